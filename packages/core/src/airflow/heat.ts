@@ -1,0 +1,45 @@
+import { ok, type Result, refuse } from '../result.ts'
+
+/** Btu/h in a watt, as the trade rounds it. Source: NIST SP 811 gives 3.412142; the trade's 3.412 is 0.004 % low. */
+export const BTUH_PER_W = 3.412
+
+/** A heater whose output is known well enough to measure flow by. */
+export type HeatSource =
+  | { kind: 'electric-1ph'; volts: number; amps: number }
+  | { kind: 'electric-3ph'; volts: number; amps: number }
+  | { kind: 'gas-input'; inputBtuH: number; efficiencyPct: number }
+  | { kind: 'gas-output'; outputBtuH: number }
+  | { kind: 'gas-meter'; meteredFt3: number; meteredS: number; heatingValueBtuFt3: number; efficiencyPct: number }
+
+/**
+ * Heat given to the air, Btu/h. Electric: V·A (×√3 for three phases, line to line), power factor 1, which a plain
+ * resistance has. Gas: input × efficiency, or the clocked meter. Source: Ohm's law; gas meter volume × heating value.
+ * Valid: steady running, the strips or the burner alone.
+ */
+export function heatOutputBtuH(source: HeatSource): number {
+  switch (source.kind) {
+    case 'electric-1ph':
+      return source.volts * source.amps * BTUH_PER_W
+    case 'electric-3ph':
+      return Math.sqrt(3) * source.volts * source.amps * BTUH_PER_W
+    case 'gas-input':
+      return (source.inputBtuH * source.efficiencyPct) / 100
+    case 'gas-output':
+      return source.outputBtuH
+    case 'gas-meter':
+      return ((source.meteredFt3 * 3600) / source.meteredS) * source.heatingValueBtuFt3 * (source.efficiencyPct / 100)
+  }
+}
+
+/**
+ * Flow from the temperature rise over a known heater, actual cfm at the state the sensible factor belongs to.
+ * Source: sensible heat balance, Q = heat / (factor · ΔT). Valid: rise > 0, steady.
+ */
+export function flowFromRise(heatBtuH: number, riseF: number, sensibleFactor: number): Result<number> {
+  if (!(riseF > 0)) return refuse(`A rise of ${riseF.toFixed(1)} °F gives no flow.`, 'The supply must be warmer than the return: wait until the heater runs steadily, then read both again.')
+  if (!(heatBtuH > 0 && sensibleFactor > 0)) return refuse('The heater gives no heat by these figures.', 'Read volts and amps at the heater while it runs.')
+  return ok(heatBtuH / (sensibleFactor * riseF))
+}
+
+/** Temperature rise, °F, that a flow gives. Source: as flowFromRise. Valid: flow > 0. */
+export const riseFromFlow = (heatBtuH: number, flowCfm: number, sensibleFactor: number): number => heatBtuH / (sensibleFactor * flowCfm)

@@ -1,0 +1,21 @@
+import { standardPressurePsia } from '../air/psychrometrics.ts'
+
+export interface FlowTarget {
+  /** tons × cfm per ton, counted as standard air. */
+  standardCfm: number
+  /** p(altitude) / p(sea level). */
+  densityRatio: number
+  /** The same mass of air, in actual cfm at the altitude. */
+  altitudeCfm: number
+}
+
+/**
+ * Target flow by the house rule, and the actual flow that carries the same mass at altitude.
+ * Source: capacity × rule; mass flow kept, ratio of standard-atmosphere pressures at equal temperature (ASHRAE
+ * Fundamentals 2017, ch. 1, eq. 3). Valid: −1,500 to 20,000 ft.
+ */
+export function flowTarget(capacityTons: number, cfmPerTon: number, altitudeFt: number): FlowTarget {
+  const standardCfm = capacityTons * cfmPerTon
+  const densityRatio = standardPressurePsia(altitudeFt) / standardPressurePsia(0)
+  return { standardCfm, densityRatio, altitudeCfm: standardCfm / densityRatio }
+}

@@ -1,0 +1,176 @@
+/**
+ * Units of measure. Inside core every quantity is a plain number in one base unit, named in the identifier
+ * (`flowCfm`, `staticInWc`); only this folder converts, and only at the edges.
+ */
+
+/** What a number measures. `temperatureDifference` converts without the 32 that `temperature` needs. */
+export type Quantity =
+  | 'static'
+  | 'flow'
+  | 'temperature'
+  | 'temperatureDifference'
+  | 'length'
+  | 'altitude'
+  | 'capacity'
+  | 'power'
+  | 'velocity'
+  | 'area'
+  | 'voltage'
+  | 'current'
+  | 'humidity'
+  | 'percent'
+
+export interface Unit {
+  /** The name shown beside a number. */
+  symbol: string
+  /** Other spellings that a person may type; compared without case, spaces and dots. */
+  spellings: readonly string[]
+  /** base = value × factor + offset. */
+  factor: number
+  offset?: number
+  /** Decimals that carry meaning when shown. */
+  decimals: number
+}
+
+/** 1 in.wc = 249.08891 Pa (inch of water, conventional). Source: NIST SP 811, appendix B.8. */
+export const PA_PER_IN_WC = 249.08891
+/** 1 ft = 0.3048 m exactly, so 1 ft³/min = 0.4719474432 L/s exactly. Source: NIST SP 811. */
+export const LPS_PER_CFM = 0.4719474432
+/** Sensible heat of one watt-hour: 3.412142 Btu (International Table). Source: NIST SP 811. */
+export const BTU_PER_WH = 3.412142
+/** One ton of refrigeration = 12,000 Btu/h by definition. */
+export const BTUH_PER_TON = 12_000
+
+/** The first unit of each list is the base unit. */
+export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
+  static: [
+    { symbol: 'in.wc', spellings: ['inwc', 'iwc', 'inwg', 'inh2o', '"wc', '"wg', '"', 'wc'], factor: 1, decimals: 2 },
+    { symbol: 'Pa', spellings: ['pa', 'pascal'], factor: 1 / PA_PER_IN_WC, decimals: 0 },
+  ],
+  flow: [
+    { symbol: 'cfm', spellings: ['cfm', 'ft3/min', 'ft³/min'], factor: 1, decimals: 0 },
+    { symbol: 'L/s', spellings: ['l/s', 'lps'], factor: 1 / LPS_PER_CFM, decimals: 0 },
+    { symbol: 'm³/h', spellings: ['m3/h', 'm³/h', 'cmh'], factor: 1 / (LPS_PER_CFM * 3.6), decimals: 0 },
+  ],
+  temperature: [
+    { symbol: '°F', spellings: ['f', '°f', 'degf'], factor: 1, decimals: 1 },
+    { symbol: '°C', spellings: ['c', '°c', 'degc'], factor: 1.8, offset: 32, decimals: 1 },
+  ],
+  temperatureDifference: [
+    { symbol: '°F', spellings: ['f', '°f', 'degf'], factor: 1, decimals: 1 },
+    { symbol: '°C', spellings: ['c', '°c', 'degc', 'k'], factor: 1.8, decimals: 1 },
+  ],
+  length: [
+    { symbol: 'in', spellings: ['in', '"', 'inch', 'inches'], factor: 1, decimals: 1 },
+    { symbol: 'cm', spellings: ['cm'], factor: 1 / 2.54, decimals: 1 },
+    { symbol: 'mm', spellings: ['mm'], factor: 1 / 25.4, decimals: 0 },
+  ],
+  altitude: [
+    { symbol: 'ft', spellings: ['ft', "'", 'feet', 'foot'], factor: 1, decimals: 0 },
+    { symbol: 'm', spellings: ['m', 'metre', 'meter', 'metres', 'meters'], factor: 1 / 0.3048, decimals: 0 },
+  ],
+  capacity: [
+    { symbol: 'ton', spellings: ['ton', 'tons', 't'], factor: 1, decimals: 1 },
+    { symbol: 'kW', spellings: ['kw'], factor: (1000 * BTU_PER_WH) / BTUH_PER_TON, decimals: 1 },
+    { symbol: 'Btu/h', spellings: ['btu/h', 'btuh', 'btu'], factor: 1 / BTUH_PER_TON, decimals: 0 },
+  ],
+  power: [
+    { symbol: 'kW', spellings: ['kw'], factor: 1, decimals: 1 },
+    { symbol: 'W', spellings: ['w', 'watt', 'watts'], factor: 0.001, decimals: 0 },
+  ],
+  velocity: [
+    { symbol: 'fpm', spellings: ['fpm', 'ft/min'], factor: 1, decimals: 0 },
+    { symbol: 'm/s', spellings: ['m/s', 'mps'], factor: 1 / 0.00508, decimals: 2 },
+  ],
+  area: [
+    { symbol: 'ft²', spellings: ['ft2', 'ft²', 'sqft'], factor: 1, decimals: 2 },
+    { symbol: 'm²', spellings: ['m2', 'm²'], factor: 1 / 0.09290304, decimals: 3 },
+  ],
+  voltage: [{ symbol: 'V', spellings: ['v', 'volt', 'volts', 'vac'], factor: 1, decimals: 0 }],
+  current: [{ symbol: 'A', spellings: ['a', 'amp', 'amps'], factor: 1, decimals: 1 }],
+  humidity: [{ symbol: '%', spellings: ['%', '%rh', 'rh', 'pct'], factor: 1, decimals: 0 }],
+  percent: [{ symbol: '%', spellings: ['%', 'pct', 'percent'], factor: 1, decimals: 0 }],
+}
+
+/** What each quantity is called in a sentence. */
+export const QUANTITY_NAMES: Record<Quantity, string> = {
+  static: 'static pressure',
+  flow: 'flow',
+  temperature: 'temperature',
+  temperatureDifference: 'temperature difference',
+  length: 'length',
+  altitude: 'altitude',
+  capacity: 'capacity',
+  power: 'power',
+  velocity: 'air speed',
+  area: 'area',
+  voltage: 'voltage',
+  current: 'current',
+  humidity: 'relative humidity',
+  percent: 'percentage',
+}
+
+/** The units that a person or a site has chosen; a quantity that is absent is shown in its base unit. */
+export interface UnitChoice {
+  temperature: '°F' | '°C'
+  flow: 'cfm' | 'L/s' | 'm³/h'
+  static: 'in.wc' | 'Pa'
+  length: 'in' | 'cm'
+  altitude: 'ft' | 'm'
+  capacity: 'ton' | 'kW' | 'Btu/h'
+  velocity: 'fpm' | 'm/s'
+}
+
+export const BASE_UNITS: UnitChoice = {
+  temperature: '°F',
+  flow: 'cfm',
+  static: 'in.wc',
+  length: 'in',
+  altitude: 'ft',
+  capacity: 'ton',
+  velocity: 'fpm',
+}
+
+export const METRIC_UNITS: UnitChoice = {
+  temperature: '°C',
+  flow: 'L/s',
+  static: 'Pa',
+  length: 'cm',
+  altitude: 'm',
+  capacity: 'kW',
+  velocity: 'm/s',
+}
+
+/** The unit in which a quantity is shown and, without a unit, read. */
+export function chosenUnit(quantity: Quantity, choice: UnitChoice): Unit {
+  const symbol =
+    quantity === 'temperatureDifference'
+      ? choice.temperature
+      : quantity === 'area'
+        ? choice.length === 'in'
+          ? 'ft²'
+          : 'm²'
+        : quantity in choice
+          ? choice[quantity as keyof UnitChoice]
+          : undefined
+  return UNITS[quantity].find((unit) => unit.symbol === symbol) ?? UNITS[quantity][0]
+}
+
+/** A value in `unit` → the base unit. */
+export const toBase = (value: number, unit: Unit): number => value * unit.factor + (unit.offset ?? 0)
+
+/** A value in the base unit → `unit`. */
+export const fromBase = (base: number, unit: Unit): number => (base - (unit.offset ?? 0)) / unit.factor
+
+/** Finds a unit by what somebody typed after a number; null when this quantity has no such unit. */
+export function findUnit(quantity: Quantity, typed: string): Unit | null {
+  const key = normalise(typed)
+  return UNITS[quantity].find((unit) => unit.spellings.includes(key) || normalise(unit.symbol) === key) ?? null
+}
+
+/** Which quantities a typed unit would fit: lets a refusal say "L/s is a flow". */
+export function quantitiesOfUnit(typed: string): Quantity[] {
+  return (Object.keys(UNITS) as Quantity[]).filter((quantity) => findUnit(quantity, typed) !== null)
+}
+
+const normalise = (typed: string): string => typed.toLowerCase().replace(/[\s.]/g, '').replace(/[″”“]/g, '"')

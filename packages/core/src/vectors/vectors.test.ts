@@ -1,0 +1,40 @@
+import { describe, expect, it } from 'vitest'
+import airflow from '../../vectors/airflow.json' with { type: 'json' }
+import blowerTables from '../../vectors/blower_tables.json' with { type: 'json' }
+import motorDrive from '../../vectors/motor_drive.json' with { type: 'json' }
+import psychrometrics from '../../vectors/psychrometrics.json' with { type: 'json' }
+import sensors from '../../vectors/sensors.json' with { type: 'json' }
+import targets from '../../vectors/targets.json' with { type: 'json' }
+import { answerCase } from './answers.ts'
+
+interface VectorCase {
+  id: string
+  what: string
+  in: Record<string, unknown>
+  out: Record<string, unknown>
+  tol: Record<string, unknown>
+}
+
+const files: Record<string, unknown> = { psychrometrics, airflow, blowerTables, targets, sensors, motorDrive }
+
+function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {
+  if (Array.isArray(wanted)) {
+    expect(actual, where).toHaveLength(wanted.length)
+    wanted.forEach((one, i) => {
+      expectWithin((actual as unknown[])[i], one, Array.isArray(tolerance) ? tolerance[i] : tolerance, `${where}[${i}]`)
+    })
+  } else if (typeof wanted === 'number' && typeof tolerance === 'number') {
+    expect(actual, where).toBeTypeOf('number')
+    expect(Math.abs((actual as number) - wanted), `${where}: ${actual} against ${wanted}`).toBeLessThanOrEqual(tolerance)
+  } else {
+    expect(actual, where).toEqual(wanted)
+  }
+}
+
+describe.each(Object.entries(files))('worked cases of %s', (_, cases) => {
+  it.each((cases as VectorCase[]).map((one) => [one.id, one.what, one] as const))('%s %s', (id, _what, one) => {
+    const answer = answerCase(id, one.in)
+    expect(answer).not.toBeNull()
+    for (const [key, wanted] of Object.entries(one.out)) expectWithin(answer?.[key], wanted, one.tol[key] ?? 'exact', `${id}.${key}`)
+  })
+})

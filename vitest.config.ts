@@ -1,0 +1,19 @@
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'unit', include: ['packages/*/{src,test}/**/*.test.ts', 'apps/web/src/**/*.test.ts', 'tools/**/*.test.ts'], environment: 'node' } },
+      {
+        test: {
+          name: 'db',
+          include: ['apps/server/test/**/*.test.ts'],
+          environment: 'node',
+          globalSetup: ['apps/server/test/postgres.setup.ts'],
+          testTimeout: 20_000,
+          hookTimeout: 30_000,
+        },
+      },
+    ],
+  },
+})
