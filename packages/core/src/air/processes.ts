@@ -1,5 +1,5 @@
 import { BTUH_PER_TON } from '../quantity/units.ts'
-import { ok, type Result, refuse } from '../result.ts'
+import { type Result, refuse } from '../result.ts'
 import { STANDARD_DENSITY_LB_FT3 } from './factors.ts'
 import { type AirState, airState, dryBulbFromEnthalpyF, enthalpyBtuLb, saturatedRatio } from './psychrometrics.ts'
 

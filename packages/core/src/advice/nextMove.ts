@@ -1,0 +1,357 @@
+import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
+import { PART_NAMES } from '../airflow/staticWalk.ts'
+import type { Constraint, TapOutcome } from '../airflow/tapChoice.ts'
+import { type Finding, findings, HEAVY_SHARE } from './findings.ts'
+import { capital, percent, type Show, tapName } from './show.ts'
+
+/** What the one button beside the advice does. */
+export type MoveAction =
+  | { kind: 'jot'; label: string; text: string }
+  | { kind: 'try'; label: string; tap: number | null; filter: 'as-found' | 'clean' }
+  | { kind: 'leave'; label: string; tap: number }
+  | { kind: 'prove'; label: string; tap: number }
+  | { kind: 'stage'; label: string; stage: 'survey' | 'hand-over' }
+
+export interface NextMove {
+  /** Names the rule, so that an override can say what it overrides. */
+  key: string
+  headline: string
+  because: string
+  action: MoveAction
+  /** What is still not known, in words; the advice gets surer with each. */
+  missing: string[]
+  /** Ids of the workings it rests on. */
+  rests: string[]
+  /** What else one could do; taking one asks for a reason. */
+  otherTaps: number[]
+  findings: Finding[]
+}
+
+type Draft = Omit<NextMove, 'missing' | 'findings' | 'otherTaps'> & { otherTaps?: number[] }
+
+/**
+ * What to do now, and why, from whatever is known. The rules are tried in order; the first that applies speaks:
+ * what must be known first, readings that contradict each other, readings outside the table, then choosing, leaving,
+ * proving. Never empty: it always says something true. Pure.
+ */
+export function nextMove(picture: AirflowPicture, show: Show): NextMove {
+  const found = findings(picture, show)
+  const missing = stillMissing(picture)
+  const rules: (() => Draft | null)[] = [
+    () => needBlower(picture),
+    () => needCapacity(picture),
+    () => needHeater(picture),
+    () => needTap(picture),
+    () => needStatic(picture),
+    () => fromFinding(found, 'contradiction', 'These readings cannot all be right.'),
+    () => fromFinding(found, 'out-of-table', 'The table cannot say what flows.'),
+    () => clearStatic(picture, show),
+    () => changeTap(picture, show),
+    () => fromFinding(found.filter((one) => one.key === 'odd-split'), 'watch', 'Flow is right, the split is not.'),
+    () => needSplit(picture, show),
+    () => leaveIt(picture, show),
+    () => proveIt(picture, show),
+  ]
+  for (const rule of rules) {
+    const draft = rule()
+    if (draft) return { otherTaps: otherTaps(picture, draft), ...draft, missing, findings: found }
+  }
+  return { ...handOver(picture, show), missing, findings: found, otherTaps: otherTaps(picture, null) }
+}
+
+const jot = (label: string, text: string): MoveAction => ({ kind: 'jot', label, text })
+
+function otherTaps(picture: AirflowPicture, draft: Draft | null): number[] {
+  const named = draft && 'tap' in draft.action ? draft.action.tap : picture.current?.input.tap
+  return (picture.input.blower?.table.taps ?? []).map((_, tap) => tap).filter((tap) => tap !== named)
+}
+
+function stillMissing(picture: AirflowPicture): string[] {
+  const { current, input } = picture
+  const out: string[] = []
+  if (!input.blower) out.push('the equipment profile')
+  if (input.capacityTons === null) out.push('capacity from the nameplate')
+  if (input.heaterKw === null) out.push('heater kit, or that there is none')
+  if (!current || current.input.tap === null) out.push('the tap it runs on')
+  if (current?.input.probes.supply === undefined) out.push('supply static')
+  if (current?.input.probes.return === undefined) out.push('return static')
+  if (current && current.filterCoefficient === null && current.input.filter === 'as-found') out.push('static on both sides of the filter')
+  if (current && !current.input.split) out.push('the split')
+  if (current && !current.loudest) out.push('air speed at the loudest grille')
+  if (current && (current.flow?.estimates.length ?? 0) < 2) out.push('a second way of knowing the flow')
+  return out
+}
+
+function needBlower(picture: AirflowPicture): Draft | null {
+  if (picture.input.blower) return null
+  return {
+    key: 'need-profile',
+    headline: 'Say what this air handler is.',
+    because: 'Without its blower table a static reading says nothing about the flow.',
+    action: { kind: 'stage', label: 'Open Survey', stage: 'survey' },
+    rests: [],
+  }
+}
+
+function needCapacity(picture: AirflowPicture): Draft | null {
+  if (picture.input.capacityTons !== null) return null
+  return {
+    key: 'need-capacity',
+    headline: 'Read the capacity from the nameplate.',
+    because: 'The aim is capacity times flow per ton; without it there is nothing to aim at.',
+    action: jot('Enter the capacity', 'capacity '),
+    rests: [],
+  }
+}
+
+function needHeater(picture: AirflowPicture): Draft | null {
+  if (picture.input.heaterKw !== null) return null
+  return {
+    key: 'need-heater',
+    headline: 'Say which heater kit is fitted, or that there is none.',
+    because: 'An electric heater sets the least flow; below it the elements overheat.',
+    action: jot('Enter the heater', 'heater '),
+    rests: [],
+  }
+}
+
+function needTap(picture: AirflowPicture): Draft | null {
+  const current = picture.current
+  if (current && current.input.tap !== null) return null
+  const word = picture.input.blower?.tapWord ?? 'tap'
+  return {
+    key: 'need-tap',
+    headline: `Read which ${word} the blower runs on.`,
+    because: 'As found comes first: it is the only chance to know what was there, and the table needs it.',
+    action: jot('Enter the tap', 'tap '),
+    rests: [],
+  }
+}
+
+function needStatic(picture: AirflowPicture): Draft | null {
+  const probes = picture.current?.input.probes ?? {}
+  if (probes.supply !== undefined && probes.return !== undefined) return null
+  if (probes.supply === undefined && probes.return === undefined) {
+    return {
+      key: 'need-static',
+      headline: 'Measure static on both sides of the cabinet.',
+      because: 'Blower running, panels on, every grille open. The difference of the two is what the blower works against.',
+      action: jot('Enter both statics', 'esp '),
+      rests: [],
+    }
+  }
+  const side = probes.supply === undefined ? 'supply' : 'return'
+  return {
+    key: `need-static-${side}`,
+    headline: `Measure the ${side} static too.`,
+    because: `One side alone tells nothing about the flow: the blower works against the difference.`,
+    action: jot(`Enter the ${side} static`, `${side} `),
+    rests: [],
+  }
+}
+
+function fromFinding(found: readonly Finding[], kind: Finding['kind'], lead: string): Draft | null {
+  const first = found.find((one) => one.kind === kind)
+  if (!first) return null
+  const [doFirst = first.remedy] = first.remedy.split(/(?<=[.:])\s/)
+  return {
+    key: `${kind}:${first.key}`,
+    headline: capital(doFirst.replace(/:$/, '.')),
+    because: `${lead} ${first.text} ${first.remedy.slice(doFirst.length).trim()}`.trim(),
+    action: first.jot ? jot('Read it again', first.jot) : { kind: 'stage', label: 'Open Survey', stage: 'survey' },
+    rests: ['static', 'flow-combined', 'walk'],
+  }
+}
+
+const inBand = (picture: AirflowPicture, flowCfm: number) => flowCfm >= (picture.aimLowCfm ?? 0) && flowCfm <= (picture.aimHighCfm ?? Number.POSITIVE_INFINITY)
+
+const flowOf = (current: TryResult | null): number | null => current?.flow?.flowCfm ?? null
+
+/** Static over the rating: find out which part takes it, and take it out, before any tap. */
+function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
+  const { current, input } = picture
+  const rated = input.blower?.ratedStaticInWc
+  if (!current || current.externalInWc === null || rated === undefined || current.externalInWc <= rated) return null
+  const tap = tapName(current.input.tapLabel)
+  const over = `${show('static', current.externalInWc)} across the cabinet against a rated ${show('static', rated)}.`
+  if (current.input.filter === 'as-found' && current.filterCoefficient === null) {
+    return {
+      key: 'walk-filter',
+      headline: 'Measure static before and after the filter.',
+      because: `${over} The filter is the part most often to blame and the cheapest to change; these two readings say how much of it is the filter.`,
+      action: jot('Enter both sides of the filter', 'filter '),
+      rests: ['static'],
+    }
+  }
+  const filterStep = current.walk.steps.find((step) => step.parts.length === 1 && step.parts[0] === 'filter')
+  const filterHeavy = (filterStep?.share ?? 0) >= HEAVY_SHARE
+  const cleanHere = picture.cleanChoice?.outcomes[current.input.tap ?? -1]
+  const filterTakes = filterStep ? `The filter alone takes ${show('static', filterStep.dropInWc)}, ${percent(filterStep.share ?? 0)} of it.` : ''
+  if (current.input.filter === 'as-found' && (filterHeavy || cleanHere)) {
+    if (!cleanHere?.point) {
+      return {
+        key: 'change-filter-blind',
+        headline: `Change the filter, stay on ${tap}, measure again.`,
+        because: `${over} ${filterTakes} The clean drop of this filter is not known, so what it will bring cannot be worked out yet.`,
+        action: { kind: 'try', label: 'Log the next try', tap: current.input.tap, filter: 'clean' },
+        rests: ['static', 'walk'],
+      }
+    }
+    const best = picture.cleanChoice?.best ?? cleanHere
+    const stay = best.tap === current.input.tap
+    const target = stay ? cleanHere : best
+    const point = target.point ?? cleanHere.point
+    const name = tapName(input.blower?.table.taps[target.tap] ?? '')
+    return {
+      key: 'change-filter',
+      headline: `Change the filter, ${stay ? 'stay on' : 'move to'} ${name}, measure again.`,
+      because: `${over} ${filterTakes} A clean filter should bring the static to about ${show('static', point.staticInWc)} and the flow to ${show('flow', point.flowCfm)}${
+        inBand(picture, point.flowCfm) ? ': inside the aim' : ''
+      }. ${whyNotFaster(picture, show)}`.trim(),
+      action: { kind: 'try', label: 'Log the next try', tap: target.tap, filter: 'clean' },
+      rests: ['static', 'walk', 'clean', 'aim'],
+    }
+  }
+  const best = picture.choice?.best
+  if (best?.point && best.tap !== current.input.tap) return null // a lower tap brings it under the rating: let changeTap say so
+  const worst = current.walk.worst
+  const unknownWalk = current.walk.steps.some((step) => step.parts.length > 1 && !step.parts.includes('cabinet'))
+  if (unknownWalk) {
+    return {
+      key: 'walk-rest',
+      headline: 'Measure along the rest of the air path.',
+      because: `${over} The readings so far do not show which part takes it: one at the end of the supply trunk parts the trunk from the branches.`,
+      action: jot('Enter the trunk static', 'static trunk '),
+      rests: ['static', 'walk'],
+    }
+  }
+  return {
+    key: 'open-duct',
+    headline: worst ? `Open up the ${PART_NAMES[worst.parts[0] ?? 'branches']}; no tap can mend this.` : 'The duct must give way; no tap can mend this.',
+    because: `${over} ${worst ? `It takes ${show('static', worst.dropInWc)}, ${percent(worst.share ?? 0)} of the whole.` : ''} No tap meets the aim inside every limit on this duct. ${whatMustChange(picture, show)}`,
+    action: jot('Note it as an open item', 'open '),
+    rests: ['static', 'walk', 'taps'],
+  }
+}
+
+function changeTap(picture: AirflowPicture, show: Show): Draft | null {
+  const { current, choice, input } = picture
+  const flow = flowOf(current)
+  if (!current || !choice || flow === null || input.blower === null) return null
+  const label = (outcome: TapOutcome) => tapName(input.blower?.table.taps[outcome.tap] ?? '')
+  if (!choice.best) {
+    return {
+      key: 'none-fits',
+      headline: 'No tap fits this duct: something else must change.',
+      because: whatMustChange(picture, show),
+      action: jot('Note it as an open item', 'open '),
+      rests: ['taps', 'aim'],
+    }
+  }
+  if (choice.best.tap === current.input.tap) return null
+  const point = choice.best.point
+  if (!point) return null
+  const here = choice.outcomes[current.input.tap ?? -1]
+  // Within the band and inside every limit is good enough: no change for the sake of a few cfm.
+  if (here?.breaks.length === 0 && inBand(picture, flow)) return null
+  const direction = flow < (picture.aimCfm ?? 0) ? 'under' : 'over'
+  const off = picture.aimCfm ? percent(Math.abs(flow - picture.aimCfm) / picture.aimCfm) : ''
+  return {
+    key: 'change-tap',
+    headline: `Move to ${label(choice.best)} and measure again.`,
+    because: `${tapName(current.input.tapLabel)} gives ${show('flow', flow)}, ${off} ${direction} the aim${
+      here && here.breaks.length > 0 ? `, and ${here.breaks.map((one) => constraintText(one, picture, show)).join(' and ')}` : ''
+    }. ${capital(label(choice.best))} should give ${show('flow', point.flowCfm)} at ${show('static', point.staticInWc)}. ${whyNotFaster(picture, show)}`.trim(),
+    action: { kind: 'try', label: 'Log the next try', tap: choice.best.tap, filter: current.input.filter },
+    rests: ['taps', 'aim', 'duct'],
+  }
+}
+
+/** Names the tap one would wish for and what keeps it from being taken. */
+function whyNotFaster(picture: AirflowPicture, show: Show): string {
+  const choice = picture.current?.input.filter === 'as-found' && picture.cleanChoice ? picture.cleanChoice : picture.choice
+  if (!choice?.binding || !choice.wished) return ''
+  const label = capital(tapName(picture.input.blower?.table.taps[choice.wished.tap] ?? ''))
+  return `${label} comes nearer the aim, but ${constraintText(choice.binding, picture, show)}.`
+}
+
+export function constraintText(constraint: Constraint, picture: AirflowPicture, show: Show): string {
+  switch (constraint) {
+    case 'static':
+      return `breaks the rated static of ${show('static', picture.input.blower?.ratedStaticInWc ?? 0)}`
+    case 'floor':
+      return `is under the ${show('flow', picture.floorCfm ?? 0)} that the heater needs`
+    case 'noise':
+      return `passes ${show('velocity', picture.input.rule.maxFaceFpm)} at the loudest grille`
+    case 'rise-low':
+      return 'falls below the temperature-rise window'
+    case 'rise-high':
+      return 'goes above the temperature-rise window'
+    case 'off-table':
+      return 'does not meet this duct inside the table'
+  }
+}
+
+function whatMustChange(picture: AirflowPicture, show: Show): string {
+  const wished = picture.choice?.wished
+  if (!wished?.point) return 'No tap of this blower meets the duct inside its table: check the readings, then the duct.'
+  const label = tapName(picture.input.blower?.table.taps[wished.tap] ?? '')
+  const breaks = wished.breaks.map((one) => constraintText(one, picture, show)).join(' and ')
+  const worst = picture.current?.walk.worst
+  const where = worst ? ` Start with the ${PART_NAMES[worst.parts[0] ?? 'filter']}: it takes ${show('static', worst.dropInWc)}.` : ''
+  return `${capital(label)} would come nearest with ${show('flow', wished.point.flowCfm)} at ${show('static', wished.point.staticInWc)}, but it ${breaks}.${where}`
+}
+
+function needSplit(picture: AirflowPicture, show: Show): Draft | null {
+  const { current } = picture
+  const flow = flowOf(current)
+  if (!current || flow === null || current.input.split) return null
+  return {
+    key: 'need-split',
+    headline: 'Measure the split, dry and wet.',
+    because: `Flow is ${show('flow', flow)}, where it should be. The split shows that the coil does its work at this flow; take it after ten minutes of steady running.`,
+    action: jot('Enter the split', 'split '),
+    rests: ['flow-combined', 'aim'],
+  }
+}
+
+function leaveIt(picture: AirflowPicture, show: Show): Draft | null {
+  const { current, input } = picture
+  const flow = flowOf(current)
+  if (!current || flow === null || current.input.tap === null || input.leftTap === current.input.tap) return null
+  const tap = tapName(current.input.tapLabel)
+  return {
+    key: 'leave',
+    headline: `Leave it on ${tap}.`,
+    because: `${show('flow', flow)} at ${show('static', current.externalInWc ?? 0)} meets ${
+      inBand(picture, flow) ? `the aim of ${show('flow', picture.aimCfm ?? 0)}` : 'every limit and comes nearest the aim'
+    }, and nothing read so far speaks against it.`,
+    action: { kind: 'leave', label: `Set Left to ${tap}`, tap: current.input.tap },
+    rests: ['flow-combined', 'aim', 'taps'],
+  }
+}
+
+function proveIt(picture: AirflowPicture, show: Show): Draft | null {
+  const { current } = picture
+  if (!current || current.input.tap === null || (current.flow?.estimates.length ?? 0) >= 2) return null
+  const byHeater = Boolean(picture.input.heaterKw) && picture.input.heaterOnThisTap
+  return {
+    key: 'second-method',
+    headline: byHeater ? 'Prove the flow by the heater’s temperature rise.' : 'Prove the flow at the return grilles.',
+    because: `So far only the table says ${show('flow', flowOf(current) ?? 0)}. A second way that agrees makes it proved rather than set.`,
+    action: byHeater ? jot('Enter the rise', 'rise ') : jot('Enter the return grille', 'grille return '),
+    rests: ['flow-combined'],
+  }
+}
+
+function handOver(picture: AirflowPicture, show: Show): Draft {
+  const { current } = picture
+  const count = current?.flow?.estimates.length ?? 0
+  return {
+    key: 'done',
+    headline: 'Airflow is set and proved. Go to Hand over.',
+    because: `${count} ways of knowing the flow agree on ${show('flow', flowOf(current) ?? 0)} ± ${show('flow', current?.flow?.plusMinusCfm ?? 0)}. Write the proof into the ledger and print the card.`,
+    action: { kind: 'stage', label: 'Open Hand over', stage: 'hand-over' },
+    rests: ['flow-combined'],
+  }
+}

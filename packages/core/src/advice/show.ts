@@ -1,0 +1,22 @@
+import { format, type FormatOptions } from '../quantity/format.ts'
+import type { Quantity, UnitChoice } from '../quantity/units.ts'
+
+/** Puts a number into a sentence in the reader's units. Advice never builds a unit by hand. */
+export type Show = (quantity: Quantity, base: number, options?: FormatOptions) => string
+
+export const showIn =
+  (choice: UnitChoice): Show =>
+  (quantity, base, options) =>
+    format(quantity, base, choice, options)
+
+export const percent = (share: number): string => `${Math.round(share * 100)}%`
+
+/** "tap 3" for a numbered tap, the maker's own word otherwise. */
+export const tapName = (label: string): string => (/^\w{1,2}$/.test(label) ? `tap ${label}` : label)
+
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+export function list(words: readonly string[]): string {
+  if (words.length < 2) return words[0] ?? ''
+  return `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
+}

@@ -1,0 +1,296 @@
+import { format, formatNumber, formatScientific } from '../quantity/format.ts'
+import { BASE_UNITS, type Quantity } from '../quantity/units.ts'
+import type { FlowEstimate } from '../airflow/combine.ts'
+import { BTUH_PER_W } from '../airflow/heat.ts'
+import { type AirflowPicture, type TryResult, UNCERTAINTY } from '../airflow/picture.ts'
+import { PART_NAMES, POINT_NAMES } from '../airflow/staticWalk.ts'
+import { METHOD_NAMES } from './findings.ts'
+import { list, percent, tapName } from './show.ts'
+
+/**
+ * How one number came about: formula with the numbers in it, inputs, source, how sure. Formulas are always written in
+ * the base units, where their constants hold; the result is shown in the reader's units beside it.
+ */
+export interface Working {
+  id: string
+  label: string
+  formula: string
+  result: { quantity: Quantity; value: number; plusMinus?: number } | null
+  inputs: { name: string; value: string; from: string }[]
+  source: string
+  note?: string
+}
+
+const f = (value: number, decimals = 0) => formatNumber(value, decimals)
+const inWc = (value: number) => formatNumber(value, 2)
+
+/** Every number of the airflow stage, opened. Order: aim, limits, static, flow, duct, taps, split. */
+export function workings(picture: AirflowPicture): Working[] {
+  const { current } = picture
+  return [
+    ...aim(picture),
+    ...floor(picture),
+    ...(current ? [...staticWorking(current), ...walk(current), ...methods(picture, current), ...combined(current), ...duct(picture, current), ...clean(picture, current)] : []),
+    ...taps(picture),
+    ...ceiling(picture),
+    ...(current ? split(picture, current) : []),
+  ]
+}
+
+function aim(picture: AirflowPicture): Working[] {
+  const { target, input } = picture
+  if (!target || picture.aimCfm === null || input.capacityTons === null) return []
+  const base = `${input.capacityTons} ton × ${input.rule.cfmPerTon} = ${f(target.standardCfm)} cfm`
+  return [
+    {
+      id: 'aim',
+      label: 'Aim',
+      formula: input.rule.keepMass ? `${base}; ÷ ${f(target.densityRatio, 4)} = ${f(target.altitudeCfm)} cfm` : base,
+      result: { quantity: 'flow', value: picture.aimCfm, plusMinus: (picture.aimCfm * input.rule.bandPct) / 100 },
+      inputs: [
+        { name: 'capacity', value: `${input.capacityTons} ton`, from: 'nameplate' },
+        { name: 'flow per ton', value: `${input.rule.cfmPerTon} cfm`, from: `house rule “${input.rule.name}”` },
+        { name: 'altitude', value: `${f(input.altitudeFt)} ft`, from: 'site' },
+      ],
+      source: 'Capacity × flow per ton; standard-atmosphere pressure ratio, ASHRAE Fundamentals 2017, ch. 1, eq. 3.',
+      note: `${input.rule.reason} ${input.rule.keepMass ? 'Actual cfm at this altitude that carries the same mass of air.' : 'Standard cfm; altitude not corrected, by the rule.'}`,
+    },
+    {
+      id: 'air',
+      label: 'Air',
+      formula: `60 × (0.240 + 0.444 × ${f(picture.air.humidityRatio, 4)}) ÷ ${f(picture.air.specificVolumeFt3Lb, 2)} = ${f(picture.sensibleFactor, 3)} Btu/h per cfm·°F`,
+      result: null,
+      inputs: [
+        { name: 'density', value: `${f(picture.air.densityLbFt3, 4)} lb/ft³`, from: `${f(input.altitudeFt)} ft, ${f(picture.air.dryBulbF, 1)} °F, ${f(picture.air.relativeHumidityPct)}%` },
+        { name: 'pressure', value: `${f(picture.pressurePsia, 2)} psia`, from: 'standard atmosphere' },
+      ],
+      source: 'ASHRAE Fundamentals 2017, ch. 1, eqs. 26 and 30.',
+      ...(picture.airAssumed && { note: 'Humidity was not measured: 50% taken. It moves the factor by less than 1%.' }),
+    },
+  ]
+}
+
+function floor(picture: AirflowPicture): Working[] {
+  const { input } = picture
+  if (!input.heaterKw || !input.blower) return []
+  const known = picture.floorCfm !== null
+  return [
+    {
+      id: 'floor',
+      label: 'Floor',
+      formula: known ? `${input.heaterKw} kW heater ≥ ${f(picture.floorCfm ?? 0)} cfm` : `No least flow printed for ${input.heaterKw} kW`,
+      result: known ? { quantity: 'flow', value: picture.floorCfm ?? 0 } : null,
+      inputs: [{ name: 'heater kit', value: `${input.heaterKw} kW`, from: 'survey' }],
+      source: `Heater-kit table of the ${input.blower.name}: ${input.blower.source}`,
+      note: input.heaterOnThisTap ? 'The heater blows with this tap, so the floor binds here.' : 'The heater has a tap of its own; the floor binds there.',
+    },
+  ]
+}
+
+function staticWorking(current: TryResult): Working[] {
+  const { supply, return: back } = current.input.probes
+  if (supply === undefined || back === undefined || current.externalInWc === null) return []
+  return [
+    {
+      id: 'static',
+      label: 'Static',
+      formula: `${inWc(supply)} − (${inWc(back)}) = ${inWc(current.externalInWc)} in.wc`,
+      result: { quantity: 'static', value: current.externalInWc, plusMinus: 0.02 },
+      inputs: [
+        { name: 'supply', value: `${inWc(supply)} in.wc`, from: `try ${current.input.number}` },
+        { name: 'return', value: `${inWc(back)} in.wc`, from: `try ${current.input.number}` },
+      ],
+      source: 'External static = supply − return, signed, against the room.',
+    },
+  ]
+}
+
+function walk(current: TryResult): Working[] {
+  if (current.walk.steps.length < 2) return []
+  return [
+    {
+      id: 'walk',
+      label: 'Static walk',
+      formula: current.walk.steps
+        .filter((step) => !step.parts.includes('cabinet'))
+        .map((step) => `${list(step.parts.map((part) => PART_NAMES[part]))} ${inWc(step.fromInWc)} − (${inWc(step.toInWc)}) = ${inWc(step.dropInWc)}`)
+        .join('; '),
+      result: null,
+      inputs: current.walk.steps.slice(0, -1).map((step) => ({ name: POINT_NAMES[step.toPoint], value: `${inWc(step.toInWc)} in.wc`, from: `try ${current.input.number}` })),
+      source: 'Loss over a part = difference of the probes on its two sides.',
+    },
+  ]
+}
+
+const METHOD_IDS: Record<FlowEstimate['method'], string> = { table: 'flow-table', 'return-grilles': 'flow-grilles', 'heater-rise': 'flow-rise' }
+
+function methods(picture: AirflowPicture, current: TryResult): Working[] {
+  return (current.flow?.estimates ?? []).map((one) => ({
+    id: METHOD_IDS[one.method],
+    label: one.method === 'table' ? 'Flow, table' : one.method === 'return-grilles' ? 'Flow, grilles' : 'Flow, heater',
+    result: { quantity: 'flow', value: one.flowCfm, plusMinus: one.plusMinusCfm },
+    ...methodDetail(picture, current, one),
+  }))
+}
+
+function methodDetail(picture: AirflowPicture, current: TryResult, one: FlowEstimate): Pick<Working, 'formula' | 'inputs' | 'source' | 'note'> {
+  const from = `try ${current.input.number}`
+  if (one.method === 'table') {
+    const between = current.table?.ok ? current.table.between : null
+    const adjust = current.input.adjustPct === 0 ? '' : ` × ${f(1 + current.input.adjustPct / 100, 2)} adjust`
+    return {
+      formula: `${tapName(current.input.tapLabel)} at ${inWc(current.externalInWc ?? 0)} in.wc${adjust} → ${f(one.flowCfm)} cfm`,
+      inputs: [
+        { name: 'tap', value: current.input.tapLabel, from },
+        { name: 'static', value: `${inWc(current.externalInWc ?? 0)} in.wc`, from },
+      ],
+      source: `${picture.input.blower?.name ?? ''} blower table: ${picture.input.blower?.source ?? ''}`,
+      note: `${between && between[0] !== between[1] ? `Straight between the rows ${inWc(between[0])} and ${inWc(between[1])}. ` : ''}± ${percent(UNCERTAINTY.tableShare)} for the table, and what the probes may be off.`,
+    }
+  }
+  if (one.method === 'heater-rise' && current.input.rise) {
+    const { rise } = current.input
+    const phases = rise.phases === 3 ? '√3 × ' : ''
+    const riseF = rise.supplyDbF - rise.returnDbF
+    return {
+      formula: `${phases}${f(rise.volts)} V × ${f(rise.amps, 1)} A × ${BTUH_PER_W} ÷ (${f(picture.sensibleFactor, 3)} × ${f(riseF, 1)} °F) = ${f(one.flowCfm)} cfm`,
+      inputs: [
+        { name: 'rise', value: `${f(rise.supplyDbF, 1)} − ${f(rise.returnDbF, 1)} °F`, from },
+        { name: 'volts and amps at the heater', value: `${f(rise.volts)} V, ${f(rise.amps, 1)} A`, from },
+      ],
+      source: 'Sensible heat balance, heat ÷ (60·ρ·cp × rise); 3.412 Btu/h in a watt.',
+      note: '± 1% volts, 2% amps, 0.5 °F each thermometer.',
+    }
+  }
+  const grilles = current.input.grilles.filter((grille) => grille.side === 'return')
+  return {
+    formula: grilles.map((grille) => `${f(grille.faceFpm)} fpm × ${f(grille.areaFt2 ?? 0, 2)} ft² × ${f(grille.freeArea ?? 0, 2)}`).join(' + ').concat(` = ${f(one.flowCfm)} cfm`),
+    inputs: grilles.map((grille) => ({ name: grille.name, value: `${f(grille.faceFpm)} fpm`, from })),
+    source: 'Continuity: face speed × area × the maker’s free-area factor.',
+    note: `± ${percent(UNCERTAINTY.grilleShare)}: the free-area factor is the weak spot.`,
+  }
+}
+
+function combined(current: TryResult): Working[] {
+  const flow = current.flow
+  if (!flow || flow.estimates.length < 2) return []
+  return [
+    {
+      id: 'flow-combined',
+      label: 'Flow',
+      formula: `${flow.estimates.map((one) => `${f(one.flowCfm)} ± ${f(one.plusMinusCfm)}`).join(', ')} → ${f(flow.flowCfm)} ± ${f(flow.plusMinusCfm)} cfm`,
+      result: { quantity: 'flow', value: flow.flowCfm, plusMinus: flow.plusMinusCfm },
+      inputs: flow.estimates.map((one) => ({ name: METHOD_NAMES[one.method], value: `${f(one.flowCfm)} cfm`, from: `± ${f(one.plusMinusCfm)}` })),
+      source: 'Mean weighed by 1/u² (JCGM 100); two differ when |a−b| > √(ua²+ub²), at 95%.',
+      note: flow.disagreements.length === 0 ? 'They agree within their uncertainties.' : 'They do not agree: see the finding.',
+    },
+  ]
+}
+
+function duct(picture: AirflowPicture, current: TryResult): Working[] {
+  if (current.ductCoefficient === null || !current.flow || current.externalInWc === null) return []
+  return [
+    {
+      id: 'duct',
+      label: 'Duct',
+      formula: `${inWc(current.externalInWc)} ÷ ${f(current.flow.flowCfm)}² = ${formatScientific(current.ductCoefficient)} in.wc/cfm²`,
+      result: null,
+      inputs: [
+        { name: 'static', value: `${inWc(current.externalInWc)} in.wc`, from: `try ${current.input.number}` },
+        { name: 'flow', value: `${f(current.flow.flowCfm)} cfm`, from: current.flow.estimates.length > 1 ? 'methods combined' : 'blower table' },
+      ],
+      source: 'Turbulent duct flow, p = c·Q², through the measured point.',
+      ...(picture.tries.length > 1 && { note: 'One duct has one coefficient: tries with the same filter must agree on it.' }),
+    },
+  ]
+}
+
+function clean(picture: AirflowPicture, current: TryResult): Working[] {
+  const { cleanFilter } = picture.input
+  const here = picture.cleanChoice?.outcomes[current.input.tap ?? -1]?.point
+  if (current.input.filter === 'clean' || !here || !cleanFilter || current.filterCoefficient === null || current.ductCoefficient === null) return []
+  return [
+    {
+      id: 'clean',
+      label: 'Clean filter',
+      formula: `${formatScientific(current.ductCoefficient)} − ${formatScientific(current.filterCoefficient)} + ${inWc(cleanFilter.dropInWc)} ÷ ${f(cleanFilter.atFlowCfm)}² = ${formatScientific(picture.cleanCoefficient ?? 0)} → ${f(here.flowCfm)} cfm at ${inWc(here.staticInWc)}`,
+      result: { quantity: 'flow', value: here.flowCfm },
+      inputs: [
+        { name: 'filter now', value: `${formatScientific(current.filterCoefficient)} in.wc/cfm²`, from: 'static on both sides of it' },
+        { name: 'filter when clean', value: `${inWc(cleanFilter.dropInWc)} in.wc at ${f(cleanFilter.atFlowCfm)} cfm`, from: cleanFilter.source },
+      ],
+      source: 'Parts in one path add up: c = Σ cᵢ; the tap is solved against the new sum.',
+    },
+  ]
+}
+
+function taps(picture: AirflowPicture): Working[] {
+  const { choice, input } = picture
+  if (!choice || !input.blower) return []
+  const names = input.blower.table.taps
+  return [
+    {
+      id: 'taps',
+      label: 'Taps',
+      formula: choice.outcomes.map((one) => `${tapName(names[one.tap] ?? '')} ${one.point ? `${f(one.point.flowCfm)} @ ${inWc(one.point.staticInWc)}` : 'off the table'}`).join(' · '),
+      result: choice.best?.point ? { quantity: 'flow', value: choice.best.point.flowCfm } : null,
+      inputs: [{ name: 'limits', value: limitsText(picture), from: 'aim, floor, rating, grilles' }],
+      source: 'Operating point = tap line ∩ duct curve, each segment solved in closed form.',
+      note: choice.best
+        ? `Best ${tapName(names[choice.best.tap] ?? '')}${choice.runnerUp ? `, then ${tapName(names[choice.runnerUp.tap] ?? '')}` : ', no other is allowed'}.${choice.binding ? ` Binding: ${choice.binding}.` : ''}`
+        : 'No tap is inside every limit.',
+    },
+  ]
+}
+
+function limitsText(picture: AirflowPicture): string {
+  const out = [`static ≤ ${inWc(picture.input.blower?.ratedStaticInWc ?? 0)}`]
+  if (picture.floorCfm !== null && picture.input.heaterOnThisTap) out.push(`flow ≥ ${f(picture.floorCfm)}`)
+  if (picture.ceilingCfm !== null) out.push(`flow ≤ ${f(picture.ceilingCfm)}`)
+  return out.join(', ')
+}
+
+function ceiling(picture: AirflowPicture): Working[] {
+  const { current, ceilingCfm } = picture
+  if (ceilingCfm === null || !current?.loudest || !current.flow) return []
+  return [
+    {
+      id: 'ceiling',
+      label: 'Noise ceiling',
+      formula: `${f(current.flow.flowCfm)} × ${f(picture.input.rule.maxFaceFpm)} ÷ ${f(current.loudest.faceFpm)} = ${f(ceilingCfm)} cfm`,
+      result: { quantity: 'flow', value: ceilingCfm },
+      inputs: [
+        { name: `face speed, ${current.loudest.name}`, value: `${f(current.loudest.faceFpm)} fpm`, from: `try ${current.input.number}` },
+        { name: 'most at a face', value: `${f(picture.input.rule.maxFaceFpm)} fpm`, from: `house rule “${picture.input.rule.name}”` },
+      ],
+      source: 'Face speed ∝ flow while nothing is opened or shut.',
+    },
+  ]
+}
+
+function split(picture: AirflowPicture, current: TryResult): Working[] {
+  const { expectedSplit } = current
+  if (current.splitF === null || !current.input.split) return []
+  const { returnDbF, supplyDbF } = current.input.split
+  return [
+    {
+      id: 'split',
+      label: 'Split',
+      formula: `${f(returnDbF, 1)} − ${f(supplyDbF, 1)} = ${f(current.splitF, 1)} °F${expectedSplit ? ` · expected ${f(expectedSplit.lowF, 1)}–${f(expectedSplit.highF, 1)}` : ''}`,
+      result: { quantity: 'temperatureDifference', value: current.splitF },
+      inputs: [
+        { name: 'return', value: `${f(returnDbF, 1)} °F`, from: `try ${current.input.number}` },
+        { name: 'supply', value: `${f(supplyDbF, 1)} °F`, from: `try ${current.input.number}` },
+        { name: 'flow', value: current.flow ? `${f(current.flow.flowCfm)} ± ${f(current.flow.plusMinusCfm)} cfm` : 'not known', from: 'as worked out' },
+        { name: 'capacity', value: picture.input.capacityTons === null ? 'not known' : `${picture.input.capacityTons} ton ± 5%, 70 to 80% sensible`, from: 'nameplate' },
+      ],
+      source: 'Energy balance over the coil for every corner of these ranges.',
+      note: expectedSplit?.humidityAssumed
+        ? 'Humidity was not measured: 40 to 60% taken, which widens the range. A wet bulb narrows it.'
+        : 'Near rated outdoor conditions; the maker’s charging table goes before this range.',
+    },
+  ]
+}
+
+/** A working's result as text in base units, for a table or a report. */
+export const resultText = (working: Working): string => (working.result ? format(working.result.quantity, working.result.value, BASE_UNITS) : '')

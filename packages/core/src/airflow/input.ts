@@ -1,0 +1,86 @@
+import type { BlowerTable } from './blowerTable.ts'
+import type { ProbeReadings } from './staticWalk.ts'
+
+/** A firm's way of aiming airflow. Figures are the firm's; Ingle only works with them. */
+export interface AirflowRule {
+  name: string
+  cfmPerTon: number
+  /** Half width of the aim, percent. */
+  bandPct: number
+  /** True: keep the mass of air at altitude, so aim higher in actual cfm. */
+  keepMass: boolean
+  /** Air at a grille is heard above this. */
+  maxFaceFpm: number
+  reason: string
+}
+
+export interface HeaterKit {
+  model: string
+  powerKw: number
+  /** Null: not allowed in this cabinet. */
+  minFlowCfm: number | null
+}
+
+export interface BlowerData {
+  /** Maker and family, for a sentence. */
+  name: string
+  table: BlowerTable
+  /** What the tap is called on this device: "jumper", "setting". */
+  tapWord: string
+  ratedStaticInWc: number
+  heaterKits: readonly HeaterKit[]
+  /** Where the figures come from. */
+  source: string
+}
+
+export interface GrilleReading {
+  id: string
+  name: string
+  side: 'return' | 'supply'
+  faceFpm: number
+  areaFt2: number | null
+  freeArea: number | null
+}
+
+/** What was read while the blower stood on one tap with one filter. Ids name the changes they came from. */
+export interface TryInput {
+  id: string
+  number: number
+  /** Index into the table's taps; null while nobody has said which. */
+  tap: number | null
+  tapLabel: string
+  adjustPct: number
+  filter: 'as-found' | 'clean'
+  probes: ProbeReadings
+  probeIds: readonly string[]
+  split: { id: string; returnDbF: number; supplyDbF: number; returnWbF: number | null; returnRhPct: number | null } | null
+  grilles: readonly GrilleReading[]
+  rise: { id: string; returnDbF: number; supplyDbF: number; volts: number; amps: number; phases: 1 | 3 } | null
+  /** What was heard or felt, in words. */
+  heard: string | null
+}
+
+export interface CleanFilter {
+  dropInWc: number
+  atFlowCfm: number
+  /** Where the figure comes from: the filter's print, or an earlier visit. */
+  source: string
+}
+
+/** Everything the airflow stage knows about one system on one visit. */
+export interface AirflowInput {
+  altitudeFt: number
+  rule: AirflowRule
+  capacityTons: number | null
+  blower: BlowerData | null
+  /** 0: no heater fitted; null: nobody has said. */
+  heaterKw: number | null
+  /** True when the heater blows with the same tap as cooling, so that its floor binds here. */
+  heaterOnThisTap: boolean
+  cleanFilter: CleanFilter | null
+  /** How many return grilles there are: their flows count only when all are read. */
+  returnGrilles: number
+  tries: readonly TryInput[]
+  /** What the settings ledger says was left, as a tap index; null when nothing is set. */
+  leftTap: number | null
+}

@@ -1,0 +1,201 @@
+/**
+ * What can be written down, one class a kind of change. Field limits are what the trade can measure, not what a form
+ * happens to hold. Base units throughout; ids are made where the change is made.
+ */
+import 'reflect-metadata'
+import { PLAUSIBLE } from '@ingle/core'
+import { Type } from 'class-transformer'
+import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsNotEmpty, IsNumber, IsObject, IsOptional, IsString, IsUUID, Max, Matches, MaxLength, Min, ValidateNested } from 'class-validator'
+
+const [STATIC_LOW, STATIC_HIGH] = PLAUSIBLE.static
+const [TEMPERATURE_LOW, TEMPERATURE_HIGH] = PLAUSIBLE.temperature
+const [ALTITUDE_LOW, ALTITUDE_HIGH] = PLAUSIBLE.altitude
+
+/** Keys that become names in the state. */
+const KEY = /^[a-z][a-z0-9.-]*$/
+
+export class SiteSet {
+  @IsOptional() @IsString() @IsNotEmpty() @MaxLength(120) name?: string
+  @IsOptional() @IsString() @MaxLength(200) place?: string
+  @IsOptional() @IsNumber() @Min(ALTITUDE_LOW) @Max(ALTITUDE_HIGH) altitudeFt?: number
+  @IsOptional() @IsString() @MaxLength(60) timeZone?: string
+  @IsOptional() @IsString() @MaxLength(60) climate?: string
+}
+
+export class SystemSet {
+  @IsUUID() systemId!: string
+  @IsOptional() @IsString() @IsNotEmpty() @MaxLength(80) name?: string
+  @IsOptional() @IsString() @MaxLength(200) serves?: string
+  @IsOptional() @IsNumber() @Min(PLAUSIBLE.capacity[0]) @Max(PLAUSIBLE.capacity[1]) capacityTons?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(500) heaterKw?: number
+}
+
+export const PART_ROLES = ['air-handler', 'outdoor-unit', 'controller', 'heater-kit', 'filter', 'return-grille', 'supply-grille', 'sensor', 'other'] as const
+export type PartRole = (typeof PART_ROLES)[number]
+
+export class PartSet {
+  @IsUUID() systemId!: string
+  @IsUUID() partId!: string
+  @IsIn(PART_ROLES) role!: PartRole
+  @IsOptional() @IsString() @MaxLength(80) name?: string
+  @IsOptional() @IsString() @MaxLength(80) maker?: string
+  @IsOptional() @IsString() @MaxLength(80) model?: string
+  @IsOptional() @IsString() @MaxLength(80) serial?: string
+  /** Grilles and filters. */
+  @IsOptional() @IsNumber() @Min(1) @Max(600) widthIn?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(600) heightIn?: number
+  @IsOptional() @IsNumber() @Min(0.05) @Max(1) freeArea?: number
+  /** Filters: the drop printed for a clean one, at a flow. */
+  @IsOptional() @IsNumber() @Min(0) @Max(2) cleanDropInWc?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(100_000) cleanAtCfm?: number
+}
+
+export class PartRemove {
+  @IsUUID() systemId!: string
+  @IsUUID() partId!: string
+}
+
+/** Keeps the whole profile in the record, so that a visit stays readable with the version it was done with. */
+export class ProfileUse {
+  @IsUUID() systemId!: string
+  @IsObject() profile!: object
+}
+
+export class RuleSetting {
+  @IsString() role!: string
+  @IsString() value!: string
+  @IsString() why!: string
+}
+
+export class AirflowRuleBody {
+  @IsString() @IsNotEmpty() id!: string
+  @IsString() @IsNotEmpty() @MaxLength(60) name!: string
+  @IsNumber() @Min(150) @Max(800) cfmPerTon!: number
+  @IsNumber() @Min(1) @Max(25) bandPct!: number
+  @IsBoolean() keepMass!: boolean
+  @IsNumber() @Min(100) @Max(3000) maxFaceFpm!: number
+  @IsString() @MaxLength(400) reason!: string
+  @IsString() @MaxLength(400) cost!: string
+  @IsArray() @ValidateNested({ each: true }) @Type(() => RuleSetting) settings!: RuleSetting[]
+}
+
+export class RuleUse {
+  @IsUUID() systemId!: string
+  @ValidateNested() @Type(() => AirflowRuleBody) rule!: AirflowRuleBody
+}
+
+export class VisitStart {
+  @IsUUID() visitId!: string
+  @IsString() @MaxLength(200) reason!: string
+}
+
+export class VisitClose {
+  @IsUUID() visitId!: string
+}
+
+class OnVisit {
+  @IsUUID() visitId!: string
+  @IsUUID() systemId!: string
+}
+
+export class ComplaintSet extends OnVisit {
+  @IsString() @MaxLength(2000) text!: string
+}
+
+export class NoteAdd extends OnVisit {
+  @IsOptional() @IsUUID() partId?: string
+  @IsString() @IsNotEmpty() @MaxLength(2000) text!: string
+  @IsIn(['fine', 'watch']) standing!: 'fine' | 'watch'
+}
+
+export class PhotoAdd extends OnVisit {
+  @IsUUID() photoId!: string
+  @IsUUID() noteId!: string
+  @IsIn(['image/jpeg', 'image/png', 'image/webp']) mediaType!: string
+  @IsInt() @Min(1) @Max(12_000_000) bytes!: number
+}
+
+export class TryStart extends OnVisit {
+  @IsOptional() @IsString() @MaxLength(20) tap!: string | null
+  @IsNumber() @Min(-30) @Max(30) adjustPct!: number
+  @IsIn(['as-found', 'clean']) filter!: 'as-found' | 'clean'
+}
+
+class OnTry extends OnVisit {
+  @IsUUID() tryId!: string
+  /** When it was read, if not when it was written down. */
+  @IsOptional() @IsISO8601() readAt?: string
+}
+
+export class ReadingProbes extends OnTry {
+  @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) supply?: number
+  @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) return?: number
+  @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) 'before-filter'?: number
+  @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) 'after-filter'?: number
+  @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) trunk?: number
+}
+
+export class ReadingSplit extends OnTry {
+  @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) returnDbF!: number
+  @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) supplyDbF!: number
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) returnWbF!: number | null
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) supplyWbF!: number | null
+  @IsOptional() @IsNumber() @Min(0) @Max(100) returnRhPct!: number | null
+}
+
+export class ReadingRise extends OnTry {
+  @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) returnDbF!: number
+  @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) supplyDbF!: number
+  @IsNumber() @Min(1) @Max(700) volts!: number
+  @IsNumber() @Min(0.1) @Max(1000) amps!: number
+  @IsIn([1, 3]) phases!: 1 | 3
+}
+
+export class ReadingGrille extends OnTry {
+  @IsString() @IsNotEmpty() @MaxLength(60) name!: string
+  @IsIn(['return', 'supply']) side!: 'return' | 'supply'
+  @IsNumber() @Min(0) @Max(10_000) faceFpm!: number
+  @IsOptional() @IsNumber() @Min(1) @Max(600) widthIn!: number | null
+  @IsOptional() @IsNumber() @Min(1) @Max(600) heightIn!: number | null
+  @IsOptional() @IsNumber() @Min(0.05) @Max(1) freeArea!: number | null
+}
+
+export class ReadingHeard extends OnTry {
+  @IsString() @IsNotEmpty() @MaxLength(400) text!: string
+}
+
+export class SettingSet extends OnVisit {
+  @Matches(KEY) @MaxLength(60) role!: string
+  @IsIn(['found', 'left', 'proof']) column!: 'found' | 'left' | 'proof'
+  @IsString() @IsNotEmpty() @MaxLength(400) value!: string
+  /** Why a left value differs from its aim. */
+  @IsOptional() @IsString() @MaxLength(400) why!: string | null
+}
+
+/** Somebody decided against the advice, and says why. */
+export class AdviceOverride extends OnVisit {
+  @IsString() @MaxLength(120) moveKey!: string
+  @IsString() @MaxLength(300) advised!: string
+  @IsString() @IsNotEmpty() @MaxLength(300) chose!: string
+  @IsString() @IsNotEmpty() @MaxLength(400) reason!: string
+}
+
+export class ItemOpen extends OnVisit {
+  @IsUUID() itemId!: string
+  @IsString() @IsNotEmpty() @MaxLength(400) text!: string
+}
+
+export class ItemClose extends OnVisit {
+  @IsUUID() itemId!: string
+  @IsString() @IsNotEmpty() @MaxLength(400) how!: string
+}
+
+export class CheckSet extends OnVisit {
+  @Matches(KEY) @MaxLength(60) checkId!: string
+  @IsBoolean() done!: boolean
+}
+
+/** Takes a change back. The change stays in the record, struck out; taking the undo back brings it in again. */
+export class Undo {
+  @IsUUID() targetId!: string
+}

@@ -1,0 +1,84 @@
+import 'reflect-metadata'
+import { type Result, ok, refuse } from '@ingle/core'
+import { IsISO8601, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
+import { checked } from '../checks.ts'
+import { parseProfile } from '../profile/profile.ts'
+import * as body from './bodies.ts'
+
+/** Every kind of change and the class that its body must meet. These names are stored: renaming one loses data. */
+export const BODIES = {
+  'site.set': body.SiteSet,
+  'system.set': body.SystemSet,
+  'part.set': body.PartSet,
+  'part.remove': body.PartRemove,
+  'profile.use': body.ProfileUse,
+  'rule.use': body.RuleUse,
+  'visit.start': body.VisitStart,
+  'visit.close': body.VisitClose,
+  'complaint.set': body.ComplaintSet,
+  'note.add': body.NoteAdd,
+  'photo.add': body.PhotoAdd,
+  'try.start': body.TryStart,
+  'reading.probes': body.ReadingProbes,
+  'reading.split': body.ReadingSplit,
+  'reading.rise': body.ReadingRise,
+  'reading.grille': body.ReadingGrille,
+  'reading.heard': body.ReadingHeard,
+  'setting.set': body.SettingSet,
+  'advice.override': body.AdviceOverride,
+  'item.open': body.ItemOpen,
+  'item.close': body.ItemClose,
+  'check.set': body.CheckSet,
+  undo: body.Undo,
+} as const
+
+export type ChangeKind = keyof typeof BODIES
+export type BodyOf<K extends ChangeKind> = InstanceType<(typeof BODIES)[K]>
+
+/** Who wrote what, when. `at` is the writer's clock and gives the order; `replaces` names the change it corrects. */
+export class Envelope {
+  @IsUUID() id!: string
+  @IsUUID() siteId!: string
+  @IsISO8601({ strict: true }) at!: string
+  @IsString() @MaxLength(40) by!: string
+  @IsOptional() @IsUUID() replaces?: string
+}
+
+export type ChangeOf<K extends ChangeKind> = Envelope & { kind: K; body: BodyOf<K> }
+/** One fact, as written down. */
+export type Change = { [K in ChangeKind]: ChangeOf<K> }[ChangeKind]
+
+/** Ingle did not exist before; a clock that says so is wrong. */
+const EARLIEST = Date.UTC(2020, 0, 1)
+const DAY_MS = 86_400_000
+
+/**
+ * Reads one change from foreign data: shape, body, and a date that can be. Refuses with a sentence and a remedy;
+ * never throws. `nowMs` is the reader's clock.
+ */
+export function parseChange(plain: unknown, nowMs: number): Result<Change> {
+  const envelope = checked(Envelope, plain, 'Change')
+  if (!envelope.ok) return envelope
+  const { kind, body: plainBody } = plain as { kind?: unknown; body?: unknown }
+  if (typeof kind !== 'string' || !Object.hasOwn(BODIES, kind)) {
+    return refuse(`This Ingle does not know changes of the kind “${String(kind).slice(0, 40)}”.`, 'It was written by a newer version: update, then send it again. It stays kept until then.')
+  }
+  for (const at of [envelope.value.at, (plainBody as { readAt?: string } | null)?.readAt]) {
+    const dated = at === undefined || typeof at !== 'string' ? null : badDate(at, nowMs)
+    if (dated) return dated
+  }
+  const checkedBody = checked<object>(BODIES[kind as ChangeKind], plainBody, kind)
+  if (!checkedBody.ok) return checkedBody
+  if (kind === 'profile.use') {
+    const profile = parseProfile((checkedBody.value as body.ProfileUse).profile)
+    if (!profile.ok) return profile
+  }
+  return ok(plain as Change)
+}
+
+function badDate(at: string, nowMs: number) {
+  const time = Date.parse(at)
+  if (Number.isFinite(time) && time >= EARLIEST && time <= nowMs + DAY_MS) return null
+  const when = time > nowMs ? 'in the future' : 'long before this record could have begun'
+  return refuse(`It is dated ${at.slice(0, 10)}, ${when}.`, 'Set the date of the device that wrote it, then enter it again.')
+}

@@ -1,0 +1,73 @@
+import { BASE_UNITS, format, never, POINT_NAMES, type ProbeReadings, type UnitChoice } from '@ingle/core'
+import type { Change } from './change.ts'
+
+/** One line that says what a change wrote down, in the reader's units: for the trail, for undo and for refusals. */
+export function describeChange(change: Change, units: UnitChoice = BASE_UNITS): string {
+  const inWc = (value: number) => format('static', value, units, { signed: true })
+  const degrees = (value: number) => format('temperature', value, units)
+  switch (change.kind) {
+    case 'site.set':
+      return `site: ${fields(change.body)}`
+    case 'system.set':
+      return `system: ${fields(change.body)}`
+    case 'part.set':
+      return `part: ${change.body.role.replaceAll('-', ' ')} ${change.body.model ?? change.body.name ?? ''}`.trim()
+    case 'part.remove':
+      return 'part taken out'
+    case 'profile.use':
+      return `profile ${(change.body.profile as { family?: string }).family ?? ''}`
+    case 'rule.use':
+      return `house rule “${change.body.rule.name}”`
+    case 'visit.start':
+      return `visit: ${change.body.reason}`
+    case 'visit.close':
+      return 'visit closed'
+    case 'complaint.set':
+      return `complaint: ${change.body.text}`
+    case 'note.add':
+      return `note: ${change.body.text}`
+    case 'photo.add':
+      return 'photo'
+    case 'try.start':
+      return `try: tap ${change.body.tap ?? 'not known'}${change.body.adjustPct ? `, adjust ${change.body.adjustPct}%` : ''}, filter ${change.body.filter === 'clean' ? 'clean' : 'as found'}`
+    case 'reading.probes':
+      return probeEntries(change.body)
+        .map(([point, value]) => `static ${POINT_NAMES[point]} ${inWc(value)}`)
+        .join(', ')
+    case 'reading.split':
+      return `return ${degrees(change.body.returnDbF)}, supply ${degrees(change.body.supplyDbF)}`
+    case 'reading.rise':
+      return `heater ${degrees(change.body.returnDbF)} to ${degrees(change.body.supplyDbF)}, ${change.body.volts} V, ${change.body.amps} A`
+    case 'reading.grille':
+      return `${change.body.side} grille ${change.body.name} ${format('velocity', change.body.faceFpm, units)}`
+    case 'reading.heard':
+      return `heard: ${change.body.text}`
+    case 'setting.set':
+      return `${change.body.role} ${change.body.column}: ${change.body.value}${change.body.why ? `, because ${change.body.why}` : ''}`
+    case 'advice.override':
+      return `decided otherwise: ${change.body.chose}, because ${change.body.reason}`
+    case 'item.open':
+      return `open: ${change.body.text}`
+    case 'item.close':
+      return `done: ${change.body.how}`
+    case 'check.set':
+      return `${change.body.checkId.replaceAll('-', ' ')}: ${change.body.done ? 'done' : 'not done'}`
+    case 'undo':
+      return 'taken back'
+    default:
+      return never(change)
+  }
+}
+
+const HIDDEN = new Set(['systemId', 'visitId'])
+const fields = (body: object) =>
+  Object.entries(body)
+    .filter(([key, value]) => !HIDDEN.has(key) && value !== undefined && value !== null)
+    .map(([key, value]) => `${key} ${value}`)
+    .join(', ')
+
+/** The probe points that a reading names, in the order air meets them. */
+export function probeEntries(probes: ProbeReadings): [keyof ProbeReadings, number][] {
+  const order = ['before-filter', 'after-filter', 'return', 'supply', 'trunk'] as const
+  return order.flatMap((point) => (typeof probes[point] === 'number' ? [[point, probes[point]] as [keyof ProbeReadings, number]] : []))
+}

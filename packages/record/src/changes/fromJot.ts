@@ -1,0 +1,64 @@
+import { type JotIntent, never } from '@ingle/core'
+import type { Change } from './change.ts'
+
+/** Where a jotted intent belongs. */
+export interface JotPlace {
+  visitId: string
+  systemId: string
+  /** The try that readings belong to; null when none was started. */
+  tryId: string | null
+  tap: string | null
+  adjustPct: number
+  filter: 'as-found' | 'clean'
+}
+
+/** A change before it has an id, a time and a writer. */
+export type Draft = { [K in Change['kind']]: { kind: K; id?: string; body: Extract<Change, { kind: K }>['body'] } }[Change['kind']]
+
+/**
+ * The changes that write a jotted intent down. A reading without a try starts one, tap unknown. `newId` makes ids;
+ * `undo` is not here: it names a change, which only the caller knows.
+ */
+export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: JotPlace, newId: () => string): Draft[] {
+  const at = { visitId: place.visitId, systemId: place.systemId }
+  const start = (tap: string | null, filter: 'as-found' | 'clean', adjustPct: number, id?: string): Draft => ({ kind: 'try.start', ...(id && { id }), body: { ...at, tap, adjustPct, filter } })
+  const reading = (make: (tryId: string) => Draft): Draft[] => {
+    if (place.tryId) return [make(place.tryId)]
+    const id = newId()
+    return [start(null, place.filter, 0, id), make(id)]
+  }
+  switch (intent.kind) {
+    case 'tap':
+      return [start(intent.tap, place.filter, intent.adjustPct ?? place.adjustPct)]
+    case 'filter':
+      return [start(place.tap, intent.filter, place.adjustPct)]
+    case 'probes':
+      return reading((tryId) => ({ kind: 'reading.probes', body: { ...at, tryId, ...intent.probes } }))
+    case 'split': {
+      const { kind: _, ...values } = intent
+      return reading((tryId) => ({ kind: 'reading.split', body: { ...at, tryId, ...values } }))
+    }
+    case 'rise': {
+      const { kind: _, ...values } = intent
+      return reading((tryId) => ({ kind: 'reading.rise', body: { ...at, tryId, ...values } }))
+    }
+    case 'grille': {
+      const { kind: _, ...values } = intent
+      return reading((tryId) => ({ kind: 'reading.grille', body: { ...at, tryId, ...values } }))
+    }
+    case 'heard':
+      return reading((tryId) => ({ kind: 'reading.heard', body: { ...at, tryId, text: intent.text } }))
+    case 'capacity':
+      return [{ kind: 'system.set', body: { systemId: place.systemId, capacityTons: intent.tons } }]
+    case 'heater':
+      return [{ kind: 'system.set', body: { systemId: place.systemId, heaterKw: intent.kw } }]
+    case 'setting':
+      return [{ kind: 'setting.set', body: { ...at, role: intent.role, column: intent.column, value: intent.value, why: intent.why } }]
+    case 'note':
+      return [{ kind: 'note.add', body: { ...at, text: intent.text, standing: 'watch' } }]
+    case 'open':
+      return [{ kind: 'item.open', body: { ...at, itemId: newId(), text: intent.text } }]
+    default:
+      return never(intent)
+  }
+}

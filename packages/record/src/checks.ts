@@ -1,0 +1,30 @@
+import 'reflect-metadata'
+import { type Refusal, type Result, ok, refuse } from '@ingle/core'
+import { type ClassConstructor, plainToInstance } from 'class-transformer'
+import { type ValidationError, validateSync } from 'class-validator'
+
+/**
+ * Checks foreign data against a class. Unknown fields are kept: a newer Ingle may have written them, and nothing that
+ * somebody wrote down is dropped. Never throws on bad data.
+ */
+export function checked<T extends object>(type: ClassConstructor<T>, plain: unknown, what: string): Result<T> {
+  if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) return refuse(`${what} is not an object.`, 'Send it as the format describes.')
+  const instance = plainToInstance(type, plain)
+  const errors = validateSync(instance, { whitelist: false, forbidUnknownValues: true, stopAtFirstError: true })
+  return errors.length === 0 ? ok(instance) : invalid(errors, what)
+}
+
+function invalid(errors: ValidationError[], what: string): Refusal {
+  const lines = flatten(errors, '')
+  const shown = lines.slice(0, 3).join('; ')
+  return refuse(`${what}: ${shown}${lines.length > 3 ? `; and ${lines.length - 3} more` : ''}.`, 'Put that right and send it again; nothing else was touched.')
+}
+
+/** Paths are added while unwinding, so that a message says where: `blower.table.flowsCfm: …`. */
+function flatten(errors: readonly ValidationError[], path: string): string[] {
+  return errors.flatMap((error) => {
+    const here = path ? `${path}.${error.property}` : error.property
+    const own = Object.values(error.constraints ?? {}).map((message) => `${here}: ${message.replace(new RegExp(`^${error.property}\\s`), '')}`)
+    return [...own, ...flatten(error.children ?? [], here)]
+  })
+}

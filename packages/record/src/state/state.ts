@@ -1,0 +1,136 @@
+import type { UnitChoice } from '@ingle/core'
+import type { AirflowRuleBody, PartRole } from '../changes/bodies.ts'
+import type { Profile } from '../profile/profile.ts'
+
+/** Raise it whenever the fold gives another state for the same changes: servers then fold every site anew. */
+export const FOLD_VERSION = 1
+
+/** A site as its changes make it. Plain data; nothing here is stored that cannot be folded again. */
+export interface SiteState {
+  foldVersion: number
+  id: string
+  name: string
+  place: string
+  altitudeFt: number
+  /** False while nobody has said: figures then rest on sea level. */
+  altitudeKnown: boolean
+  timeZone: string
+  climate: string
+  units?: UnitChoice
+  systems: SystemState[]
+  /** By start. */
+  visits: VisitState[]
+  items: ItemState[]
+  changeCount: number
+}
+
+export interface SystemState {
+  id: string
+  name: string
+  serves: string
+  capacityTons: number | null
+  /** 0: no heater; null: not said. */
+  heaterKw: number | null
+  profile: Profile | null
+  rule: AirflowRuleBody | null
+  parts: PartState[]
+}
+
+export interface PartState {
+  id: string
+  role: PartRole
+  name: string
+  maker: string
+  model: string
+  serial: string
+  widthIn: number | null
+  heightIn: number | null
+  freeArea: number | null
+  cleanDropInWc: number | null
+  cleanAtCfm: number | null
+}
+
+export interface VisitState {
+  id: string
+  number: number
+  reason: string
+  startedAt: string
+  by: string
+  closedAt: string | null
+  systems: Record<string, SystemVisit>
+}
+
+/** One system on one visit. */
+export interface SystemVisit {
+  complaint: string
+  notes: NoteState[]
+  tries: TryState[]
+  rows: Record<string, RowState>
+  overrides: OverrideState[]
+  checks: Record<string, boolean>
+}
+
+export interface NoteState {
+  id: string
+  at: string
+  by: string
+  partId: string | null
+  text: string
+  standing: 'fine' | 'watch'
+  photos: { id: string; mediaType: string; bytes: number }[]
+}
+
+export interface TryState {
+  id: string
+  number: number
+  at: string
+  by: string
+  tap: string | null
+  adjustPct: number
+  filter: 'as-found' | 'clean'
+  readings: ReadingState[]
+}
+
+/** A reading in force; `body` is the change's own, `kind` without its prefix. */
+export interface ReadingState {
+  id: string
+  at: string
+  by: string
+  kind: 'probes' | 'split' | 'rise' | 'grille' | 'heard'
+  body: Record<string, unknown>
+}
+
+export interface RowEntry {
+  id: string
+  at: string
+  by: string
+  value: string
+  why: string | null
+}
+
+/** A row of the settings ledger. Aim is computed, never stored. */
+export interface RowState {
+  found: RowEntry | null
+  left: RowEntry | null
+  proof: RowEntry | null
+}
+
+export interface OverrideState {
+  id: string
+  at: string
+  by: string
+  moveKey: string
+  advised: string
+  chose: string
+  reason: string
+}
+
+export interface ItemState {
+  id: string
+  visitId: string
+  systemId: string
+  text: string
+  openedAt: string
+  by: string
+  closed: { at: string; by: string; how: string } | null
+}
