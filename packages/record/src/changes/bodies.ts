@@ -116,7 +116,7 @@ export class PhotoAdd extends OnVisit {
 }
 
 export class TryStart extends OnVisit {
-  @IsOptional() @IsString() @MaxLength(20) tap!: string | null
+  @IsOptional() @IsString() @MaxLength(20) tap?: string | null
   @IsNumber() @Min(-30) @Max(30) adjustPct!: number
   @IsIn(['as-found', 'clean']) filter!: 'as-found' | 'clean'
 }
@@ -138,9 +138,9 @@ export class ReadingProbes extends OnTry {
 export class ReadingSplit extends OnTry {
   @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) returnDbF!: number
   @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) supplyDbF!: number
-  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) returnWbF!: number | null
-  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) supplyWbF!: number | null
-  @IsOptional() @IsNumber() @Min(0) @Max(100) returnRhPct!: number | null
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) returnWbF?: number | null
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) supplyWbF?: number | null
+  @IsOptional() @IsNumber() @Min(0) @Max(100) returnRhPct?: number | null
 }
 
 export class ReadingRise extends OnTry {
@@ -155,9 +155,9 @@ export class ReadingGrille extends OnTry {
   @IsString() @IsNotEmpty() @MaxLength(60) name!: string
   @IsIn(['return', 'supply']) side!: 'return' | 'supply'
   @IsNumber() @Min(0) @Max(10_000) faceFpm!: number
-  @IsOptional() @IsNumber() @Min(1) @Max(600) widthIn!: number | null
-  @IsOptional() @IsNumber() @Min(1) @Max(600) heightIn!: number | null
-  @IsOptional() @IsNumber() @Min(0.05) @Max(1) freeArea!: number | null
+  @IsOptional() @IsNumber() @Min(1) @Max(600) widthIn?: number | null
+  @IsOptional() @IsNumber() @Min(1) @Max(600) heightIn?: number | null
+  @IsOptional() @IsNumber() @Min(0.05) @Max(1) freeArea?: number | null
 }
 
 export class ReadingHeard extends OnTry {
@@ -169,7 +169,7 @@ export class SettingSet extends OnVisit {
   @IsIn(['found', 'left', 'proof']) column!: 'found' | 'left' | 'proof'
   @IsString() @IsNotEmpty() @MaxLength(400) value!: string
   /** Why a left value differs from its aim. */
-  @IsOptional() @IsString() @MaxLength(400) why!: string | null
+  @IsOptional() @IsString() @MaxLength(400) why?: string | null
 }
 
 /** Somebody decided against the advice, and says why. */
