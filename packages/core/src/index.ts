@@ -18,6 +18,6 @@ export { type Completion, completions, type JotContext, type JotReading, parseJo
 export { type Noise, type Plant, type PlantReadings, runPlant } from './plant/plant.ts'
 export { type FormatOptions, format, formatNumber, formatScientific } from './quantity/format.ts'
 export { PLAUSIBLE, parseReading, readNumber, tidyTyped } from './quantity/parse.ts'
-export { BASE_UNITS, chosenUnit, METRIC_UNITS, QUANTITY_NAMES, type Quantity, UNITS, type Unit, type UnitChoice } from './quantity/units.ts'
+export { BASE_UNITS, chosenUnit, fromChosen, METRIC_UNITS, QUANTITY_NAMES, type Quantity, UNITS, type Unit, type UnitChoice } from './quantity/units.ts'
 export { never, ok, type Refusal, type Result, refuse } from './result.ts'
 export { answerCase } from './vectors/answers.ts'

@@ -1,0 +1,184 @@
+import { type Change, FOLD_VERSION, fold, KnownIds, parseChange, type SiteState } from '@ingle/record'
+import type { DataSource, EntityManager } from 'typeorm'
+import { ChangeRow, OpenItem, Photo, Site, VisitIndex } from './entities.ts'
+
+export interface StoredChange {
+  seq: number
+  change: Change
+}
+
+export type Outcome = { id: string; seq: number } | { id: string; refused: { reason: string; remedy: string } }
+
+export interface RoundSite {
+  id: string
+  name: string
+  place: string
+  seq: number
+  updatedAt: string
+  systems: { id: string; name: string; serves: string; equipment: string }[]
+  visits: { id: string; number: number; reason: string; startedAt: string; closedAt: string | null }[]
+  openItems: { id: string; systemId: string; text: string; openedAt: string }[]
+}
+
+/** Channel of PostgreSQL's LISTEN/NOTIFY that carries news between servers. */
+export const NEWS_CHANNEL = 'ingle_news'
+
+/**
+ * Everything a crew can read or write, and the only way to it: no query on a crew's tables is made outside this class,
+ * and each one here names the crew. What belongs to another crew is simply not there.
+ */
+export class CrewData {
+  constructor(
+    private readonly db: DataSource,
+    private readonly crewId: string,
+  ) {}
+
+  async site(siteId: string): Promise<{ state: SiteState; seq: number } | null> {
+    const row = await this.db.getRepository(Site).findOne({ where: { crewId: this.crewId, id: siteId }, select: { crewId: true, id: true, state: true, seq: true } })
+    return row ? { state: row.state, seq: row.seq } : null
+  }
+
+  async round(): Promise<RoundSite[]> {
+    const where = { crewId: this.crewId }
+    const [sites, visits, items] = await Promise.all([
+      this.db.getRepository(Site).find({ where, order: { name: 'ASC' } }),
+      this.db.getRepository(VisitIndex).find({ where, order: { startedAt: 'DESC' } }),
+      this.db.getRepository(OpenItem).find({ where, order: { openedAt: 'DESC' } }),
+    ])
+    return sites.map((site) => ({
+      id: site.id,
+      name: site.name,
+      place: site.state.place,
+      seq: site.seq,
+      updatedAt: site.updatedAt.toISOString(),
+      systems: site.state.systems.map((one) => ({ id: one.id, name: one.name, serves: one.serves, equipment: one.profile ? `${one.profile.maker} ${one.profile.family}` : '' })),
+      visits: visits
+        .filter((one) => one.siteId === site.id)
+        .map((one) => ({ id: one.id, number: one.number, reason: one.reason, startedAt: one.startedAt.toISOString(), closedAt: one.closedAt?.toISOString() ?? null })),
+      openItems: items.filter((one) => one.siteId === site.id).map((one) => ({ id: one.id, systemId: one.systemId, text: one.text, openedAt: one.openedAt.toISOString() })),
+    }))
+  }
+
+  /** Changes after a sequence number, oldest first; null when the crew has no such site. */
+  async changesAfter(siteId: string, after: number): Promise<StoredChange[] | null> {
+    const rows = await this.db
+      .getRepository(ChangeRow)
+      .createQueryBuilder('c')
+      .where('c.crew_id = :crewId AND c.site_id = :siteId AND c.seq > :after', { crewId: this.crewId, siteId, after })
+      .orderBy('c.seq')
+      .getMany()
+    if (rows.length === 0 && !(await this.hasSite(siteId))) return null
+    return rows.map((row) => ({ seq: row.seq, change: row.content }))
+  }
+
+  hasSite(siteId: string): Promise<boolean> {
+    return this.db.getRepository(Site).existsBy({ crewId: this.crewId, id: siteId })
+  }
+
+  /**
+   * Stores a batch, in its order, in one transaction. Each change is answered by itself: a known one with the number
+   * it already has, a good one with a new number, a bad one with its reason. Sending a batch twice changes nothing.
+   * `writer` is put into every change; null keeps the writer that an imported record names.
+   */
+  store(siteId: string, batch: readonly unknown[], writer: string | null, nowMs: number): Promise<Outcome[]> {
+    return this.db.transaction((tx) => this.storeWithin(tx, siteId, batch, writer, nowMs))
+  }
+
+  /** An imported record: its photos and its changes, whole or not at all. */
+  async importRecord(siteId: string, changes: readonly Change[], photos: readonly { id: string; mediaType: string; content: Buffer }[], nowMs: number): Promise<Outcome[]> {
+    return this.db.transaction(async (tx) => {
+      const outcomes = await this.storeWithin(tx, siteId, changes, null, nowMs)
+      const refused = outcomes.find((one) => 'refused' in one)
+      if (refused && 'refused' in refused) throw new ImportRefused(refused.refused.reason, refused.refused.remedy)
+      for (const photo of photos) await this.putPhotoWithin(tx, siteId, photo.id, photo.mediaType, photo.content)
+      return outcomes
+    })
+  }
+
+  private async storeWithin(tx: EntityManager, siteId: string, batch: readonly unknown[], writer: string | null, nowMs: number): Promise<Outcome[]> {
+    const site = await this.lockedSite(tx, siteId)
+    const rows = await tx.query('SELECT seq, content FROM change WHERE crew_id = $1 AND site_id = $2 ORDER BY seq', [this.crewId, siteId])
+    const stored = new Map<string, number>(rows.map((row: { seq: number; content: Change }) => [row.content.id, row.seq]))
+    const changes: Change[] = rows.map((row: { content: Change }) => row.content)
+    const known = new KnownIds(changes)
+    const fresh: { seq: number; change: Change }[] = []
+    let seq = site.seq
+    const outcomes = batch.map((plain): Outcome => {
+      const parsed = parseChange(writer === null ? plain : { ...(plain as object), by: writer }, nowMs)
+      const id = String((plain as { id?: unknown } | null)?.id ?? '')
+      if (!parsed.ok) return { id, refused: { reason: parsed.reason, remedy: parsed.remedy } }
+      const change = parsed.value
+      const before = stored.get(change.id)
+      if (before !== undefined) return { id: change.id, seq: before }
+      if (change.siteId !== siteId) return { id: change.id, refused: { reason: 'It names another site than the one it was sent to.', remedy: 'Open that site and enter it there.' } }
+      const missing = known.missing(change)
+      if (missing) return { id: change.id, refused: { reason: missing.reason, remedy: missing.remedy } }
+      seq += 1
+      known.add(change)
+      stored.set(change.id, seq)
+      fresh.push({ seq, change })
+      return { id: change.id, seq }
+    })
+    if (fresh.length > 0) await this.append(tx, siteId, fresh, fold(siteId, [...changes, ...fresh.map((one) => one.change)]))
+    return outcomes
+  }
+
+  /** The site's row, locked for this transaction; made when this is the crew's first word of it. */
+  private async lockedSite(tx: EntityManager, siteId: string): Promise<Site> {
+    await tx.query('INSERT INTO site (crew_id, id, name, seq, fold_version, state, updated_at) VALUES ($1, $2, $3, 0, $4, $5, now()) ON CONFLICT DO NOTHING', [
+      this.crewId,
+      siteId,
+      '',
+      FOLD_VERSION,
+      JSON.stringify(fold(siteId, [])),
+    ])
+    return tx.getRepository(Site).findOneOrFail({ where: { crewId: this.crewId, id: siteId }, lock: { mode: 'pessimistic_write' } })
+  }
+
+  private async append(tx: EntityManager, siteId: string, fresh: readonly StoredChange[], state: SiteState): Promise<void> {
+    const at = new Date()
+    await tx.query(
+      `INSERT INTO change (crew_id, site_id, seq, id, kind, content, received_at)
+       SELECT $1, $2, (one->>'seq')::int, (one->'change'->>'id')::uuid, one->'change'->>'kind', one->'change', $4 FROM jsonb_array_elements($3::jsonb) AS one`,
+      [this.crewId, siteId, JSON.stringify(fresh), at],
+    )
+    const seq = fresh.at(-1)?.seq ?? 0
+    await tx.getRepository(Site).update({ crewId: this.crewId, id: siteId }, { name: state.name, seq, foldVersion: FOLD_VERSION, state: state as never, updatedAt: at })
+    await tx.getRepository(VisitIndex).delete({ crewId: this.crewId, siteId })
+    await tx.getRepository(OpenItem).delete({ crewId: this.crewId, siteId })
+    const here = { crewId: this.crewId, siteId }
+    await tx.getRepository(VisitIndex).insert(state.visits.map((one) => ({ ...here, id: one.id, number: one.number, reason: one.reason, startedAt: new Date(one.startedAt), closedAt: one.closedAt ? new Date(one.closedAt) : null })))
+    await tx.getRepository(OpenItem).insert(state.items.filter((one) => !one.closed).map((one) => ({ ...here, id: one.id, systemId: one.systemId, text: one.text, openedAt: new Date(one.openedAt) })))
+    await tx.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, JSON.stringify({ crewId: this.crewId, siteId, seq })])
+  }
+
+  /** Puts a photo; the same id again is left as it is. */
+  async putPhoto(siteId: string, photoId: string, mediaType: string, content: Buffer): Promise<void> {
+    await this.db.transaction(async (tx) => {
+      await this.lockedSite(tx, siteId)
+      await this.putPhotoWithin(tx, siteId, photoId, mediaType, content)
+    })
+  }
+
+  private async putPhotoWithin(tx: EntityManager, siteId: string, id: string, mediaType: string, content: Buffer): Promise<void> {
+    await tx.getRepository(Photo).createQueryBuilder().insert().values({ crewId: this.crewId, siteId, id, mediaType, content }).orIgnore().execute()
+  }
+
+  photo(siteId: string, id: string): Promise<Photo | null> {
+    return this.db.getRepository(Photo).findOneBy({ crewId: this.crewId, siteId, id })
+  }
+
+  photos(siteId: string): Promise<Photo[]> {
+    return this.db.getRepository(Photo).findBy({ crewId: this.crewId, siteId })
+  }
+}
+
+/** One change of an imported record was refused, so nothing was taken. */
+export class ImportRefused extends Error {
+  constructor(
+    readonly reason: string,
+    readonly remedy: string,
+  ) {
+    super(reason)
+  }
+}

@@ -1,0 +1,84 @@
+import { isUUID } from 'class-validator'
+import { type Context, Hono } from 'hono'
+import { imageSize } from 'image-size'
+import { readJson, type SignedIn } from '../http/app.ts'
+import { notFound, Problem } from '../http/problem.ts'
+
+const BATCH_LIMIT = 500
+const BATCH_BYTES = 4_000_000
+const PHOTO_BYTES = 12_000_000
+const MEDIA_TYPES: Record<string, string> = { jpg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
+
+export function siteRoutes(): Hono<SignedIn> {
+  const app = new Hono<SignedIn>()
+
+  app.get('/round', async (c) => c.json({ sites: await c.get('crew').round() }))
+
+  app.get('/sites/:siteId', async (c) => {
+    const site = await c.get('crew').site(idParam(c, 'siteId'))
+    if (!site) throw notFound('site')
+    return c.json(site)
+  })
+
+  app.get('/sites/:siteId/changes', async (c) => {
+    const after = Number(c.req.query('after') ?? 0)
+    if (!Number.isInteger(after) || after < 0) throw new Problem(400, 'bad-number', '“after” must be a sequence number.', 'Leave it out to get every change.')
+    const changes = await c.get('crew').changesAfter(idParam(c, 'siteId'), after)
+    if (!changes) throw notFound('site')
+    return c.json({ changes })
+  })
+
+  app.post('/sites/:siteId/changes', async (c) => {
+    const siteId = idParam(c, 'siteId')
+    const { changes } = ((await readJson(c.req.raw, BATCH_BYTES)) ?? {}) as { changes?: unknown }
+    if (!Array.isArray(changes)) throw new Problem(400, 'no-changes', 'The batch has no list of changes.', 'Send {"changes": […]}.')
+    if (changes.length > BATCH_LIMIT) throw new Problem(413, 'batch-too-long', `A batch holds at most ${BATCH_LIMIT} changes; this has ${changes.length}.`, 'Send them in several batches, in their order.')
+    const crew = c.get('crew')
+    // A batch may make a site, but only by naming it: anything else is meant for a site of another crew, or for none.
+    const begins = changes.some((one) => (one as { kind?: unknown } | null)?.kind === 'site.set')
+    if (!begins && !(await crew.hasSite(siteId))) throw notFound('site')
+    return c.json({ outcomes: await crew.store(siteId, changes, c.get('me').initials, c.get('deps').now().getTime()) })
+  })
+
+  app.put('/sites/:siteId/photos/:photoId', async (c) => {
+    const [siteId, photoId] = [idParam(c, 'siteId'), idParam(c, 'photoId')]
+    if (!(await c.get('crew').hasSite(siteId))) throw notFound('site')
+    if (Number(c.req.header('content-length') ?? 0) > PHOTO_BYTES) throw photoTooLarge()
+    const content = Buffer.from(await c.req.arrayBuffer())
+    if (content.length > PHOTO_BYTES) throw photoTooLarge()
+    await c.get('crew').putPhoto(siteId, photoId, mediaTypeOf(content), content)
+    return c.json({ ok: true })
+  })
+
+  app.get('/sites/:siteId/photos/:photoId', async (c) => {
+    const photo = await c.get('crew').photo(idParam(c, 'siteId'), idParam(c, 'photoId'))
+    if (!photo) throw notFound('photo')
+    c.header('content-type', photo.mediaType)
+    c.header('cache-control', 'private, max-age=31536000, immutable')
+    return c.body(new Uint8Array(photo.content))
+  })
+
+  return app
+}
+
+export function idParam(c: Context<SignedIn>, name: string): string {
+  const id = c.req.param(name)
+  if (!id || !isUUID(id)) throw notFound(name.replace(/Id$/, ''))
+  return id.toLowerCase()
+}
+
+const photoTooLarge = () => new Problem(413, 'photo-too-large', 'A photo may have at most 12 MB.', 'Take it with a lower resolution; the app makes photos smaller by itself when it can read them.')
+
+/** The kind of picture by its own first bytes, whatever it calls itself. */
+export function mediaTypeOf(content: Uint8Array): string {
+  const notPicture = () => new Problem(415, 'no-picture', 'This file is not a picture that can be shown.', 'Photos are JPEG, PNG or WebP.')
+  let type: string | undefined
+  try {
+    type = imageSize(content).type
+  } catch {
+    throw notPicture()
+  }
+  const mediaType = MEDIA_TYPES[type ?? '']
+  if (!mediaType) throw notPicture()
+  return mediaType
+}

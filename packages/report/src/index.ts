@@ -1,0 +1,7 @@
+export { airLineScene, type PartLabels } from './drawing/airLine.ts'
+export { meetingScene } from './drawing/meeting.ts'
+export { partLabels } from './drawing/partLabels.ts'
+export { type Mark, type Scene, sceneToSvg, type Tone } from './drawing/scene.ts'
+export { type ReadingRow, readingRows } from './sheets/readingRows.ts'
+export type { Sheet, SheetBlock, SheetSection } from './sheets/sheet.ts'
+export { fullRecord, settingsCard, type SheetInput } from './sheets/sheets.ts'
