@@ -2,7 +2,7 @@
 export { type AirflowRuleBody, PART_ROLES, type PartRole } from './changes/bodies.ts'
 export { BODIES, type BodyOf, type Change, type ChangeKind, type ChangeOf, parseChange } from './changes/change.ts'
 export { describeChange, probeEntries } from './changes/describe.ts'
-export { changesOf, type Draft, type JotPlace } from './changes/fromJot.ts'
+export { changesOf, type Draft, jotOf, type JotPlace } from './changes/fromJot.ts'
 export { KnownIds } from './changes/references.ts'
 export { checked } from './checks.ts'
 export { parseRecordFile, RECORD_FORMAT, type RecordFile } from './exchange/recordFile.ts'

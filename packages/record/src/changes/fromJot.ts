@@ -1,5 +1,6 @@
-import { type JotIntent, never } from '@ingle/core'
+import { format, type JotIntent, never, type Quantity, type UnitChoice } from '@ingle/core'
 import type { Change } from './change.ts'
+import { probeEntries } from './describe.ts'
 
 /** Where a jotted intent belongs. */
 export interface JotPlace {
@@ -60,5 +61,33 @@ export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: J
       return [{ kind: 'item.open', body: { ...at, itemId: newId(), text: intent.text } }]
     default:
       return never(intent)
+  }
+}
+
+/** The line that would write a reading down, for correcting it; null for a change that no line writes. */
+export function jotOf(change: Change, units: UnitChoice): string | null {
+  const bare = (quantity: Quantity, value: number, signed = false) => format(quantity, value, units, { bare: true, signed }).replace('−', '-').replaceAll(',', '')
+  switch (change.kind) {
+    case 'reading.probes': {
+      const { supply, return: back, trunk, 'before-filter': before, 'after-filter': after } = change.body
+      const inWc = (value: number) => bare('static', value, true)
+      if (before !== undefined && after !== undefined) return trunk === undefined ? `filter ${inWc(before)} ${inWc(after)}` : null
+      if (supply !== undefined && back !== undefined) return `esp ${inWc(supply)} ${inWc(back)}`
+      const [only] = probeEntries(change.body)
+      return only ? `static ${only[0]} ${inWc(only[1])}` : null
+    }
+    case 'reading.split': {
+      const { returnDbF, supplyDbF, returnWbF, returnRhPct } = change.body
+      const degrees = (value: number) => bare('temperature', value)
+      return `split ${degrees(returnDbF)} ${degrees(supplyDbF)}${returnWbF != null ? ` wb ${degrees(returnWbF)}` : returnRhPct != null ? ` rh ${returnRhPct}` : ''}`
+    }
+    case 'reading.rise':
+      return `rise ${bare('temperature', change.body.returnDbF)} ${bare('temperature', change.body.supplyDbF)} ${change.body.volts} ${change.body.amps}${change.body.phases === 3 ? ' 3ph' : ''}`
+    case 'reading.grille':
+      return `grille ${change.body.name} ${bare('velocity', change.body.faceFpm)}`
+    case 'reading.heard':
+      return `heard ${change.body.text}`
+    default:
+      return null
   }
 }

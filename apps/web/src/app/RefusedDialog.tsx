@@ -1,0 +1,42 @@
+import { describeChange } from '@ingle/record'
+import { Dialog } from '../kit/Dialog.tsx'
+import { useMe } from '../session/useMe.ts'
+import type { Pending } from '../sync/localDb.ts'
+import { deskFor } from '../sync/siteStore.ts'
+
+/** Refused changes stay here, with the reason, until somebody deals with each. */
+export function RefusedDialog({ refused, onClose }: { refused: readonly Pending[]; onClose: () => void }) {
+  const desk = deskFor(useMe())
+  const again = async (one: Pending) => {
+    if (one.n === undefined) return
+    const { refused: _, ...rest } = one
+    await desk.db.pending.put(rest)
+    desk.outbox.kick()
+  }
+  const drop = async (one: Pending) => {
+    if (one.n !== undefined) await desk.db.pending.delete(one.n)
+  }
+  return (
+    <Dialog title="Refused by the server" onClose={onClose}>
+      <p className="soft mb-3">Nothing of this is lost. Send each again once its reason is gone, or let it go.</p>
+      <ul className="flex flex-col gap-3">
+        {refused.map((one) => (
+          <li key={one.id} className="border border-base-300 rounded-box p-3">
+            <b>{describeChange(one.change)}</b>
+            <p className="text-[14px] mt-1">
+              {one.refused?.reason} {one.refused?.remedy}
+            </p>
+            <div className="flex gap-2 mt-2">
+              <button type="button" className="btn btn-quiet" onClick={() => void again(one)}>
+                Send again
+              </button>
+              <button type="button" className="btn btn-quiet" onClick={() => void drop(one)}>
+                Let it go
+              </button>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </Dialog>
+  )
+}

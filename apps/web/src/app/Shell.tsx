@@ -1,0 +1,161 @@
+import { BASE_UNITS, METRIC_UNITS } from '@ingle/core'
+import { CircleAlert, Cloud, CloudOff, LogOut, Ruler, SunMoon, UserRound } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { Link, NavLink, Outlet, useMatch } from 'react-router'
+import { Notice } from '../kit/Notice.tsx'
+import { isMetric, THEME_SAYS, THEMES, usePrefs } from '../prefs/prefs.ts'
+import { SignIn } from '../session/SignIn.tsx'
+import { askWho, type Me, signOut, useSession } from '../session/session.ts'
+import { useStep } from '../sync/outbox.ts'
+import { closeDesk, deskFor, useSites } from '../sync/siteStore.ts'
+import { KeysHelp } from './KeysHelp.tsx'
+import { NameMark } from './NameMark.tsx'
+import { RefusedDialog } from './RefusedDialog.tsx'
+
+/** Everything behind sign-in: the header, and the page below it. */
+export function Shell() {
+  const session = useSession()
+  useEffect(() => {
+    void askWho()
+  }, [])
+  useEffect(() => {
+    if (session.status === 'out') closeDesk()
+  }, [session.status])
+  if (session.status === 'asking') return null
+  if (session.status === 'out') return <SignIn />
+  return <SignedIn me={session.me} />
+}
+
+function SignedIn({ me }: { me: Me }) {
+  deskFor(me)
+  return (
+    <div className="min-h-dvh flex flex-col">
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-base-100 focus:p-3">
+        Skip to the page
+      </a>
+      <Header me={me} />
+      <Outlet />
+      <KeysHelp />
+    </div>
+  )
+}
+
+function Header({ me }: { me: Me }) {
+  const match = useMatch('/sites/:siteId/*')
+  const siteId = match?.params.siteId
+  const site = useSites((sites) => (siteId ? sites[siteId] : undefined))
+  const tab = ({ isActive }: { isActive: boolean }) => `h-12 flex items-center border-b-[3px] pt-[3px] ${isActive ? 'font-bold border-[#e2763f]' : 'border-transparent opacity-90'}`
+  return (
+    <header className="no-print sticky top-0 z-30 h-12 shrink-0 bg-neutral text-neutral-content flex items-center gap-4 px-4">
+      <Link to="/" className="flex items-center gap-2" aria-label="Ingle, to the Round">
+        <NameMark />
+        <span className="font-bold tracking-wide text-lg hidden sm:inline">ingle</span>
+      </Link>
+      <nav aria-label="Main" className="text-[14px] flex gap-5 min-w-0">
+        <NavLink to="/" end className={tab}>
+          Round
+        </NavLink>
+        {site?.status === 'ready' && siteId && (
+          <NavLink to={`/sites/${siteId}`} className={(state) => `${tab(state)} truncate`}>
+            <span className="truncate">{site.state.name || 'New site'}</span>
+          </NavLink>
+        )}
+      </nav>
+      <div className="ml-auto flex items-center gap-3 text-sm">
+        <StepSign />
+        <UnitsButton />
+        <AccountMenu me={me} />
+      </div>
+    </header>
+  )
+}
+
+/** Whether this device is in step with the server, and how many changes wait. */
+function StepSign() {
+  const { inTouch, waiting, refused } = useStep()
+  const [open, setOpen] = useState(false)
+  const text = inTouch ? (waiting === 0 ? 'in step' : `sending ${waiting}`) : waiting === 0 ? 'offline' : `offline · ${waiting} kept here`
+  return (
+    <>
+      <span className="text-[13px] flex items-center gap-1.5 whitespace-nowrap" role="status" aria-label={`Sync: ${text}`}>
+        {inTouch ? <Cloud size={15} aria-hidden="true" /> : <CloudOff size={15} className="text-[#e6b24c]" aria-hidden="true" />}
+        <span className={inTouch && waiting === 0 ? 'hidden md:inline' : ''}>{text}</span>
+      </span>
+      {refused.length > 0 && (
+        <button type="button" className="btn btn-sm btn-error btn-quiet" onClick={() => setOpen(true)}>
+          <CircleAlert size={15} aria-hidden="true" /> {refused.length} refused
+        </button>
+      )}
+      {open && refused.length > 0 && <RefusedDialog refused={refused} onClose={() => setOpen(false)} />}
+    </>
+  )
+}
+
+function UnitsButton() {
+  const { units, setUnits } = usePrefs()
+  const metric = isMetric(units)
+  return (
+    <button
+      type="button"
+      className="num text-xs border border-white/40 rounded px-2 h-8 whitespace-nowrap hidden sm:block"
+      onClick={() => setUnits(metric ? BASE_UNITS : METRIC_UNITS)}
+      aria-label={`Units: ${metric ? 'metric' : 'inch-pound'}. Switch.`}
+    >
+      {units.temperature} · {units.flow} · {units.static}
+    </button>
+  )
+}
+
+function AccountMenu({ me }: { me: Me }) {
+  const [open, setOpen] = useState(false)
+  const [wrong, setWrong] = useState<string | null>(null)
+  const waiting = useStep((step) => step.waiting)
+  const { theme, setTheme, units, setUnits } = usePrefs()
+  const leave = async (everywhere: boolean) => {
+    const error = await signOut(everywhere)
+    if (error) setWrong(`${error.reason} Signing out needs the server; your changes stay kept either way.`)
+  }
+  return (
+    <div className="relative" onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}>
+      <button type="button" className="size-9 rounded-full bg-white/15 grid place-items-center text-xs font-bold" aria-expanded={open} aria-label={`Account ${me.initials}`} onClick={() => setOpen(!open)}>
+        {me.initials}
+      </button>
+      {open && (
+        <div className="absolute right-0 top-11 w-72 panel text-base-content p-4 flex flex-col gap-3 z-40 shadow-lg">
+          <div className="flex gap-2.5">
+            <UserRound size={18} className="mt-0.5 shrink-0" aria-hidden="true" />
+            <div>
+              <b>{me.crewName}</b>
+              <div className="soft text-[13px]">
+                {me.initials}, {me.role}
+              </div>
+            </div>
+          </div>
+          <fieldset>
+            <legend className="soft text-[13px] flex items-center gap-1.5 mb-1">
+              <SunMoon size={15} aria-hidden="true" /> Light
+            </legend>
+            <div className="grid grid-cols-3 gap-1">
+              {THEMES.map((one) => (
+                <button key={one} type="button" className={`btn btn-quiet text-[13px] px-1 ${theme === one ? 'btn-neutral' : ''}`} aria-pressed={theme === one} onClick={() => setTheme(one)}>
+                  {THEME_SAYS[one]}
+                </button>
+              ))}
+            </div>
+          </fieldset>
+          <button type="button" className="btn btn-quiet justify-start" onClick={() => setUnits(isMetric(units) ? BASE_UNITS : METRIC_UNITS)}>
+            <Ruler size={15} aria-hidden="true" /> {isMetric(units) ? 'Use inch-pound units' : 'Use metric units'}
+          </button>
+          {waiting > 0 && <Notice kind="watch">{waiting} changes wait on this device. They go out when you sign in here again.</Notice>}
+          <button type="button" className="btn btn-quiet justify-start" onClick={() => void leave(false)}>
+            <LogOut size={15} aria-hidden="true" /> Sign out
+          </button>
+          <button type="button" className="btn btn-quiet justify-start" onClick={() => void leave(true)}>
+            <LogOut size={15} aria-hidden="true" /> Sign out everywhere
+          </button>
+          {wrong && <p className="text-error text-[13px]">{wrong}</p>}
+        </div>
+      )}
+    </div>
+  )
+}

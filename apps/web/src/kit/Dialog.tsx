@@ -1,0 +1,23 @@
+import { X } from 'lucide-react'
+import { type ReactNode, useEffect, useRef } from 'react'
+
+/** A native dialog: focus stays in it, Escape closes it, focus goes back where it was. */
+export function Dialog({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
+  const ref = useRef<HTMLDialogElement>(null)
+  useEffect(() => {
+    const dialog = ref.current
+    dialog?.showModal()
+    return () => dialog?.close()
+  }, [])
+  return (
+    <dialog ref={ref} onClose={onClose} className="panel text-base-content m-auto w-[min(34rem,calc(100vw-1.5rem))] max-h-[calc(100dvh-2rem)] overflow-auto p-5 backdrop:bg-black/50" aria-label={title}>
+      <div className="flex items-start gap-3 mb-3">
+        <h2 className="text-lg font-bold leading-snug">{title}</h2>
+        <button type="button" className="btn btn-ghost btn-square btn-quiet ml-auto" onClick={onClose} aria-label="Close">
+          <X size={18} />
+        </button>
+      </div>
+      {children}
+    </dialog>
+  )
+}

@@ -1,0 +1,90 @@
+import type { Mark, Scene } from '@ingle/report'
+import { useId, useState } from 'react'
+
+const tone = (name: string) => `var(--tone-${name})`
+const path = (points: readonly (readonly [number, number])[]) => points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
+
+interface Props {
+  scene: Scene
+  /** Called with the part's name when a part of the picture is chosen. */
+  onPart?: (part: string) => void
+  openPart?: string | null
+}
+
+/** A scene in the theme's colours. Points say their values on hover, tap or focus. */
+export function Drawing({ scene, onPart, openPart }: Props) {
+  const [said, setSaid] = useState<string | null>(null)
+  const titleId = useId()
+  return (
+    <div className="relative">
+      {/* biome-ignore lint/a11y/noSvgWithoutTitle: the title is the first child, with an id. */}
+      <svg viewBox={`0 0 ${scene.width} ${scene.height}`} width="100%" role={onPart ? 'group' : 'img'} aria-labelledby={titleId} className="block max-w-full">
+        <title id={titleId}>{scene.says}</title>
+        {scene.marks.map((mark, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: marks have no identity; the whole picture is drawn anew.
+          <MarkView key={i} mark={mark} onSay={setSaid} onPart={onPart} openPart={openPart ?? null} />
+        ))}
+      </svg>
+      <output className={`num absolute right-1 top-1 rounded px-2 py-0.5 text-xs bg-neutral text-neutral-content pointer-events-none ${said ? '' : 'hidden'}`}>{said}</output>
+    </div>
+  )
+}
+
+function MarkView({ mark, onSay, onPart, openPart }: { mark: Mark; onSay: (text: string | null) => void; onPart: Props['onPart']; openPart: string | null }) {
+  switch (mark.kind) {
+    case 'line':
+      return <polyline fill="none" stroke={tone(mark.tone)} strokeWidth={mark.width} strokeDasharray={mark.dash} strokeLinejoin="round" points={path(mark.points)} />
+    case 'area':
+      return <polygon fill={tone(mark.tone)} fillOpacity={mark.opacity} points={path(mark.points)} />
+    case 'rect':
+      return <RectView mark={mark} onPart={onPart} open={openPart !== null && openPart === mark.part} />
+    case 'dot':
+      return (
+        // biome-ignore lint/a11y/noStaticElementInteractions: the values stand in the table beside it too.
+        <g onPointerEnter={() => onSay(mark.says ?? null)} onPointerLeave={() => onSay(null)}>
+          <circle cx={mark.x} cy={mark.y} r={Math.max(mark.radius, 14)} fill="transparent" />
+          <circle cx={mark.x} cy={mark.y} r={mark.radius} fill={tone(mark.fill)} stroke={tone(mark.stroke)} strokeWidth={2.2} />
+        </g>
+      )
+    case 'text':
+      return (
+        <text
+          x={mark.x}
+          y={mark.y}
+          fontSize={mark.size}
+          textAnchor={mark.anchor}
+          fill={tone(mark.tone)}
+          fontWeight={mark.bold ? 700 : 400}
+          className={`pointer-events-none ${mark.mono ? 'num' : ''}`}
+          {...(mark.halo && { stroke: 'var(--tone-paper)', strokeWidth: 3.5, paintOrder: 'stroke' })}
+        >
+          {mark.text}
+        </text>
+      )
+  }
+}
+
+function RectView({ mark, onPart, open }: { mark: Extract<Mark, { kind: 'rect' }>; onPart: Props['onPart']; open: boolean }) {
+  const box = { x: mark.x, y: mark.y, width: mark.width, height: mark.height, rx: mark.radius ?? 0, fill: tone(mark.tone), fillOpacity: mark.opacity, stroke: open ? tone('ember') : mark.stroke ? tone(mark.stroke) : 'none', strokeWidth: open ? 2.5 : 1 }
+  const part = mark.part
+  if (!part || !onPart) return <rect {...box} />
+  const choose = () => onPart(part)
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button element cannot stand inside a drawing.
+    <rect
+      {...box}
+      role="button"
+      tabIndex={0}
+      aria-label={`Open ${part.replaceAll('-', ' ')}`}
+      aria-pressed={open}
+      className="cursor-pointer"
+      onClick={choose}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' || event.key === ' ') {
+          event.preventDefault()
+          choose()
+        }
+      }}
+    />
+  )
+}

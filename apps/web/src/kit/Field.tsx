@@ -1,0 +1,98 @@
+import { type Quantity, format, parseReading, type UnitChoice } from '@ingle/core'
+import { useEffect, useId, useState } from 'react'
+
+interface Common {
+  label: string
+  hint?: string
+  /** Saves; returns what is wrong, or null. What was typed stays until it is right. */
+  onSave: (value: string) => Promise<string | null>
+}
+
+/** A field that saves itself when it is left or Enter is pressed, and keeps what was typed when that is refused. */
+export function TextField({ label, hint, value, onSave, lines = 1 }: Common & { value: string; lines?: number }) {
+  const [typed, setTyped] = useState(value)
+  const [wrong, setWrong] = useState<string | null>(null)
+  const id = useId()
+  useEffect(() => setTyped(value), [value])
+  const save = async () => {
+    if (typed === value) return setWrong(null)
+    setWrong(await onSave(typed))
+  }
+  const shared = {
+    id,
+    value: typed,
+    placeholder: hint,
+    'aria-invalid': wrong !== null,
+    'aria-describedby': wrong ? `${id}-wrong` : undefined,
+    onBlur: () => void save(),
+  }
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="soft text-[13px] block mb-0.5">
+        {label}
+      </label>
+      {lines > 1 ? (
+        <textarea {...shared} rows={lines} className="textarea w-full text-[15px] leading-snug" onChange={(event) => setTyped(event.target.value)} />
+      ) : (
+        <input {...shared} className="input w-full text-[15px]" onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && void save()} />
+      )}
+      {wrong && (
+        <p id={`${id}-wrong`} className="text-error text-[13px] mt-1" role="alert">
+          {wrong}
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** A measured or printed figure, typed in any of its units and shown in the chosen one. */
+export function QuantityField({
+  label,
+  hint,
+  quantity,
+  base,
+  units,
+  onSave,
+  zero,
+}: {
+  label: string
+  hint?: string
+  quantity: Quantity
+  base: number | null
+  units: UnitChoice
+  /** A word typed for zero, like "none". */
+  zero?: string
+  onSave: (base: number) => Promise<string | null>
+}) {
+  const shown = base === null ? '' : zero && base === 0 ? zero : format(quantity, base, units)
+  return (
+    <TextField
+      label={label}
+      {...(hint && { hint })}
+      value={shown}
+      onSave={async (typed) => {
+        if (zero && typed.trim().toLowerCase() === zero) return onSave(0)
+        const read = parseReading(typed, quantity, units)
+        return read.ok ? onSave(read.value.base) : `${read.reason} ${read.remedy}`
+      }}
+    />
+  )
+}
+
+export function SelectField({ label, value, options, onSave }: { label: string; value: string; options: readonly (readonly [string, string])[]; onSave: (value: string) => void }) {
+  const id = useId()
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="soft text-[13px] block mb-0.5">
+        {label}
+      </label>
+      <select id={id} className="select w-full text-[15px]" value={value} onChange={(event) => onSave(event.target.value)}>
+        {options.map(([option, text]) => (
+          <option key={option} value={option}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </div>
+  )
+}

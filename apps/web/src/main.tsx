@@ -1,0 +1,48 @@
+import 'reflect-metadata'
+import './styles.css'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
+import { ErrorPage, NotFound } from './app/ErrorPage.tsx'
+import { Shell } from './app/Shell.tsx'
+import { followTheme } from './prefs/prefs.ts'
+
+followTheme()
+
+const page = <T extends string>(load: () => Promise<Record<T, React.ComponentType>>, name: T) => ({
+  lazy: async () => ({ Component: (await load())[name] }),
+  errorElement: <ErrorPage />,
+})
+
+const router = createBrowserRouter([
+  {
+    path: '/',
+    element: <Shell />,
+    errorElement: <ErrorPage />,
+    hydrateFallbackElement: <div />,
+    children: [
+      { index: true, ...page(() => import('./round/Round.tsx'), 'Round') },
+      { path: 'sites/:siteId', ...page(() => import('./site/SitePage.tsx'), 'SitePage') },
+      {
+        path: 'sites/:siteId/visits/:visitId/systems/:systemId',
+        ...page(() => import('./visit/VisitFrame.tsx'), 'VisitFrame'),
+        children: [
+          { path: 'survey', ...page(() => import('./stages/survey/Survey.tsx'), 'Survey') },
+          { path: 'airflow', ...page(() => import('./stages/airflow/Airflow.tsx'), 'Airflow') },
+          { path: 'hand-over', ...page(() => import('./stages/handOver/HandOver.tsx'), 'HandOver') },
+        ],
+      },
+      { path: 'sites/:siteId/visits/:visitId/systems/:systemId/sheets/:sheet', ...page(() => import('./sheets/SheetPage.tsx'), 'SheetPage') },
+      { path: '*', element: <NotFound /> },
+    ],
+  },
+])
+
+const root = document.getElementById('root')
+if (!root) throw new Error('index.html has no #root')
+createRoot(root).render(
+  <StrictMode>
+    <RouterProvider router={router} />
+  </StrictMode>,
+)

@@ -1,0 +1,36 @@
+import { BASE_UNITS, METRIC_UNITS, type UnitChoice } from '@ingle/core'
+import { create } from 'zustand'
+import { persist } from 'zustand/middleware'
+
+export const THEMES = ['daywork', 'sunlight', 'nightshift'] as const
+export type Theme = (typeof THEMES)[number]
+export const THEME_SAYS: Record<Theme, string> = { daywork: 'Day work', sunlight: 'Sunlight', nightshift: 'Night shift' }
+
+interface Prefs {
+  theme: Theme
+  units: UnitChoice
+  setTheme: (theme: Theme) => void
+  setUnits: (units: UnitChoice) => void
+}
+
+/** What this person likes on this device. */
+export const usePrefs = create<Prefs>()(
+  persist(
+    (set) => ({
+      theme: 'daywork',
+      units: BASE_UNITS,
+      setTheme: (theme) => set({ theme }),
+      setUnits: (units) => set({ units }),
+    }),
+    { name: 'ingle.prefs' },
+  ),
+)
+
+/** Keeps the page in the chosen theme. */
+export function followTheme(): void {
+  const apply = (theme: Theme) => document.documentElement.setAttribute('data-theme', theme)
+  apply(usePrefs.getState().theme)
+  usePrefs.subscribe((state) => apply(state.theme))
+}
+
+export const isMetric = (units: UnitChoice): boolean => units.flow === METRIC_UNITS.flow

@@ -1,0 +1,158 @@
+import { CirclePlus, FileUp, TriangleAlert } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { Empty, Notice } from '../kit/Notice.tsx'
+import { StateMark } from '../kit/StateMark.tsx'
+import { useMe } from '../session/useMe.ts'
+import { api } from '../sync/api.ts'
+import { deskFor } from '../sync/siteStore.ts'
+import { NewSite } from './NewSite.tsx'
+import { type RoundSite, useRound } from './useRound.ts'
+
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
+const dayAndYear = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+
+/** Today's visits first, then every site of the crew and what is still open there. */
+export function Round() {
+  const { sites, stale, reload } = useRound()
+  const [adding, setAdding] = useState(false)
+  useEffect(() => {
+    document.title = 'Round · Ingle'
+  }, [])
+  const underWay = sites?.flatMap((site) => site.visits.filter((visit) => !visit.closedAt).map((visit) => ({ site, visit }))) ?? []
+  return (
+    <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
+      <div className="flex flex-wrap items-center gap-3 mb-4">
+        <h1 className="text-2xl font-bold">Round</h1>
+        <span className="soft">{dayAndYear.format(new Date())}</span>
+        <div className="ml-auto flex gap-2">
+          <ImportButton onDone={reload} />
+          <button type="button" className="btn" onClick={() => setAdding(true)}>
+            <CirclePlus size={18} aria-hidden="true" /> New site
+          </button>
+        </div>
+      </div>
+      {stale && <Notice kind="watch">The server does not answer: this is the Round as it last was. Sites opened on this device before still open.</Notice>}
+      {sites && sites.length === 0 && (
+        <Empty title="No sites yet">
+          <p>The Round shows your crew’s sites and what is open at each. Begin with a site, or import a record from another Ingle.</p>
+          <button type="button" className="btn btn-primary mt-4" onClick={() => setAdding(true)}>
+            Add the first site
+          </button>
+        </Empty>
+      )}
+      {underWay.length > 0 && (
+        <section aria-label="Visits under way" className="mb-6">
+          <h2 className="font-bold mb-2">Under way</h2>
+          <div className="grid gap-3 md:grid-cols-2">
+            {underWay.map(({ site, visit }) => (
+              <Link
+                key={visit.id}
+                to={site.systems[0] ? `/sites/${site.id}/visits/${visit.id}/systems/${site.systems[0].id}/airflow` : `/sites/${site.id}`}
+                className="panel p-4 block border-l-4 border-l-primary hover:bg-base-200"
+              >
+                <div className="flex items-baseline gap-2">
+                  <b className="text-lg">{site.name}</b>
+                  <span className="soft ml-auto text-[13px]">
+                    visit {visit.number} · {day.format(new Date(visit.startedAt))}
+                  </span>
+                </div>
+                <p className="mt-0.5">{visit.reason}</p>
+                <p className="soft text-[14px] mt-1">{site.systems.map((one) => [one.name, one.equipment].filter(Boolean).join(', ')).join(' · ') || 'No system yet'}</p>
+              </Link>
+            ))}
+          </div>
+        </section>
+      )}
+      {sites && sites.length > 0 && (
+        <section aria-label="Sites">
+          <h2 className="font-bold mb-2">Sites</h2>
+          <ul className="panel divide-y divide-base-300">
+            {sites.map((site) => (
+              <SiteLine key={site.id} site={site} />
+            ))}
+          </ul>
+        </section>
+      )}
+      {adding && <NewSite onClose={() => setAdding(false)} />}
+    </main>
+  )
+}
+
+function SiteLine({ site }: { site: RoundSite }) {
+  const last = site.visits[0]
+  return (
+    <li>
+      <Link to={`/sites/${site.id}`} className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-3 hover:bg-base-200">
+        <span className="min-w-48">
+          <b>{site.name || 'Site without a name'}</b>
+          <span className="soft block text-[14px]">{site.place}</span>
+        </span>
+        <span className="soft text-[14px] flex-1">{last ? `${last.closedAt ? 'Last visit' : 'Visit under way since'} ${dayAndYear.format(new Date(last.startedAt))}` : 'No visit yet'}</span>
+        {site.openItems.length > 0 && (
+          <span className="flex items-center gap-1.5 text-[14px]">
+            <StateMark mark="watch" size={14} /> {site.openItems.length} open
+          </span>
+        )}
+      </Link>
+      {site.openItems.length > 0 && (
+        <ul className="px-4 pb-3 -mt-1 text-[14px] soft list-disc pl-9">
+          {site.openItems.map((item) => (
+            <li key={item.id}>{item.text}</li>
+          ))}
+        </ul>
+      )}
+    </li>
+  )
+}
+
+/** Takes a record file from another Ingle, whole or not at all. */
+function ImportButton({ onDone }: { onDone: () => void }) {
+  const input = useRef<HTMLInputElement>(null)
+  const desk = deskFor(useMe())
+  const navigate = useNavigate()
+  const [said, setSaid] = useState<string | null>(null)
+  const take = async (file: File) => {
+    setSaid('Reading the record …')
+    let plain: unknown
+    try {
+      plain = JSON.parse(await file.text())
+    } catch {
+      return setSaid('This file is not an Ingle record. Choose the .ingle.json that “Export the record” made. Nothing was taken from it.')
+    }
+    const answer = await api<{ siteId: string; changes: number }>('POST', '/api/import', plain)
+    if (!answer.ok) return setSaid(`${answer.error.reason} ${answer.error.remedy}`)
+    await desk.outbox.catchUp(answer.value.siteId)
+    onDone()
+    navigate(`/sites/${answer.value.siteId}`)
+  }
+  return (
+    <div className="relative">
+      <button type="button" className="btn" onClick={() => input.current?.click()}>
+        <FileUp size={18} aria-hidden="true" /> Import a record
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        aria-label="Record file"
+        tabIndex={-1}
+        onChange={(event) => {
+          const file = event.target.files?.[0]
+          event.target.value = ''
+          if (file) void take(file)
+        }}
+      />
+      {said && (
+        <div role="status" className="panel absolute right-0 top-13 w-80 p-3 text-[14px] z-20 flex gap-2 shadow-lg">
+          <TriangleAlert size={16} className="shrink-0 mt-0.5" aria-hidden="true" />
+          <span>{said}</span>
+          <button type="button" className="link ml-auto" onClick={() => setSaid(null)}>
+            close
+          </button>
+        </div>
+      )}
+    </div>
+  )
+}

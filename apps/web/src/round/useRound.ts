@@ -1,0 +1,52 @@
+import { fold } from '@ingle/record'
+import { useCallback, useEffect, useState } from 'react'
+import { useMe } from '../session/useMe.ts'
+import { api } from '../sync/api.ts'
+import type { LocalDb } from '../sync/localDb.ts'
+import { onNews } from '../sync/outbox.ts'
+import { deskFor } from '../sync/siteStore.ts'
+
+export interface RoundSite {
+  id: string
+  name: string
+  place: string
+  systems: { id: string; name: string; serves: string; equipment: string }[]
+  visits: { id: string; number: number; reason: string; startedAt: string; closedAt: string | null }[]
+  openItems: { id: string; systemId: string; text: string; openedAt: string }[]
+}
+
+/** The crew's sites: from the server, else as they last were; and those that only this device knows so far. */
+export function useRound(): { sites: RoundSite[] | null; stale: boolean; reload: () => void } {
+  const { db } = deskFor(useMe())
+  const [answer, setAnswer] = useState<{ sites: RoundSite[] | null; stale: boolean }>({ sites: null, stale: false })
+  const reload = useCallback(() => {
+    void (async () => {
+      const fresh = await api<{ sites: RoundSite[] }>('GET', '/api/round')
+      if (fresh.ok) await db.kept.put({ key: 'round', value: fresh.value.sites })
+      const known = ((await db.kept.get('round'))?.value ?? []) as RoundSite[]
+      setAnswer({ sites: [...(await onlyHere(db, known)), ...known], stale: !fresh.ok })
+    })()
+  }, [db])
+  useEffect(() => {
+    reload()
+    return onNews(reload)
+  }, [reload])
+  return { ...answer, reload }
+}
+
+async function onlyHere(db: LocalDb, known: readonly RoundSite[]): Promise<RoundSite[]> {
+  const ids = ((await db.pending.orderBy('siteId').uniqueKeys()) as string[]).filter((id) => !known.some((site) => site.id === id))
+  return Promise.all(
+    ids.map(async (id) => {
+      const state = fold(id, (await db.pending.where('siteId').equals(id).toArray()).map((one) => one.change))
+      return {
+        id,
+        name: state.name,
+        place: state.place,
+        systems: state.systems.map((one) => ({ id: one.id, name: one.name, serves: one.serves, equipment: '' })),
+        visits: state.visits.map((one) => ({ id: one.id, number: one.number, reason: one.reason, startedAt: one.startedAt, closedAt: one.closedAt })),
+        openItems: [],
+      }
+    }),
+  )
+}

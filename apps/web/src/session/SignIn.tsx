@@ -1,0 +1,83 @@
+import { useEffect, useState } from 'react'
+import { NameMark } from '../app/NameMark.tsx'
+import { Notice } from '../kit/Notice.tsx'
+import { api } from '../sync/api.ts'
+import { signIn } from './session.ts'
+
+interface DemoAccount {
+  crew: string
+  name: string
+  initials: string
+  role: string
+  password: string
+}
+
+export function SignIn() {
+  const [name, setName] = useState('')
+  const [password, setPassword] = useState('')
+  const [wrong, setWrong] = useState<{ reason: string; remedy: string } | null>(null)
+  const [busy, setBusy] = useState(false)
+  const [demo, setDemo] = useState<DemoAccount[]>([])
+  useEffect(() => {
+    void api<DemoAccount[]>('GET', '/api/demo-accounts').then((answer) => answer.ok && setDemo(answer.value))
+  }, [])
+  const enter = async (asName: string, asPassword: string) => {
+    setBusy(true)
+    setWrong(await signIn(asName, asPassword))
+    setBusy(false)
+  }
+  return (
+    <main className="min-h-dvh grid place-items-center p-4">
+      <div className="w-full max-w-md">
+        <div className="flex items-center gap-3 mb-6 justify-center">
+          <NameMark size={44} ink="currentColor" />
+          <h1 className="text-3xl font-bold tracking-wide">ingle</h1>
+        </div>
+        <form
+          className="panel p-6 flex flex-col gap-4"
+          onSubmit={(event) => {
+            event.preventDefault()
+            void enter(name, password)
+          }}
+        >
+          <p className="soft leading-snug">Measure, work out, set, prove, hand over. Sign in with your crew’s account.</p>
+          <label className="block">
+            <span className="soft text-[13px]">Name</span>
+            <input className="input w-full" autoComplete="username" value={name} onChange={(event) => setName(event.target.value)} required />
+          </label>
+          <label className="block">
+            <span className="soft text-[13px]">Password</span>
+            <input className="input w-full" type="password" autoComplete="current-password" value={password} onChange={(event) => setPassword(event.target.value)} required />
+          </label>
+          {wrong && (
+            <Notice kind="wrong">
+              <b>{wrong.reason}</b> {wrong.remedy}
+            </Notice>
+          )}
+          <button type="submit" className="btn btn-primary" disabled={busy}>
+            Sign in
+          </button>
+        </form>
+        {demo.length > 0 && (
+          <section className="mt-6" aria-label="Demo accounts">
+            <h2 className="font-bold">Demo accounts</h2>
+            <p className="soft text-[14px] mb-2">Made-up crews of the harbour town of Wrenmoor. One tap signs in.</p>
+            <div className="grid gap-2">
+              {demo.map((account) => (
+                <button key={account.name} type="button" className="btn justify-start h-auto py-2 font-normal text-left" disabled={busy} onClick={() => void enter(account.name, account.password)}>
+                  <span className="num font-bold w-9">{account.initials}</span>
+                  <span>
+                    {account.crew}
+                    <span className="soft block text-[13px]">
+                      {account.role} · name <span className="num">{account.name}</span>, password <span className="num">{account.password}</span>
+                    </span>
+                  </span>
+                </button>
+              ))}
+            </div>
+          </section>
+        )}
+      </div>
+    </main>
+  )
+}

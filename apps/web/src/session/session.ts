@@ -1,0 +1,51 @@
+import { create } from 'zustand'
+import { api, Offline, type Refused } from '../sync/api.ts'
+
+export interface Me {
+  accountId: string
+  name: string
+  initials: string
+  role: string
+  crewId: string
+  crewName: string
+}
+
+type Session = { status: 'asking'; me?: undefined } | { status: 'in'; me: Me } | { status: 'out'; me?: undefined }
+
+const KEPT = 'ingle.me'
+
+/** Who is signed in on this device. Kept, so that the app opens without a signal. */
+export const useSession = create<Session>(() => ({ status: 'asking' }))
+
+const signedIn = (me: Me) => {
+  localStorage.setItem(KEPT, JSON.stringify(me))
+  useSession.setState({ status: 'in', me })
+}
+
+export const signedOut = () => {
+  localStorage.removeItem(KEPT)
+  useSession.setState({ status: 'out', me: undefined })
+}
+
+/** Asks the server; without it, whoever was signed in last goes on. */
+export async function askWho(): Promise<void> {
+  const answer = await api<Me>('GET', '/api/me')
+  if (answer.ok) return signedIn(answer.value)
+  const kept = localStorage.getItem(KEPT)
+  if (answer.error instanceof Offline && kept) return useSession.setState({ status: 'in', me: JSON.parse(kept) as Me })
+  signedOut()
+}
+
+export async function signIn(name: string, password: string): Promise<Refused | Offline | null> {
+  const answer = await api<Me>('POST', '/api/sign-in', { name, password })
+  if (!answer.ok) return answer.error
+  signedIn(answer.value)
+  return null
+}
+
+export async function signOut(everywhere: boolean): Promise<Refused | Offline | null> {
+  const answer = await api('POST', everywhere ? '/api/sign-out-everywhere' : '/api/sign-out')
+  if (!answer.ok && answer.error instanceof Offline) return answer.error
+  signedOut()
+  return null
+}

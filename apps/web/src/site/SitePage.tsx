@@ -1,0 +1,118 @@
+import { format } from '@ingle/core'
+import type { SiteState } from '@ingle/record'
+import { FileDown, Play } from 'lucide-react'
+import { useEffect } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { QuantityField, TextField } from '../kit/Field.tsx'
+import { StateMark } from '../kit/StateMark.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
+import { useMe } from '../session/useMe.ts'
+import { deskFor } from '../sync/siteStore.ts'
+import { SiteGate } from './SiteGate.tsx'
+
+export function SitePage() {
+  const { siteId = '' } = useParams()
+  return <SiteGate siteId={siteId}>{(state) => <SiteView state={state} />}</SiteGate>
+}
+
+function SiteView({ state }: { state: SiteState }) {
+  const desk = deskFor(useMe())
+  const navigate = useNavigate()
+  const units = usePrefs((prefs) => prefs.units)
+  useEffect(() => {
+    document.title = `${state.name || 'Site'} · Ingle`
+  }, [state.name])
+  const save = async (body: object) => {
+    const written = await desk.write(state.id, [{ kind: 'site.set', body }])
+    return written.ok ? null : `${written.reason} ${written.remedy}`
+  }
+  const begin = async () => {
+    const visitId = crypto.randomUUID()
+    const systemId = state.systems[0]?.id ?? crypto.randomUUID()
+    await desk.write(state.id, [
+      ...(state.systems.length === 0 ? [{ kind: 'system.set' as const, body: { systemId, name: 'System 1' } }] : []),
+      { kind: 'visit.start', body: { visitId, reason: 'Visit' } },
+    ])
+    navigate(`/sites/${state.id}/visits/${visitId}/systems/${systemId}/survey`)
+  }
+  const visits = [...state.visits].reverse()
+  const openItems = state.items.filter((item) => !item.closed)
+  return (
+    <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6 grid gap-4 lg:grid-cols-[1fr_20rem] content-start">
+      <div className="flex flex-col gap-4 min-w-0">
+        <div className="flex flex-wrap items-center gap-3">
+          <div>
+            <h1 className="text-2xl font-bold">{state.name}</h1>
+            <p className="soft">
+              {state.place}
+              {state.altitudeKnown ? ` · ${format('altitude', state.altitudeFt, units)}` : ' · altitude not known, sea level taken'}
+            </p>
+          </div>
+          <button type="button" className="btn btn-primary ml-auto" onClick={() => void begin()}>
+            <Play size={17} aria-hidden="true" /> Begin a visit
+          </button>
+        </div>
+        <section aria-label="Visits" className="panel">
+          <h2 className="font-bold px-4 pt-3 pb-2">Visits</h2>
+          {visits.length === 0 && <p className="soft px-4 pb-4">No visit yet. A visit holds what was found, tried, left and proved.</p>}
+          <ul className="divide-y divide-base-300 border-t border-base-300">
+            {visits.map((visit) => (
+              <li key={visit.id} className="px-4 py-3">
+                <div className="flex flex-wrap items-baseline gap-x-3">
+                  <b>Visit {visit.number}</b>
+                  <span>{visit.reason}</span>
+                  <span className="soft text-[14px] ml-auto">
+                    {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' }).format(new Date(visit.startedAt))} · {visit.by} · {visit.closedAt ? 'closed' : 'under way'}
+                  </span>
+                </div>
+                <ul className="mt-1.5 flex flex-wrap gap-2">
+                  {state.systems.map((system) => (
+                    <li key={system.id}>
+                      <Link to={`/sites/${state.id}/visits/${visit.id}/systems/${system.id}/${visit.closedAt ? 'hand-over' : 'airflow'}`} className="btn btn-quiet">
+                        {system.name}
+                        {visit.systems[system.id]?.tries.length ? <span className="num soft">{visit.systems[system.id]?.tries.length} tries</span> : null}
+                      </Link>
+                    </li>
+                  ))}
+                </ul>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section aria-label="Open items" className="panel p-4">
+          <h2 className="font-bold mb-1.5">Still open</h2>
+          {openItems.length === 0 && <p className="soft">Nothing is open here.</p>}
+          <ul className="flex flex-col gap-1.5">
+            {openItems.map((item) => (
+              <li key={item.id} className="flex gap-2">
+                <span className="mt-0.5">
+                  <StateMark mark="watch" />
+                </span>
+                {item.text}
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <aside className="flex flex-col gap-4">
+        <section aria-label="Site data" className="panel p-4 flex flex-col gap-3">
+          <h2 className="font-bold">Site</h2>
+          <TextField label="Name" value={state.name} onSave={(name) => save({ name })} />
+          <TextField label="Place" value={state.place} onSave={(place) => save({ place })} />
+          <QuantityField label="Altitude" quantity="altitude" base={state.altitudeKnown ? state.altitudeFt : null} units={units} onSave={(altitudeFt) => save({ altitudeFt })} />
+          <TextField label="Climate" value={state.climate} hint="like damp coast" onSave={(climate) => save({ climate })} />
+        </section>
+        <section aria-label="Exports" className="panel p-4 flex flex-col gap-2">
+          <h2 className="font-bold">Take it along</h2>
+          <a className="btn justify-start" href={`/api/sites/${state.id}/export.json`} download>
+            <FileDown size={17} aria-hidden="true" /> Export the record
+          </a>
+          <a className="btn justify-start" href={`/api/sites/${state.id}/readings.csv`} download>
+            <FileDown size={17} aria-hidden="true" /> Readings as CSV
+          </a>
+          <p className="soft text-[13px]">The record is one open JSON file; any other Ingle imports it whole.</p>
+        </section>
+      </aside>
+    </main>
+  )
+}

@@ -1,0 +1,98 @@
+import { cautionAt } from '@ingle/catalog'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { CautionNote } from '../../kit/Notice.tsx'
+import { StateMark } from '../../kit/StateMark.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+import { OverrideDialog } from './OverrideDialog.tsx'
+
+/** One sentence that says what to do now and why; the way to do it, and the way to decide otherwise. */
+export function MovePanel() {
+  const { move, picture, visit, here, write, at, jot } = useVisit()
+  const navigate = useNavigate()
+  const [deciding, setDeciding] = useState(false)
+  const { action } = move
+  const taps = picture.input.blower?.table.taps ?? []
+  const label = (tap: number | null) => (tap === null ? null : (taps[tap] ?? null))
+  const act = async () => {
+    switch (action.kind) {
+      case 'jot':
+        return jot(action.text)
+      case 'try':
+        await write([{ kind: 'try.start', body: { ...at, tap: label(action.tap), adjustPct: picture.current?.input.adjustPct ?? 0, filter: action.filter } }])
+        return jot('esp ')
+      case 'leave': {
+        const value = label(action.tap)
+        if (value) await write([{ kind: 'setting.set', body: { ...at, role: 'airflow.cool', column: 'left', value } }])
+        return
+      }
+      case 'prove':
+        return jot('proved cool ')
+      case 'stage':
+        return navigate(`../${action.stage}`)
+    }
+  }
+  const caution = action.kind === 'try' ? cautionAt(action.filter === 'clean' && picture.current?.input.filter !== 'clean' ? 'change-filter' : 'move-tap') : action.kind === 'jot' && action.text.startsWith('rise') ? cautionAt('heater-rise') : null
+  const decision = here.overrides.at(-1)
+  const others = move.findings.filter((one) => !move.because.includes(one.text))
+  return (
+    <section aria-label="Next move" className="panel p-4">
+      <div className="soft text-[13px]">{visit.closedAt ? 'As it stood when the visit was closed' : 'Next move'}</div>
+      <h2 className="text-xl font-bold leading-snug mt-0.5">{move.headline}</h2>
+      <p className="mt-1.5 leading-snug">
+        <Figures text={move.because} />
+      </p>
+      {caution && (
+        <div className="mt-3">
+          <CautionNote text={caution.text} />
+        </div>
+      )}
+      <div className="flex flex-wrap gap-2 mt-3">
+        <button type="button" className="btn btn-primary" onClick={() => void act()}>
+          {action.label}
+        </button>
+        {taps.length > 0 && picture.current && (
+          <button type="button" className="btn" onClick={() => setDeciding(true)}>
+            Decide otherwise…
+          </button>
+        )}
+      </div>
+      {others.length > 0 && (
+        <ul className="mt-3 flex flex-col gap-1.5 text-[14px]">
+          {others.map((one) => (
+            <li key={one.key} className="flex gap-2 leading-snug">
+              <span className="mt-0.5">
+                <StateMark mark="watch" size={14} />
+              </span>
+              <span>
+                <Figures text={one.text} /> {one.remedy}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {move.missing.length > 0 && <p className="soft text-[13px] mt-3">Surer with: {move.missing.join(', ')}.</p>}
+      {decision && (
+        <p className="text-[14px] mt-3 border-l-4 border-accent pl-3 leading-snug">
+          <b>Decided otherwise</b> by {decision.by}: {decision.chose} <span className="soft">Because {decision.reason}</span>
+        </p>
+      )}
+      {deciding && <OverrideDialog onClose={() => setDeciding(false)} />}
+    </section>
+  )
+}
+
+/** Figures in a sentence, set apart so that they are read first. */
+function Figures({ text }: { text: string }) {
+  const parts = text.split(/([−+]?\d[\d,.]*\d|\b\d\b)/)
+  return parts.map((part, i) =>
+    i % 2 === 1 ? (
+      // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one sentence, in its order.
+      <b key={i} className="num">
+        {part}
+      </b>
+    ) : (
+      part
+    ),
+  )
+}

@@ -1,0 +1,98 @@
+import { tapName, type TryResult } from '@ingle/core'
+import { StateMark, type Mark } from '../../kit/StateMark.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+
+/** Each try as a row. Choosing one opens its numbers. */
+export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoose: (id: string) => void }) {
+  const { picture, show, units } = useVisit()
+  if (picture.tries.length === 0) {
+    return (
+      <section aria-label="Tries" className="panel p-4">
+        <h2 className="font-bold">Tries</h2>
+        <p className="soft">A try is one tap with its readings. Name the tap that it runs on now, as found, and the first try begins.</p>
+      </section>
+    )
+  }
+  return (
+    <section aria-label="Tries" className="panel overflow-x-auto">
+      <table className="w-full text-[14px]">
+        <caption className="sr-only">Tries of this visit</caption>
+        <thead>
+          <tr className="soft text-left text-[12.5px]">
+            <th scope="col" className="pl-3 py-1.5 w-8">
+              <span className="sr-only">State</span>
+            </th>
+            <th scope="col">Try</th>
+            <th scope="col">Tap</th>
+            <th scope="col" className="text-right">
+              Static {units.static}
+            </th>
+            <th scope="col" className="text-right">
+              Flow {units.flow}
+            </th>
+            <th scope="col" className="text-right">
+              Split {units.temperature}
+            </th>
+            <th scope="col" className="pl-4">
+              What it showed
+            </th>
+          </tr>
+        </thead>
+        <tbody className="divide-y divide-base-300">
+          {picture.tries.map((one) => {
+            const { mark, text } = verdict(one, picture, show)
+            const now = one.input.id === chosen
+            return (
+              <tr key={one.input.id} className={`h-9 ${now ? 'bg-base-200' : ''}`}>
+                <td className="pl-3">
+                  <StateMark mark={mark} size={14} />
+                </td>
+                <td className="num">
+                  <button type="button" className="link link-hover font-bold min-h-9 min-w-6 text-left" aria-pressed={now} aria-label={`Numbers of try ${one.input.number}`} onClick={() => onChoose(one.input.id)}>
+                    {one.input.number}
+                  </button>
+                </td>
+                <td className="whitespace-nowrap">
+                  {one.input.tap === null ? 'not known' : tapName(one.input.tapLabel)}
+                  {one.input.adjustPct !== 0 && <span className="num soft"> {one.input.adjustPct}%</span>}
+                  {one.input.filter === 'clean' && <span className="soft">, clean filter</span>}
+                </td>
+                <td className="num text-right">{one.externalInWc === null ? '—' : show('static', one.externalInWc, { bare: true })}</td>
+                <td className="num text-right font-bold">{one.flow ? show('flow', one.flow.flowCfm, { bare: true }) : '—'}</td>
+                <td className="num text-right">{one.splitF === null ? '—' : show('temperatureDifference', one.splitF, { bare: true })}</td>
+                <td className="pl-4 pr-2 text-[13px] leading-tight">{text}</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+/** In a few words: the worst that the try showed, or how near it came. */
+function verdict(one: TryResult, picture: ReturnType<typeof useVisit>['picture'], show: ReturnType<typeof useVisit>['show']): { mark: Mark; text: string } {
+  const rated = picture.input.blower?.ratedStaticInWc ?? null
+  const said: string[] = []
+  let mark: Mark = 'found'
+  if (one.flow?.disagreements.length) {
+    mark = 'watch'
+    said.push('the methods disagree')
+  }
+  if (one.loudest && one.loudest.faceFpm > picture.input.rule.maxFaceFpm) {
+    mark = 'watch'
+    said.push(`loud: ${show('velocity', one.loudest.faceFpm)} at ${one.loudest.name}`)
+  }
+  if (rated !== null && one.externalInWc !== null && one.externalInWc > rated) {
+    mark = 'watch'
+    said.push('over the rated static')
+  }
+  if (one.flow && picture.aimCfm !== null && said.length < 2) {
+    const off = one.flow.flowCfm / picture.aimCfm - 1
+    const within = Math.abs(off) * 100 <= picture.input.rule.bandPct
+    said.push(within ? 'inside the aim' : `${Math.abs(Math.round(off * 100))}% ${off < 0 ? 'under' : 'over'} aim`)
+    if (within && mark === 'found') mark = (one.flow.estimates.length > 1 ? 'proved' : 'set') as Mark
+  }
+  if (said.length === 0) said.push(one.externalInWc === null ? 'static not read yet' : one.table && !one.table.ok ? 'outside the table' : '')
+  return { mark, text: said.join('; ') }
+}

@@ -1,0 +1,68 @@
+import { type AirflowPicture, format, type Working, workings } from '@ingle/core'
+import { ChevronRight } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { isMetric } from '../../prefs/prefs.ts'
+import { useVisit } from '../../visit/useVisit.ts'
+
+/** How it was worked out: every number opens to its formula, inputs and source. */
+export function WorkedOut({ picture }: { picture: AirflowPicture }) {
+  const { units } = useVisit()
+  const all = useMemo(() => workings(picture), [picture])
+  const [open, setOpen] = useState<string | null>(null)
+  const past = picture.current && picture.current.input.id !== picture.input.tries.at(-1)?.id
+  return (
+    <section aria-label="How it was worked out" className="panel p-4 text-[14px]">
+      <div className="flex items-baseline gap-2 mb-1">
+        <h2 className="font-bold text-[15px]">How it was worked out</h2>
+        {picture.current && <span className="soft text-[13px] ml-auto">{past ? '' : `try ${picture.current.input.number}`}</span>}
+      </div>
+      {isMetric(units) && <p className="soft text-[13px] mb-1">Formulas stand in inch-pound units, where their constants hold; results beside them in yours.</p>}
+      {all.length === 0 && <p className="soft">Nothing yet. Each number will open here to its formula, its inputs and its source.</p>}
+      <dl>
+        {all.map((one) => (
+          <WorkingLine key={one.id} working={one} open={open === one.id} onToggle={() => setOpen(open === one.id ? null : one.id)} />
+        ))}
+      </dl>
+    </section>
+  )
+}
+
+function WorkingLine({ working, open, onToggle }: { working: Working; open: boolean; onToggle: () => void }) {
+  const { units } = useVisit()
+  const { result } = working
+  return (
+    <div className="border-t border-base-300 first:border-0">
+      <dt>
+        <button type="button" className="w-full flex gap-2 items-baseline text-left py-1.5 min-h-9" aria-expanded={open} onClick={onToggle}>
+          <ChevronRight size={14} className={`shrink-0 self-center ${open ? 'rotate-90' : ''}`} aria-hidden="true" />
+          <span className="soft w-24 shrink-0">{working.label}</span>
+          <span className={`num min-w-0 flex-1 ${open ? '' : 'truncate'}`}>{working.formula}</span>
+          {result && isMetric(units) && <b className="num shrink-0">{format(result.quantity, result.value, units)}</b>}
+        </button>
+      </dt>
+      {open && (
+        <dd className="pb-2.5 pl-[1.375rem] text-[13.5px] leading-snug">
+          {result && (
+            <p className="mb-1">
+              Result <b className="num">{format(result.quantity, result.value, units)}</b>
+              {result.plusMinus !== undefined && <span className="num"> ± {format(result.quantity === 'temperature' ? 'temperatureDifference' : result.quantity, result.plusMinus, units)}</span>}
+            </p>
+          )}
+          <table className="mb-1">
+            <tbody>
+              {working.inputs.map((input) => (
+                <tr key={input.name + input.from} className="align-top">
+                  <td className="pr-3">{input.name}</td>
+                  <td className="num pr-3">{input.value}</td>
+                  <td className="soft">{input.from}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="soft">Source: {working.source}</p>
+          {working.note && <p className="mt-0.5">{working.note}</p>}
+        </dd>
+      )}
+    </div>
+  )
+}

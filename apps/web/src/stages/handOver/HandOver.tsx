@@ -1,0 +1,168 @@
+import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
+import { FileDown, FileText } from 'lucide-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { StateMark } from '../../kit/StateMark.tsx'
+import { isMetric } from '../../prefs/prefs.ts'
+import { HANDOVER_CHECKS } from '../../visit/stages.ts'
+import { useVisit } from '../../visit/useVisit.ts'
+
+/** What is proved and what is not, what stays open, the sheets, and closing the visit. */
+export function HandOver() {
+  const { visit, here, ledger, write, at, state, system, waiting, units } = useVisit()
+  const base = `/sites/${state.id}/visits/${visit.id}/systems/${system.id}`
+  const query = isMetric(units) ? '?units=metric' : ''
+  const unproved = ledger.filter((row) => row.standing !== 'proved')
+  const noReason = ledger.filter((row) => row.whyMissing)
+  const checksLeft = HANDOVER_CHECKS.filter(([id]) => !here.checks[id])
+  return (
+    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
+      <h1 className="sr-only">Hand over</h1>
+      <div className="flex flex-col gap-3 md:gap-4">
+        <section aria-label="Before you leave" className="panel p-4">
+          <h2 className="font-bold mb-2">Before you leave</h2>
+          <CautionNote text={cautionAt('hand-over')?.text ?? ''} />
+          <ul className="mt-2">
+            {HANDOVER_CHECKS.map(([id, text]) => (
+              <li key={id}>
+                <label className="flex items-center gap-3 min-h-11">
+                  <input type="checkbox" className="checkbox" checked={here.checks[id] ?? false} onChange={(event) => void write([{ kind: 'check.set', body: { ...at, checkId: id, done: event.target.checked } }])} />
+                  {text}
+                </label>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <OpenItems />
+      </div>
+      <div className="flex flex-col gap-3 md:gap-4">
+        <section aria-label="Sheets" className="panel p-4">
+          <h2 className="font-bold mb-2">Sheets</h2>
+          {waiting.size > 0 && <Notice kind="watch">{waiting.size} changes wait on this device. The sheets on screen have them; a PDF from the server does not yet.</Notice>}
+          <div className="grid gap-2 sm:grid-cols-2 mt-1">
+            <Link className="btn btn-primary justify-start" to={`${base}/sheets/card`}>
+              <FileText size={17} aria-hidden="true" /> Settings card
+            </Link>
+            <a className="btn justify-start" href={`/api${base}/card.pdf${query}`} download>
+              <FileDown size={17} aria-hidden="true" /> Card as PDF
+            </a>
+            <Link className="btn justify-start" to={`${base}/sheets/record`}>
+              <FileText size={17} aria-hidden="true" /> Full record
+            </Link>
+            <a className="btn justify-start" href={`/api${base}/record.pdf${query}`} download>
+              <FileDown size={17} aria-hidden="true" /> Record as PDF
+            </a>
+            <a className="btn justify-start" href={`/api/sites/${state.id}/export.json`} download>
+              <FileDown size={17} aria-hidden="true" /> Export the record
+            </a>
+            <a className="btn justify-start" href={`/api/sites/${state.id}/readings.csv`} download>
+              <FileDown size={17} aria-hidden="true" /> Readings as CSV
+            </a>
+          </div>
+        </section>
+        <section aria-label="Set and proved" className="panel p-4">
+          <h2 className="font-bold mb-2">Set and proved</h2>
+          {ledger.length === 0 && <p className="soft">No settings are known: name the equipment on the Survey stage.</p>}
+          <ul className="flex flex-col gap-1.5">
+            {ledger.map((row) => (
+              <li key={row.role} className="flex gap-2.5 leading-snug">
+                <span className="mt-0.5">
+                  <StateMark mark={row.standing} />
+                </span>
+                <span>
+                  {row.setting.label}: <b className="num">{row.left?.value ?? row.found?.value ?? 'not looked at'}</b>
+                  {row.proof ? <span className="soft"> · {row.proof.value}</span> : <span className="soft"> · {row.left ? 'not proved' : 'not set'}</span>}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section aria-label="Close the visit" className="panel p-4">
+          <h2 className="font-bold mb-1">Close the visit</h2>
+          {visit.closedAt ? (
+            <p>Closed {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(visit.closedAt))}. What is written from now on still counts, with its own time.</p>
+          ) : (
+            <>
+              {noReason.length > 0 && <Notice kind="wrong">{noReason.map((row) => row.setting.label).join(', ')}: left away from the aim without a reason. Say why on the Airflow stage before you close.</Notice>}
+              <p className="soft text-[14px] my-2">
+                {unproved.length > 0 ? `${unproved.length} of ${ledger.length} settings are not proved; the card says so. ` : ''}
+                {checksLeft.length > 0 ? `${checksLeft.length} checks are not ticked.` : ''}
+              </p>
+              <button type="button" className="btn btn-neutral" disabled={noReason.length > 0} onClick={() => void write([{ kind: 'visit.close', body: { visitId: visit.id } }])}>
+                Close the visit
+              </button>
+            </>
+          )}
+        </section>
+        <p className="soft text-[13px]">{STANDING_NOTE}</p>
+      </div>
+    </main>
+  )
+}
+
+function OpenItems() {
+  const { state, system, write, at } = useVisit()
+  const [text, setText] = useState('')
+  const [closing, setClosing] = useState<string | null>(null)
+  const [how, setHow] = useState('')
+  const items = state.items.filter((item) => item.systemId === system.id && !item.closed)
+  const add = async () => {
+    if (text.trim() === '') return
+    const written = await write([{ kind: 'item.open', body: { ...at, itemId: crypto.randomUUID(), text: text.trim() } }])
+    if (written.ok) setText('')
+  }
+  const close = async (itemId: string) => {
+    if (how.trim() === '') return
+    const written = await write([{ kind: 'item.close', body: { ...at, itemId, how: how.trim() } }])
+    if (written.ok) {
+      setClosing(null)
+      setHow('')
+    }
+  }
+  return (
+    <section aria-label="Open items" className="panel p-4">
+      <h2 className="font-bold mb-2">Still open</h2>
+      {items.length === 0 && <p className="soft">Nothing is open. What is left for the next visit or for the owner goes here, and onto the card.</p>}
+      <ul className="flex flex-col divide-y divide-base-300">
+        {items.map((item) => (
+          <li key={item.id} className="py-2">
+            <div className="flex gap-2.5 items-center">
+              <StateMark mark="watch" />
+              <span className="flex-1">{item.text}</span>
+              <button type="button" className="btn btn-quiet" onClick={() => setClosing(closing === item.id ? null : item.id)}>
+                Done…
+              </button>
+            </div>
+            {closing === item.id && (
+              <form
+                className="flex gap-2 mt-2"
+                onSubmit={(event) => {
+                  event.preventDefault()
+                  void close(item.id)
+                }}
+              >
+                <input className="input flex-1" placeholder="How it was done" aria-label="How it was done" value={how} onChange={(event) => setHow(event.target.value)} />
+                <button type="submit" className="btn btn-neutral">
+                  Close it
+                </button>
+              </form>
+            )}
+          </li>
+        ))}
+      </ul>
+      <form
+        className="flex gap-2 mt-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void add()
+        }}
+      >
+        <input className="input flex-1" placeholder="Something still to do" aria-label="New open item" value={text} onChange={(event) => setText(event.target.value)} />
+        <button type="submit" className="btn">
+          Add
+        </button>
+      </form>
+    </section>
+  )
+}

@@ -1,0 +1,110 @@
+import { Camera, Trash2 } from 'lucide-react'
+import { useState } from 'react'
+import { Notice } from '../../kit/Notice.tsx'
+import { PhotoView } from '../../kit/PhotoView.tsx'
+import { StateMark } from '../../kit/StateMark.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+import { makePhoto, type Photo } from './makePhoto.ts'
+
+/** Condition notes, each with its photos. */
+export function Notes() {
+  const { here, state, write } = useVisit()
+  return (
+    <section aria-label="Condition" className="panel p-4">
+      <h2 className="font-bold mb-2">Condition</h2>
+      {here.notes.length === 0 && <p className="soft mb-2">Missing covers, open knockouts, gaps that leak other air onto a sensor. A photo says it better.</p>}
+      <ul className="flex flex-col divide-y divide-base-300">
+        {here.notes.map((note) => (
+          <li key={note.id} className="py-2 flex gap-2.5">
+            <span className="mt-0.5">
+              <StateMark mark={note.standing === 'watch' ? 'watch' : 'found'} />
+            </span>
+            <div className="min-w-0 flex-1">
+              <p className="leading-snug">{note.text}</p>
+              <p className="soft text-[13px]">
+                {note.by}, {new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date(note.at))}
+              </p>
+              {note.photos.length > 0 && (
+                <div className="flex flex-wrap gap-2 mt-1.5">
+                  {note.photos.map((photo) => (
+                    <PhotoView key={photo.id} siteId={state.id} photoId={photo.id} alt={note.text} className="h-24 rounded border border-base-300" />
+                  ))}
+                </div>
+              )}
+            </div>
+            <button type="button" className="btn btn-ghost btn-square" aria-label={`Take back the note: ${note.text}`} onClick={() => void write([{ kind: 'undo', body: { targetId: note.id } }])}>
+              <Trash2 size={17} />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <AddNote />
+    </section>
+  )
+}
+
+function AddNote() {
+  const { write, at, desk, state } = useVisit()
+  const [text, setText] = useState('')
+  const [watch, setWatch] = useState(true)
+  const [photos, setPhotos] = useState<Photo[]>([])
+  const [wrong, setWrong] = useState<string | null>(null)
+  const take = async (files: readonly File[]) => {
+    setWrong(null)
+    for (const file of files) {
+      const photo = await makePhoto(file)
+      if (photo.ok) setPhotos((all) => [...all, photo.value])
+      else setWrong(`${photo.reason} ${photo.remedy}`)
+    }
+  }
+  const save = async () => {
+    if (text.trim() === '') return setWrong('Say in a few words what it is: a photo without words is hard to find again.')
+    const noteId = crypto.randomUUID()
+    await desk.db.photos.bulkPut(photos.map((photo) => ({ id: photo.id, siteId: state.id, blob: photo.blob, sent: 0 as const })))
+    const written = await write([
+      { kind: 'note.add', id: noteId, body: { ...at, text: text.trim(), standing: watch ? 'watch' : 'fine' } },
+      ...photos.map((photo) => ({ kind: 'photo.add' as const, body: { ...at, noteId, photoId: photo.id, mediaType: photo.blob.type, bytes: photo.blob.size } })),
+    ])
+    if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
+    setText('')
+    setPhotos([])
+  }
+  return (
+    <form
+      className="flex flex-col gap-2 mt-2 border-t border-base-300 pt-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void save()
+      }}
+    >
+      <label>
+        <span className="soft text-[13px]">New note</span>
+        <textarea className="textarea w-full" rows={2} value={text} onChange={(event) => setText(event.target.value)} />
+      </label>
+      {photos.length > 0 && <p className="soft text-[14px]">{photos.length === 1 ? 'One photo goes with it.' : `${photos.length} photos go with it.`}</p>}
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      <div className="flex flex-wrap items-center gap-2">
+        <label className="btn focus-within:outline-3 outline-secondary">
+          <Camera size={17} aria-hidden="true" /> Photo
+          <input
+            type="file"
+            accept="image/*"
+            multiple
+            className="sr-only"
+            onChange={(event) => {
+              const files = [...(event.target.files ?? [])]
+              event.target.value = ''
+              void take(files)
+            }}
+          />
+        </label>
+        <label className="flex items-center gap-2 min-h-11">
+          <input type="checkbox" className="checkbox" checked={watch} onChange={(event) => setWatch(event.target.checked)} /> needs watching
+        </label>
+        <button type="submit" className="btn btn-neutral ml-auto">
+          Keep the note
+        </button>
+      </div>
+    </form>
+  )
+}

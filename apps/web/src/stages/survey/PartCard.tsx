@@ -1,0 +1,59 @@
+import type { PartState } from '@ingle/record'
+import { Trash2 } from 'lucide-react'
+import { useState } from 'react'
+import { QuantityField, TextField } from '../../kit/Field.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+import { PART_WORDS } from './partWords.ts'
+
+/** One part: a line, opened to its fields. */
+export function PartCard({ part }: { part: PartState }) {
+  const { write, at, units } = useVisit()
+  const [open, setOpen] = useState(part.model === '' && part.name === '')
+  const set = async (body: object) => {
+    const written = await write([{ kind: 'part.set', body: { systemId: at.systemId, partId: part.id, role: part.role, ...body } }])
+    return written.ok ? null : `${written.reason} ${written.remedy}`
+  }
+  const grille = part.role === 'return-grille' || part.role === 'supply-grille'
+  const size = part.widthIn !== null && part.heightIn !== null ? `${part.widthIn}×${part.heightIn} in` : ''
+  return (
+    <li className="py-1.5">
+      <div className="flex items-center gap-2">
+        <button type="button" className="flex-1 min-w-0 text-left min-h-11 leading-tight" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <b>{PART_WORDS[part.role]}</b>
+          <span className="soft block text-[14px] truncate">
+            {[part.name, part.maker, part.model, part.serial && `serial ${part.serial}`, size, part.freeArea !== null && `${Math.round(part.freeArea * 100)}% free`].filter(Boolean).join(' · ') || 'nothing noted yet'}
+          </span>
+        </button>
+        <button type="button" className="btn btn-ghost btn-square" aria-label={`Take out ${PART_WORDS[part.role]} ${part.name || part.model}`} onClick={() => void write([{ kind: 'part.remove', body: { systemId: at.systemId, partId: part.id } }])}>
+          <Trash2 size={17} />
+        </button>
+      </div>
+      {open && (
+        <div className="grid gap-3 sm:grid-cols-2 pb-3 pt-1">
+          <TextField label="Name" value={part.name} hint={grille ? 'like desk; typed in the jot line' : ''} onSave={(name) => set({ name })} />
+          {grille || part.role === 'filter' ? (
+            <>
+              <QuantityField label="Width" quantity="length" base={part.widthIn} units={units} onSave={(widthIn) => set({ widthIn })} />
+              <QuantityField label="Height" quantity="length" base={part.heightIn} units={units} onSave={(heightIn) => set({ heightIn })} />
+            </>
+          ) : (
+            <>
+              <TextField label="Maker" value={part.maker} onSave={(maker) => set({ maker })} />
+              <TextField label="Model" value={part.model} onSave={(model) => set({ model })} />
+              <TextField label="Serial" value={part.serial} onSave={(serial) => set({ serial })} />
+            </>
+          )}
+          {grille && (
+            <QuantityField label="Free area, %" quantity="percent" base={part.freeArea === null ? null : part.freeArea * 100} units={units} hint="maker’s figure, like 68" onSave={async (value) => (value >= 5 && value <= 100 ? set({ freeArea: value / 100 }) : 'Free area lies between 5 and 100%.')} />
+          )}
+          {part.role === 'filter' && (
+            <>
+              <QuantityField label="Clean drop printed" quantity="static" base={part.cleanDropInWc} units={units} onSave={(cleanDropInWc) => set({ cleanDropInWc })} />
+              <QuantityField label="at a flow of" quantity="flow" base={part.cleanAtCfm} units={units} onSave={(cleanAtCfm) => set({ cleanAtCfm })} />
+            </>
+          )}
+        </div>
+      )}
+    </li>
+  )
+}

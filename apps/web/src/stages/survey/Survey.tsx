@@ -1,0 +1,85 @@
+import { AIRFLOW_RULES, cautionAt, PROFILES } from '@ingle/catalog'
+import type { PartRole } from '@ingle/record'
+import { CirclePlus } from 'lucide-react'
+import { CautionNote } from '../../kit/Notice.tsx'
+import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+import { Notes } from './Notes.tsx'
+import { PartCard } from './PartCard.tsx'
+import { PART_WORDS } from './partWords.ts'
+
+/** What the system is made of, what its plates say, in what condition it is, and what the occupant complains of. */
+export function Survey() {
+  const { system, here, units, write, at } = useVisit()
+  const { systemId } = at
+  const save = async (drafts: Parameters<typeof write>[0]) => {
+    const written = await write(drafts)
+    return written.ok ? null : `${written.reason} ${written.remedy}`
+  }
+  const set = (body: object) => save([{ kind: 'system.set', body: { systemId, ...body } }])
+  const addPart = (role: PartRole) => void write([{ kind: 'part.set', body: { systemId, partId: crypto.randomUUID(), role } }])
+  return (
+    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
+      <h1 className="sr-only">Survey</h1>
+      <div className="flex flex-col gap-3 md:gap-4 min-w-0">
+        <section aria-label="System and nameplate" className="panel p-4">
+          <h2 className="font-bold mb-3">System and nameplate</h2>
+          <div className="grid gap-3 sm:grid-cols-2">
+            <TextField label="System" value={system.name} onSave={(name) => set({ name })} />
+            <TextField label="Serves" value={system.serves} onSave={(serves) => set({ serves })} />
+            <SelectField
+              label="Equipment"
+              value={system.profile?.id ?? ''}
+              options={[['', 'Not named yet'], ...PROFILES.map((one) => [one.id, `${one.maker} ${one.family}`] as const)]}
+              onSave={(id) => {
+                const profile = PROFILES.find((one) => one.id === id)
+                if (profile) void write([{ kind: 'profile.use', body: { systemId, profile } }])
+              }}
+            />
+            <QuantityField label="Capacity" quantity="capacity" base={system.capacityTons} units={units} hint="from the nameplate" onSave={(capacityTons) => set({ capacityTons })} />
+            <QuantityField label="Heater kit" quantity="power" base={system.heaterKw} units={units} zero="none" hint="like 9 kW, or none" onSave={(heaterKw) => set({ heaterKw })} />
+            <SelectField
+              label="House rule for airflow"
+              value={system.rule?.id ?? ''}
+              options={[['', 'None chosen yet'], ...AIRFLOW_RULES.map((one) => [one.id, `${one.name}: ${one.cfmPerTon} cfm per ton ±${one.bandPct}%`] as const)]}
+              onSave={(id) => {
+                const rule = AIRFLOW_RULES.find((one) => one.id === id)
+                if (rule) void write([{ kind: 'rule.use', body: { systemId, rule } }])
+              }}
+            />
+          </div>
+          {system.profile && <p className="soft text-[14px] mt-3">{system.profile.description}</p>}
+          {system.rule && (
+            <p className="text-[14px] mt-2">
+              <b>{system.rule.name}.</b> {system.rule.reason} <span className="soft">What it costs: {system.rule.cost}</span>
+            </p>
+          )}
+        </section>
+        <section aria-label="Complaint" className="panel p-4">
+          <h2 className="font-bold mb-2">What the occupant says</h2>
+          <TextField label="Complaint" lines={3} value={here.complaint} hint="In their words; none is an answer too" onSave={(text) => save([{ kind: 'complaint.set', body: { ...at, text } }])} />
+        </section>
+        <Notes />
+      </div>
+      <div className="flex flex-col gap-3 md:gap-4 min-w-0">
+        <CautionNote text={cautionAt('open-cabinet')?.text ?? ''} />
+        <section aria-label="Parts" className="panel p-4">
+          <h2 className="font-bold mb-2">Parts</h2>
+          {system.parts.length === 0 && <p className="soft mb-3">Which parts make up the system, and what their plates say. Grilles with their size let their air speed count as flow.</p>}
+          <ul className="flex flex-col divide-y divide-base-300">
+            {system.parts.map((part) => (
+              <PartCard key={part.id} part={part} />
+            ))}
+          </ul>
+          <div className="flex flex-wrap gap-2 mt-3" role="group" aria-label="Add a part">
+            {(Object.keys(PART_WORDS) as PartRole[]).map((role) => (
+              <button key={role} type="button" className="btn btn-quiet" onClick={() => addPart(role)}>
+                <CirclePlus size={15} aria-hidden="true" /> {PART_WORDS[role]}
+              </button>
+            ))}
+          </div>
+        </section>
+      </div>
+    </main>
+  )
+}

@@ -1,0 +1,33 @@
+import { ok, type Result, refuse } from '@ingle/core'
+
+export interface Photo {
+  id: string
+  blob: Blob
+}
+
+/** Larger files are not even opened: decoding them can take a phone down. */
+const FILE_LIMIT_BYTES = 40_000_000
+/** Enough to read a nameplate, small enough for a bad signal. */
+const LONGEST_SIDE_PX = 1600
+const JPEG_QUALITY = 0.82
+
+/** A picture made smaller on the device. Decoding it is also the proof that it is one. Its location data stays behind. */
+export async function makePhoto(file: File): Promise<Result<Photo>> {
+  const megabytes = Math.round(file.size / 1_000_000)
+  if (file.size > FILE_LIMIT_BYTES) return refuse(`“${file.name}” has ${megabytes} MB; a photo may have ${FILE_LIMIT_BYTES / 1_000_000}.`, 'Take it with a lower resolution. What you typed is kept.')
+  let bitmap: ImageBitmap
+  try {
+    bitmap = await createImageBitmap(file)
+  } catch {
+    return refuse(`“${file.name}” is not a picture that this device can open.`, 'Choose a JPEG, PNG or WebP photo. What you typed is kept.')
+  }
+  const scale = Math.min(1, LONGEST_SIDE_PX / Math.max(bitmap.width, bitmap.height))
+  const canvas = document.createElement('canvas')
+  canvas.width = Math.max(1, Math.round(bitmap.width * scale))
+  canvas.height = Math.max(1, Math.round(bitmap.height * scale))
+  canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
+  bitmap.close()
+  const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', JPEG_QUALITY))
+  if (!blob) return refuse('This device could not make the photo smaller.', 'Close other apps and try again. What you typed is kept.')
+  return ok({ id: crypto.randomUUID(), blob })
+}

@@ -1,0 +1,51 @@
+import type { Change } from '@ingle/record'
+import Dexie, { type Table } from 'dexie'
+
+/*
+ * Names of stored things. Changing one loses what is kept on people's devices: add a Dexie version instead.
+ */
+
+export interface Confirmed {
+  siteId: string
+  seq: number
+  change: Change
+}
+
+/** A change that the server has not taken yet, in the order of writing. */
+export interface Pending {
+  n?: number
+  id: string
+  siteId: string
+  change: Change
+  refused?: { reason: string; remedy: string }
+}
+
+export interface KeptPhoto {
+  id: string
+  siteId: string
+  blob: Blob
+  sent: 0 | 1
+}
+
+export class LocalDb extends Dexie {
+  confirmed!: Table<Confirmed, [string, number]>
+  pending!: Table<Pending, number>
+  photos!: Table<KeptPhoto, string>
+  kept!: Table<{ key: string; value: unknown }, string>
+
+  constructor(accountId: string) {
+    super(`ingle-${accountId}`)
+    this.version(1).stores({ confirmed: '[siteId+seq], siteId', pending: '++n, siteId, id', photos: 'id, siteId', kept: 'key' })
+  }
+}
+
+let open: { accountId: string; db: LocalDb } | null = null
+
+/** The device's store of one account; another account on the same device has its own. */
+export function localDb(accountId: string): LocalDb {
+  if (open?.accountId !== accountId) {
+    open?.db.close()
+    open = { accountId, db: new LocalDb(accountId) }
+  }
+  return open.db
+}

@@ -1,0 +1,193 @@
+import type { Change } from '@ingle/record'
+import { liveQuery } from 'dexie'
+import { create } from 'zustand'
+import { signedOut } from '../session/session.ts'
+import { api, Offline, Refused } from './api.ts'
+import type { Confirmed, LocalDb, Pending } from './localDb.ts'
+
+const BATCH = 100
+const RETRY_FIRST_MS = 1000
+const RETRY_MOST_MS = 20_000
+
+interface Step {
+  /** False from the first call that got no answer until one does. */
+  inTouch: boolean
+  waiting: number
+  refused: Pending[]
+}
+
+/** Whether this device is in step with the server: shown in the header. */
+export const useStep = create<Step>(() => ({ inTouch: true, waiting: 0, refused: [] }))
+
+/**
+ * Sends what waits, in order, one batch at a time, and fetches what others wrote. One sender for all tabs of the
+ * device, held by a lock; sending twice does no harm, because the server knows each change by its id.
+ */
+export class Outbox {
+  private retryMs = RETRY_FIRST_MS
+  private timer: ReturnType<typeof setTimeout> | undefined
+  private news: EventSource | null = null
+  private readonly watching: { unsubscribe(): void }
+  private closed = false
+
+  constructor(private readonly db: LocalDb) {
+    this.watching = liveQuery(() => db.pending.toArray()).subscribe((all) => useStep.setState({ waiting: all.filter((one) => !one.refused).length, refused: all.filter((one) => one.refused) }))
+    window.addEventListener('online', this.kick)
+  }
+
+  start(): void {
+    this.listen()
+    this.kick()
+  }
+
+  close(): void {
+    this.closed = true
+    clearTimeout(this.timer)
+    this.news?.close()
+    this.watching.unsubscribe()
+    window.removeEventListener('online', this.kick)
+  }
+
+  /** Tries now instead of at the next retry. */
+  readonly kick = (): void => {
+    clearTimeout(this.timer)
+    void this.flush()
+  }
+
+  private async flush(): Promise<void> {
+    if (this.closed) return
+    const done = await navigator.locks.request('ingle-outbox', () => this.sendAll())
+    if (this.closed) return
+    if (done) {
+      this.retryMs = RETRY_FIRST_MS
+      return
+    }
+    this.timer = setTimeout(this.kick, this.retryMs)
+    this.retryMs = Math.min(this.retryMs * 2, RETRY_MOST_MS)
+  }
+
+  /** True when nothing is left that could be sent now. */
+  private async sendAll(): Promise<boolean> {
+    for (;;) {
+      const waiting = (await this.db.pending.orderBy('n').toArray()).filter((one) => !one.refused)
+      const [first] = waiting
+      if (!first) return true
+      const batch = waiting.filter((one) => one.siteId === first.siteId).slice(0, BATCH)
+      const sent = await this.sendBatch(first.siteId, batch)
+      if (!sent) return false
+    }
+  }
+
+  private async sendBatch(siteId: string, batch: Pending[]): Promise<boolean> {
+    const photo = await this.sendPhotos(siteId, batch)
+    if (photo === 'no answer') return false
+    const answer = await api<{ outcomes: ({ id: string; seq: number } | { id: string; refused: { reason: string; remedy: string } })[] }>('POST', `/api/sites/${siteId}/changes`, {
+      changes: batch.map((one) => one.change),
+    })
+    this.touched(answer.ok || answer.error instanceof Refused)
+    if (!answer.ok) {
+      if (answer.error instanceof Offline) return false
+      if (answer.error.status === 401) {
+        signedOut()
+        return false
+      }
+      const { reason, remedy } = answer.error
+      await this.refuse(batch, () => ({ reason, remedy }))
+      return true
+    }
+    const refusals = new Map(answer.value.outcomes.flatMap((one) => ('refused' in one ? [[one.id, one.refused] as const] : [])))
+    // Others may have written in between: the numbers are fetched with everything up to them, so there is never a gap.
+    const caught = await this.fetchAfter(siteId)
+    if (!caught) return false
+    await this.db.transaction('rw', this.db.confirmed, this.db.pending, async () => {
+      await this.db.confirmed.bulkPut(caught)
+      const taken = batch.filter((one) => !refusals.has(one.id))
+      await this.db.pending.bulkDelete(taken.flatMap((one) => (one.n === undefined ? [] : [one.n])))
+    })
+    await this.refuse(
+      batch.filter((one) => refusals.has(one.id)),
+      (one) => refusals.get(one.id),
+    )
+    return true
+  }
+
+  private async sendPhotos(siteId: string, batch: Pending[]): Promise<'sent' | 'no answer'> {
+    for (const one of batch) {
+      if (one.change.kind !== 'photo.add') continue
+      const photo = await this.db.photos.get(one.change.body.photoId)
+      if (!photo || photo.sent) continue
+      const answer = await api('PUT', `/api/sites/${siteId}/photos/${photo.id}`, photo.blob)
+      if (!answer.ok && answer.error instanceof Offline) {
+        this.touched(false)
+        return 'no answer'
+      }
+      if (answer.ok) await this.db.photos.update(photo.id, { sent: 1 })
+    }
+    return 'sent'
+  }
+
+  private async refuse(batch: readonly Pending[], why: (one: Pending) => Pending['refused']): Promise<void> {
+    for (const one of batch) {
+      const refused = why(one)
+      if (one.n !== undefined && refused) await this.db.pending.update(one.n, { refused })
+    }
+  }
+
+  private async fetchAfter(siteId: string): Promise<Confirmed[] | null> {
+    const last = await this.db.confirmed.where('[siteId+seq]').between([siteId, 0], [siteId, Number.MAX_SAFE_INTEGER]).last()
+    const answer = await api<{ changes: { seq: number; change: Change }[] }>('GET', `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`)
+    this.touched(answer.ok || answer.error instanceof Refused)
+    if (!answer.ok) return null
+    return answer.value.changes.map((one) => ({ siteId, ...one }))
+  }
+
+  /** Fetches what is new at a site. False when the server has no such site; null when it did not answer. */
+  async catchUp(siteId: string): Promise<boolean | null> {
+    const last = await this.db.confirmed.where('[siteId+seq]').between([siteId, 0], [siteId, Number.MAX_SAFE_INTEGER]).last()
+    const answer = await api<{ changes: { seq: number; change: Change }[] }>('GET', `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`)
+    this.touched(answer.ok || answer.error instanceof Refused)
+    if (!answer.ok) {
+      if (answer.error instanceof Refused && answer.error.status === 401) signedOut()
+      return answer.error instanceof Refused ? false : null
+    }
+    if (answer.value.changes.length > 0) await this.db.confirmed.bulkPut(answer.value.changes.map((one) => ({ siteId, ...one })))
+    return true
+  }
+
+  /** Live news of what others write; it also notices when the server goes and comes back. */
+  private listen(): void {
+    this.news = new EventSource('/api/news')
+    this.news.addEventListener('hello', () => {
+      this.touched(true)
+      this.kick()
+      void this.catchUpAll()
+    })
+    this.news.addEventListener('site', (event) => {
+      const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string }
+      newsListeners.forEach((tell) => tell(siteId))
+      void this.db.confirmed.where('siteId').equals(siteId).count().then((count) => (count > 0 ? this.catchUp(siteId) : null))
+    })
+    this.news.onerror = () => {
+      this.touched(false)
+      // A stream refused outright (the server was down) is not opened again by the browser.
+      if (this.news?.readyState === EventSource.CLOSED && !this.closed) setTimeout(() => !this.closed && this.listen(), RETRY_FIRST_MS * 2)
+    }
+  }
+
+  private async catchUpAll(): Promise<void> {
+    const ids = (await this.db.confirmed.orderBy('siteId').uniqueKeys()) as string[]
+    for (const id of ids) await this.catchUp(id)
+  }
+
+  private touched(inTouch: boolean): void {
+    if (useStep.getState().inTouch !== inTouch) useStep.setState({ inTouch })
+  }
+}
+
+const newsListeners = new Set<(siteId: string) => void>()
+
+/** Hears which site changed on the server. Returns how to stop. */
+export function onNews(tell: (siteId: string) => void): () => void {
+  newsListeners.add(tell)
+  return () => newsListeners.delete(tell)
+}

@@ -1,0 +1,133 @@
+import { type Refusal, refuse } from '@ingle/core'
+import { type Change, type Draft, fold, inForce, parseChange, type SiteState } from '@ingle/record'
+import { liveQuery } from 'dexie'
+import { create } from 'zustand'
+import type { Me } from '../session/session.ts'
+import { type LocalDb, localDb } from './localDb.ts'
+import { Outbox } from './outbox.ts'
+
+export type OpenSite =
+  | { status: 'loading'; state?: undefined; changes?: undefined; waiting?: undefined }
+  | { status: 'missing' | 'unreachable'; state?: undefined; changes?: undefined; waiting?: undefined }
+  | { status: 'ready'; state: SiteState; changes: Change[]; waiting: ReadonlySet<string> }
+
+/** The sites that are open on this device, by id. What is shown is what is kept: it comes from the device's store. */
+export const useSites = create<Record<string, OpenSite>>(() => ({}))
+
+/** Everything that writes and fetches for one signed-in account. */
+export class Desk {
+  readonly db: LocalDb
+  readonly outbox: Outbox
+  private lastMs = 0
+  private readonly watches = new Map<string, { count: number; stop: () => void }>()
+
+  constructor(readonly me: Me) {
+    this.db = localDb(me.accountId)
+    this.outbox = new Outbox(this.db)
+    this.outbox.start()
+  }
+
+  close(): void {
+    for (const watch of this.watches.values()) watch.stop()
+    this.outbox.close()
+    useSites.setState({}, true)
+  }
+
+  /** Keeps a site open: folds it anew whenever this device or another writes. Returns how to let go. */
+  watch(siteId: string): () => void {
+    const there = this.watches.get(siteId)
+    if (there) there.count += 1
+    else this.watches.set(siteId, { count: 1, stop: this.follow(siteId) })
+    return () => {
+      const watch = this.watches.get(siteId)
+      if (!watch) return
+      watch.count -= 1
+      if (watch.count > 0) return
+      watch.stop()
+      this.watches.delete(siteId)
+    }
+  }
+
+  private follow(siteId: string): () => void {
+    const set = (site: OpenSite) => useSites.setState({ [siteId]: site })
+    let fetched: boolean | null | undefined
+    let empty = true
+    const settle = () => {
+      if (empty && fetched === false) set({ status: 'missing' })
+      if (empty && fetched === null) set({ status: 'unreachable' })
+    }
+    if (!useSites.getState()[siteId]) set({ status: 'loading' })
+    const query = liveQuery(async () => {
+      const [confirmed, pending] = await Promise.all([this.db.confirmed.where('siteId').equals(siteId).toArray(), this.db.pending.where('siteId').equals(siteId).toArray()])
+      return { confirmed, pending: pending.filter((one) => !one.refused) }
+    }).subscribe(({ confirmed, pending }) => {
+      const changes = [...confirmed.map((one) => one.change), ...pending.map((one) => one.change)]
+      empty = changes.length === 0
+      if (empty) return settle()
+      set({ status: 'ready', changes, state: fold(siteId, changes), waiting: new Set(pending.map((one) => one.id)) })
+    })
+    void this.outbox.catchUp(siteId).then((answer) => {
+      fetched = answer
+      settle()
+    })
+    return () => query.unsubscribe()
+  }
+
+  /**
+   * Writes changes down on this device and sends them when it can. Checked first, as the server will check them;
+   * either all are written or none. Returns their ids.
+   */
+  async write(siteId: string, drafts: readonly (Draft & { replaces?: string })[]): Promise<{ ok: true; ids: string[] } | Refusal> {
+    const changes: Change[] = []
+    for (const draft of drafts) {
+      // Each a millisecond later than the one before: the order of writing is the order of the record.
+      this.lastMs = Math.max(Date.now(), this.lastMs + 1)
+      const plain = { id: draft.id ?? crypto.randomUUID(), siteId, at: new Date(this.lastMs).toISOString(), by: this.me.initials, kind: draft.kind, body: draft.body, ...(draft.replaces && { replaces: draft.replaces }) }
+      const change = parseChange(plain, Date.now())
+      if (!change.ok) return change
+      changes.push(change.value)
+    }
+    try {
+      await this.db.pending.bulkAdd(changes.map((change) => ({ id: change.id, siteId, change })))
+    } catch {
+      return refuse('This device could not keep it.', 'Its storage may be full or closed to this app (a private window): free some space and enter it again.')
+    }
+    this.outbox.kick()
+    return { ok: true, ids: changes.map((change) => change.id) }
+  }
+
+  /** Takes back the newest change of this visit and system that still holds. Null when there is none. */
+  async undoLast(siteId: string, visitId: string, systemId: string): Promise<Change | null> {
+    const site = useSites.getState()[siteId]
+    if (site?.status !== 'ready') return null
+    const holding = inForce(site.changes)
+    const last = site.changes
+      .filter((one) => one.kind !== 'undo' && holding.has(one.id) && touches(one, visitId, systemId))
+      .reduce<Change | null>((a, b) => (!a || Date.parse(b.at) >= Date.parse(a.at) ? b : a), null)
+    if (!last) return null
+    await this.write(siteId, [{ kind: 'undo', body: { targetId: last.id } }])
+    return last
+  }
+}
+
+/** Whether a change belongs to a visit and system; a visit's own start is not something to take back here. */
+function touches(change: Change, visitId: string, systemId: string): boolean {
+  const body = change.body as { visitId?: string; systemId?: string }
+  return body.systemId === systemId && (body.visitId === undefined || body.visitId === visitId) && change.kind !== 'visit.start'
+}
+
+let desk: Desk | null = null
+
+/** The desk of whoever is signed in; a new one when that changes. */
+export function deskFor(me: Me): Desk {
+  if (desk?.me.accountId !== me.accountId) {
+    desk?.close()
+    desk = new Desk(me)
+  }
+  return desk
+}
+
+export function closeDesk(): void {
+  desk?.close()
+  desk = null
+}

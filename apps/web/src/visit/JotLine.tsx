@@ -1,0 +1,219 @@
+import { completions, type JotContext, type JotReading, parseJot } from '@ingle/core'
+import { type Change, changesOf, describeChange } from '@ingle/record'
+import { Delete, Keyboard } from 'lucide-react'
+import { type Ref, useEffect, useId, useImperativeHandle, useMemo, useRef, useState } from 'react'
+import { isTyping } from '../app/KeysHelp.tsx'
+import { jotContextOf, withAim } from './jotContext.ts'
+import { useVisit } from './useVisit.ts'
+
+export interface JotHandle {
+  put: (text: string, correcting?: Change) => void
+}
+
+interface Said {
+  kind: 'done' | 'wrong'
+  text: string
+  undo?: string
+}
+
+/** One line for everything that is read or set: typed shorthand, read back before it counts. */
+export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
+  const visit = useVisit()
+  const context = useMemo(() => jotContextOf(visit), [visit])
+  const [text, setText] = useState('')
+  const [correcting, setCorrecting] = useState<Change | null>(null)
+  const [said, setSaid] = useState<Said | null>(null)
+  const [focused, setFocused] = useState(false)
+  const [keypad, setKeypad] = useState(false)
+  const input = useRef<HTMLInputElement>(null)
+  const lines = useRef<string[]>([])
+  const back = useRef(0)
+  const readId = useId()
+
+  const put = (next: string, change?: Change) => {
+    setText(next)
+    setCorrecting(change ?? null)
+    setSaid(null)
+    input.current?.focus()
+  }
+  useImperativeHandle(ref, () => ({ put }))
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      if (event.key !== '/' || isTyping(event.target)) return
+      event.preventDefault()
+      input.current?.focus()
+    }
+    window.addEventListener('keydown', hear)
+    return () => window.removeEventListener('keydown', hear)
+  }, [])
+
+  const reading = useMemo(() => withAim(parseJot(text, context), visit), [text, context, visit])
+  const offers = useMemo(() => (focused ? completions(text, context) : []), [text, context, focused])
+
+  const enter = async () => {
+    if (reading.state !== 'ready') return
+    const { intent } = reading
+    lines.current.push(text)
+    back.current = 0
+    if (intent.kind === 'undo') {
+      const taken = await visit.desk.undoLast(visit.state.id, visit.visit.id, visit.system.id)
+      setText('')
+      return setSaid(taken ? { kind: 'done', text: `Taken back: ${describeChange(taken, visit.units)}` } : { kind: 'wrong', text: 'There is nothing to take back on this visit.' })
+    }
+    const last = visit.here.tries.at(-1)
+    const place = { ...visit.at, tryId: correctedTry(correcting) ?? last?.id ?? null, tap: last?.tap ?? null, adjustPct: last?.adjustPct ?? 0, filter: last?.filter ?? ('as-found' as const) }
+    const drafts = changesOf(intent, place, () => crypto.randomUUID())
+    const written = await visit.write(correcting ? drafts.map((draft) => ({ ...draft, replaces: correcting.id })) : drafts)
+    if (!written.ok) return setSaid({ kind: 'wrong', text: `${written.reason} ${written.remedy}` })
+    setSaid({ kind: 'done', text: `${correcting ? 'Corrected' : 'Written'}: ${reading.reads}`, ...(written.ids.at(-1) && { undo: written.ids.at(-1) as string }) })
+    setText('')
+    setCorrecting(null)
+  }
+
+  const onKey = (event: React.KeyboardEvent) => {
+    if (event.key === 'Enter') void enter()
+    else if (event.key === 'Tab' && !event.shiftKey && takeTab()) event.preventDefault()
+    else if (event.key === 'Escape') {
+      if (text === '' && !correcting) input.current?.blur()
+      setText('')
+      setCorrecting(null)
+    } else if (event.key === 'ArrowUp' && lines.current.length > 0) {
+      event.preventDefault()
+      back.current = Math.min(back.current + 1, lines.current.length)
+      setText(lines.current.at(-back.current) ?? '')
+    }
+  }
+  /** Takes the way out that a refusal offers, or the first completion. An empty line lets Tab leave the field. */
+  const takeTab = (): boolean => {
+    if (text === '') return false
+    const next = reading.state === 'wrong' && reading.instead ? reading.instead : offers[0]?.text
+    if (!next) return false
+    setText(next)
+    return true
+  }
+
+  return (
+    <div className="relative">
+      {focused && offers.length > 0 && (
+        <ul className="absolute bottom-full left-0 md:left-16 mb-1 panel shadow-lg py-1 min-w-72 max-w-[calc(100vw-1rem)] text-[14px]" aria-label="Completions">
+          {offers.map((offer) => (
+            <li key={offer.text}>
+              <button type="button" tabIndex={-1} className="w-full text-left px-3 py-1.5 flex gap-3 hover:bg-base-200" onPointerDown={(event) => event.preventDefault()} onClick={() => put(offer.text, correcting ?? undefined)}>
+                <span className="num">{offer.text}</span>
+                <span className="soft ml-auto">{offer.says}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="flex flex-wrap md:flex-nowrap items-center px-3 md:px-4 gap-x-3 gap-y-1 py-1.5 md:h-12 md:py-0">
+        <label className="font-bold text-primary hidden md:block" htmlFor={`${readId}-in`}>
+          {correcting ? 'Correct' : 'Jot'}
+        </label>
+        <input
+          id={`${readId}-in`}
+          ref={input}
+          className="num flex-1 min-w-0 h-11 md:h-9 rounded border-2 border-primary/60 px-3 bg-base-100"
+          value={text}
+          autoComplete="off"
+          autoCapitalize="off"
+          spellCheck={false}
+          placeholder={`${context.wanted[0] ?? 'esp'} …`}
+          aria-label="Jot line"
+          aria-describedby={readId}
+          aria-invalid={reading.state === 'wrong'}
+          onChange={(event) => {
+            setText(event.target.value)
+            setSaid(null)
+          }}
+          onKeyDown={onKey}
+          onFocus={() => setFocused(true)}
+          onBlur={() => setFocused(false)}
+        />
+        <button type="button" className="btn btn-quiet md:hidden h-11" aria-expanded={keypad} onClick={() => setKeypad(!keypad)}>
+          <Keyboard size={18} aria-hidden="true" /> Keypad
+        </button>
+        <div id={readId} role="status" className="text-[13px] leading-tight basis-full md:basis-[42%] md:max-h-11 overflow-auto">
+          {said ? <SaidLine said={said} onUndo={(id) => void visit.write([{ kind: 'undo', body: { targetId: id } }]).then(() => setSaid({ kind: 'done', text: 'Taken back.' }))} /> : <ReadBack reading={reading} />}
+        </div>
+        <kbd className="kbd kbd-sm hidden md:inline-flex">/</kbd>
+      </div>
+      {keypad && <Keypad context={context} text={text} onText={setText} onEnter={() => void enter()} ready={reading.state === 'ready'} />}
+    </div>
+  )
+}
+
+/** A corrected reading stays with the try that it was taken on. */
+const correctedTry = (change: Change | null): string | null => (change && 'tryId' in change.body ? change.body.tryId : null)
+
+function ReadBack({ reading }: { reading: JotReading }) {
+  switch (reading.state) {
+    case 'empty':
+      return <span className="soft">Type a reading; it is read back here before Enter counts.</span>
+    case 'incomplete':
+      return <span className="soft">… {reading.needs}</span>
+    case 'wrong':
+      return (
+        <span className="text-error">
+          <b>{reading.reason}</b> {reading.remedy}
+        </span>
+      )
+    case 'ready':
+      return (
+        <span>
+          <span className="soft">reads as: </span>
+          <b>{reading.reads}</b>
+        </span>
+      )
+  }
+}
+
+function SaidLine({ said, onUndo }: { said: Said; onUndo: (id: string) => void }) {
+  const { undo } = said
+  return (
+    <span className={said.kind === 'wrong' ? 'text-error' : ''}>
+      {said.text}{' '}
+      {undo && (
+        <button type="button" className="link font-bold" onClick={() => onUndo(undo)}>
+          Undo
+        </button>
+      )}
+    </span>
+  )
+}
+
+const KEYS = ['7', '8', '9', '+', '4', '5', '6', '-', '1', '2', '3', '.', 'space', '0', 'back', 'enter'] as const
+
+/** Big keys for a thumb in a glove: the words that are wanted now, and figures. */
+function Keypad({ context, text, onText, onEnter, ready }: { context: JotContext; text: string; onText: (text: string) => void; onEnter: () => void; ready: boolean }) {
+  const press = (key: (typeof KEYS)[number]) => {
+    if (key === 'enter') return onEnter()
+    onText(key === 'back' ? text.slice(0, -1) : text + (key === 'space' ? ' ' : key))
+  }
+  const words = completions(text, context)
+  return (
+    <div className="md:hidden p-2 border-t border-base-300" role="group" aria-label="Keypad">
+      <div className="flex gap-1.5 overflow-x-auto pb-2">
+        {words.map((word) => (
+          <button key={word.text} type="button" className="btn btn-quiet num shrink-0" onClick={() => onText(word.text)}>
+            {word.text}
+          </button>
+        ))}
+      </div>
+      <div className="grid grid-cols-4 gap-1.5">
+        {KEYS.map((key) => (
+          <button
+            key={key}
+            type="button"
+            className={`btn num text-lg ${key === 'enter' ? 'btn-primary' : ''}`}
+            disabled={key === 'enter' && !ready}
+            aria-label={key === 'back' ? 'Delete' : key === 'enter' ? 'Write it down' : key}
+            onClick={() => press(key)}
+          >
+            {key === 'back' ? <Delete size={20} aria-hidden="true" /> : key === 'enter' ? 'Enter' : key === 'space' ? '␣' : key === '-' ? '−' : key}
+          </button>
+        ))}
+      </div>
+    </div>
+  )
+}

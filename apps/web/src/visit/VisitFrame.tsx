@@ -1,0 +1,129 @@
+import { type Change, findSystem, findVisit, type SiteState } from '@ingle/record'
+import { History } from 'lucide-react'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
+import { isTyping } from '../app/KeysHelp.tsx'
+import { Empty } from '../kit/Notice.tsx'
+import { StateMark } from '../kit/StateMark.tsx'
+import { SiteGate } from '../site/SiteGate.tsx'
+import { JotLine, type JotHandle } from './JotLine.tsx'
+import { type Stage, stagesOf } from './stages.ts'
+import { Trail } from './Trail.tsx'
+import { useVisitValue, VisitContext } from './useVisit.ts'
+
+export function VisitFrame() {
+  const { siteId = '' } = useParams()
+  return <SiteGate siteId={siteId}>{(state, changes, waiting) => <Frame state={state} changes={changes} waiting={waiting} />}</SiteGate>
+}
+
+function Frame({ state, changes, waiting }: { state: SiteState; changes: Change[]; waiting: ReadonlySet<string> }) {
+  const { visitId = '', systemId = '' } = useParams()
+  const visit = findVisit(state, visitId)
+  const system = findSystem(state, systemId)
+  if (!visit || !system) {
+    return (
+      <main id="main" className="p-6 w-full">
+        <Empty title="There is no such visit here">
+          <p>It may have been taken back, or the address is not whole.</p>
+          <Link to={`/sites/${state.id}`} className="btn btn-primary mt-4">
+            To {state.name}
+          </Link>
+        </Empty>
+      </main>
+    )
+  }
+  return <VisitDesk state={state} changes={changes} waiting={waiting} visit={visit} system={system} />
+}
+
+function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<typeof useVisitValue>[0], 'jot'>) {
+  const jotLine = useRef<JotHandle>(null)
+  const [trailOpen, setTrailOpen] = useState(false)
+  const jot = useCallback((text: string, correcting?: Change) => jotLine.current?.put(text, correcting), [])
+  const value = useVisitValue({ state, changes, waiting, visit, system, jot })
+  const stages = stagesOf(system, value.here, value.picture)
+  useStageKeys(stages)
+  useEffect(() => {
+    document.title = `${system.name} · ${state.name} · Ingle`
+  }, [system.name, state.name])
+  return (
+    <VisitContext value={value}>
+      <div className="flex-1 flex min-h-0">
+        <nav aria-label="Stages" className="no-print hidden md:flex w-[172px] shrink-0 border-r border-base-300 flex-col py-3 sticky top-12 h-[calc(100dvh-6rem)]">
+          <div className="px-4 pb-3 mb-2 border-b border-base-300">
+            <Link to={`/sites/${state.id}`} className="font-bold leading-tight block">
+              {system.name}
+            </Link>
+            <div className="soft text-[13px] leading-snug mt-1">
+              {system.profile ? `${system.profile.maker} ${system.profile.family}` : 'Equipment not named'}
+              <br />
+              Visit {visit.number} · {visit.reason}
+            </div>
+          </div>
+          {stages.map((stage) => (
+            <StageLink key={stage.id} stage={stage} />
+          ))}
+          <button type="button" className="mt-auto mx-3 btn btn-ghost btn-quiet justify-start" onClick={() => setTrailOpen(true)}>
+            <History size={16} aria-hidden="true" /> Trail
+          </button>
+        </nav>
+        <div className="flex-1 min-w-0 flex flex-col">
+          <div className="flex-1 min-w-0 pb-36 md:pb-16">
+            <Outlet />
+          </div>
+        </div>
+      </div>
+      <div className="no-print fixed bottom-0 inset-x-0 z-20 bg-base-100 border-t border-base-300">
+        <JotLine ref={jotLine} />
+        <nav aria-label="Stages" className="md:hidden grid grid-cols-4 border-t border-base-300">
+          {stages.map((stage) => (
+            <NavLink key={stage.id} to={stage.id} className={({ isActive }) => `flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 ${isActive ? 'border-primary font-bold' : 'border-transparent'}`}>
+              <StateMark mark={stage.standing} />
+              {stage.label}
+            </NavLink>
+          ))}
+          <button type="button" className="flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 border-transparent" onClick={() => setTrailOpen(true)}>
+            <History size={16} aria-hidden="true" />
+            Trail
+          </button>
+        </nav>
+      </div>
+      {trailOpen && <Trail onClose={() => setTrailOpen(false)} />}
+    </VisitContext>
+  )
+}
+
+function StageLink({ stage }: { stage: Stage }) {
+  return (
+    <NavLink to={stage.id} className={({ isActive }) => `flex items-center gap-2.5 px-3 h-11 border-l-4 ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`}>
+      <StateMark mark={stage.standing} />
+      <span>{stage.label}</span>
+      <span className="num soft text-xs ml-auto" aria-label={`${stage.done} of ${stage.of} done`}>
+        {stage.of > 0 ? `${stage.done}/${stage.of}` : ''}
+      </span>
+    </NavLink>
+  )
+}
+
+/** `g` and then a stage's letter. */
+function useStageKeys(stages: readonly Stage[]): void {
+  const navigate = useNavigate()
+  const { siteId, visitId, systemId } = useParams()
+  const pressed = useRef(0)
+  const letters = stages.map((stage) => `${stage.key}:${stage.id}`).join(' ')
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
+      if (event.key === 'g') {
+        pressed.current = event.timeStamp
+        return
+      }
+      if (event.timeStamp - pressed.current > 1500) return
+      pressed.current = 0
+      if (event.key === 'r') return navigate('/')
+      const stage = letters.split(' ').find((one) => one.startsWith(`${event.key}:`))
+      if (stage) navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/${stage.slice(2)}`)
+    }
+    window.addEventListener('keydown', hear)
+    return () => window.removeEventListener('keydown', hear)
+  }, [letters, navigate, siteId, visitId, systemId])
+}

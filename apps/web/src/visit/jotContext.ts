@@ -1,0 +1,40 @@
+import type { JotContext, JotReading } from '@ingle/core'
+import type { Visit } from './useVisit.ts'
+
+/** What the jot line knows of this system: its taps, settings, grilles, and the lines that are wanted now. */
+export function jotContextOf(visit: Visit): JotContext {
+  const { system, picture, move, ledger } = visit
+  const grilles = system.parts
+    .filter((part) => part.role === 'return-grille' || part.role === 'supply-grille')
+    .map((part) => ({ name: part.name || (part.role === 'return-grille' ? 'return' : 'supply'), side: part.role === 'return-grille' ? ('return' as const) : ('supply' as const), widthIn: part.widthIn, heightIn: part.heightIn, freeArea: part.freeArea }))
+  return {
+    units: visit.units,
+    taps: picture.input.blower?.table.taps ?? [],
+    settings: ledger.map((row) => ({ role: row.role, word: row.setting.word, label: row.setting.label, values: row.setting.values })),
+    grilles,
+    wanted: wantedLines(move.action.kind === 'jot' ? move.action.text : null, visit),
+  }
+}
+
+/** The advice's own line first, then what is still unknown, in the order of working. */
+function wantedLines(advised: string | null, visit: Visit): string[] {
+  const { picture, ledger } = visit
+  const probes = picture.current?.input.probes ?? {}
+  const out: string[] = advised ? [advised] : []
+  for (const row of ledger) if (!row.found && row.role === 'airflow.cool') out.push(`found ${row.setting.word} `)
+  if (!picture.current || picture.current.input.tap === null) out.push('tap ')
+  if (probes.supply === undefined) out.push('esp ')
+  if (probes['before-filter'] === undefined) out.push('filter ')
+  if (!picture.current?.input.split) out.push('split ')
+  if (!picture.current?.loudest) out.push('grille ')
+  return [...new Set(out)]
+}
+
+/** A left value that differs from its aim is held until it says why. */
+export function withAim(reading: JotReading, visit: Visit): JotReading {
+  if (reading.state !== 'ready' || reading.intent.kind !== 'setting' || reading.intent.column !== 'left' || reading.intent.why) return reading
+  const { role, value } = reading.intent
+  const row = visit.ledger.find((one) => one.role === role)
+  if (!row?.aim || row.aim.value === value) return reading
+  return { state: 'incomplete', needs: `the aim is ${row.aim.value} (${row.aim.why}); add “because” and say why ${value}` }
+}
