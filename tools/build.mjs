@@ -23,7 +23,7 @@ function fingerprint() {
 
 export function build() {
   for (const app of ['web', 'server']) {
-    const run = spawnSync(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'apps', app), stdio: 'inherit' })
+    const run = spawnSync(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'error'], { cwd: join(ROOT, 'apps', app), stdio: 'inherit' })
     if (run.status !== 0) stop(`The ${app} did not build.`, 'See the lines above.')
   }
 }

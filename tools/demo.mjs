@@ -28,7 +28,10 @@ const portTaken = () =>
 
 checkNode()
 if (await portTaken()) {
-  stop(`Port ${port} is taken${(await isIngle()) ? ': an Ingle runs there already' : ''}.`, `Open http://127.0.0.1:${port}, stop it there, or choose another port: INGLE_PORT=7311 npm run demo`)
+  stop(
+    `Port ${port} is taken${(await isIngle()) ? ': an Ingle runs there already' : ''}.`,
+    `Open http://127.0.0.1:${port}, stop it there, or choose another port: INGLE_PORT=7311 npm run demo`,
+  )
 }
 ensurePackages()
 ensurePostgres()
@@ -54,7 +57,8 @@ const server = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'apps
 })
 server.stdout.on('data', (chunk) => {
   const text = String(chunk)
-  if (text.includes('ingle listening on')) say(`\nIngle is ready:  http://127.0.0.1:${port}\nThe sign-in page offers the demo accounts. Data: ${folder}. Ctrl-C stops everything.\n`)
+  if (text.includes('ingle listening on'))
+    say(`\nIngle is ready:  http://127.0.0.1:${port}\nThe sign-in page offers the demo accounts. Data: ${folder}. Ctrl-C stops everything.\n`)
   else process.stdout.write(text)
 })
 let ending = false

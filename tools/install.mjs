@@ -20,7 +20,9 @@ export function checkNode() {
 /** Installs npm packages when there are none, or when the lock file has changed since. */
 export function ensurePackages() {
   const marker = join(ROOT, 'node_modules/.ingle-lock')
-  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex')
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex')
   if (existsSync(marker) && readFileSync(marker, 'utf8') === lock) return
   say('Installing npm packages (about a minute the first time) …')
   const run = spawnSync('npm', ['ci', '--no-fund', '--no-audit'], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, NODE_ENV: 'development' } })
@@ -45,7 +47,8 @@ export function ensureDebian(name, packages, isThere) {
   if (isThere()) return
   const command = `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`
   if (!IS_ROOT) stop(`${name} is not installed, and installing it needs root.`, `Run once:  sudo sh -c '${command}'\nthen this again.`)
-  if (spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).error) stop(`${name} is not installed, and this machine has no apt-get.`, `Install ${name} by this machine's own means, then run this again.`)
+  if (spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).error)
+    stop(`${name} is not installed, and this machine has no apt-get.`, `Install ${name} by this machine's own means, then run this again.`)
   say(`Installing ${name} from Debian …`)
   // Debian's package would make and start a cluster of its own; Ingle brings one.
   if (packages.includes('postgresql') && !existsSync('/etc/postgresql-common/createcluster.conf')) {

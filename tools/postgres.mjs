@@ -13,7 +13,9 @@ const THROWAWAY = '-c fsync=off -c synchronous_commit=off -c full_page_writes=of
 
 const servant = () => {
   if (!IS_ROOT) return {}
-  const line = readFileSync('/etc/passwd', 'utf8').split('\n').find((one) => one.startsWith('postgres:'))
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((one) => one.startsWith('postgres:'))
   if (!line) stop('There is no `postgres` user to run the database as.', 'Install Debian’s postgresql package, which makes it.')
   const [, , uid, gid] = line.split(':')
   return { uid: Number(uid), gid: Number(gid) }
@@ -72,7 +74,20 @@ export async function startPostgres(folder, { throwaway = false } = {}) {
   if (!existsSync(ready)) {
     writeFileSync(secret, randomBytes(18).toString('base64url'), { mode: 0o600 })
     if (IS_ROOT) chownSync(secret, uid, gid)
-    const made = run(join(bin, 'initdb'), ['-D', data, '-U', 'ingle', '-A', 'scram-sha-256', `--pwfile=${secret}`, '-E', 'UTF8', '--locale=C.UTF-8', '--no-instructions', ...(throwaway ? ['--no-sync'] : [])])
+    const made = run(join(bin, 'initdb'), [
+      '-D',
+      data,
+      '-U',
+      'ingle',
+      '-A',
+      'scram-sha-256',
+      `--pwfile=${secret}`,
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      '--no-instructions',
+      ...(throwaway ? ['--no-sync'] : []),
+    ])
     if (made.status !== 0) stop('The database could not be made.', made.stderr || String(made.error))
     writeFileSync(ready, '')
     if (IS_ROOT) chownSync(ready, uid, gid)

@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { type Refusal, type Result, ok, refuse } from '@ingle/core'
+import { ok, type Refusal, type Result, refuse } from '@ingle/core'
 import { type ClassConstructor, plainToInstance } from 'class-transformer'
 import { type ValidationError, validateSync } from 'class-validator'
 

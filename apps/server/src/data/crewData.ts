@@ -110,7 +110,8 @@ export class CrewData {
       const change = parsed.value
       const before = stored.get(change.id)
       if (before !== undefined) return { id: change.id, seq: before }
-      if (change.siteId !== siteId) return { id: change.id, refused: { reason: 'It names another site than the one it was sent to.', remedy: 'Open that site and enter it there.' } }
+      if (change.siteId !== siteId)
+        return { id: change.id, refused: { reason: 'It names another site than the one it was sent to.', remedy: 'Open that site and enter it there.' } }
       const missing = known.missing(change)
       if (missing) return { id: change.id, refused: { reason: missing.reason, remedy: missing.remedy } }
       seq += 1
@@ -147,8 +148,19 @@ export class CrewData {
     await tx.getRepository(VisitIndex).delete({ crewId: this.crewId, siteId })
     await tx.getRepository(OpenItem).delete({ crewId: this.crewId, siteId })
     const here = { crewId: this.crewId, siteId }
-    await tx.getRepository(VisitIndex).insert(state.visits.map((one) => ({ ...here, id: one.id, number: one.number, reason: one.reason, startedAt: new Date(one.startedAt), closedAt: one.closedAt ? new Date(one.closedAt) : null })))
-    await tx.getRepository(OpenItem).insert(state.items.filter((one) => !one.closed).map((one) => ({ ...here, id: one.id, systemId: one.systemId, text: one.text, openedAt: new Date(one.openedAt) })))
+    await tx.getRepository(VisitIndex).insert(
+      state.visits.map((one) => ({
+        ...here,
+        id: one.id,
+        number: one.number,
+        reason: one.reason,
+        startedAt: new Date(one.startedAt),
+        closedAt: one.closedAt ? new Date(one.closedAt) : null,
+      })),
+    )
+    await tx
+      .getRepository(OpenItem)
+      .insert(state.items.filter((one) => !one.closed).map((one) => ({ ...here, id: one.id, systemId: one.systemId, text: one.text, openedAt: new Date(one.openedAt) })))
     await tx.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, JSON.stringify({ crewId: this.crewId, siteId, seq })])
   }
 

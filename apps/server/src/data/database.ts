@@ -32,7 +32,16 @@ async function refold(db: DataSource): Promise<void> {
     await db.transaction(async (tx) => {
       await tx.getRepository(Site).findOneOrFail({ where: { crewId, id }, lock: { mode: 'pessimistic_write' } })
       const rows = await tx.getRepository(ChangeRow).find({ where: { crewId, siteId: id }, order: { seq: 'ASC' } })
-      await tx.getRepository(Site).update({ crewId, id }, { state: fold(id, rows.map((row) => row.content)) as never, foldVersion: FOLD_VERSION })
+      await tx.getRepository(Site).update(
+        { crewId, id },
+        {
+          state: fold(
+            id,
+            rows.map((row) => row.content),
+          ) as never,
+          foldVersion: FOLD_VERSION,
+        },
+      )
     })
   }
 }

@@ -3,9 +3,10 @@ import { readingRows } from '@ingle/report'
 import { Hono } from 'hono'
 import Papa from 'papaparse'
 import { ImportRefused } from '../data/crewData.ts'
-import { readJson, type SignedIn } from '../http/app.ts'
+import { attach, slug } from '../http/attachment.ts'
+import { idParam, readJson, type SignedIn } from '../http/context.ts'
 import { notFound, Problem } from '../http/problem.ts'
-import { idParam, mediaTypeOf } from '../sites/routes.ts'
+import { mediaTypeOf } from '../sites/mediaType.ts'
 import { VERSION } from '../version.ts'
 
 /** A record with a hundred photos still fits. */
@@ -58,15 +59,4 @@ export function exchangeRoutes(): Hono<SignedIn> {
   })
 
   return app
-}
-
-export const slug = (name: string): string =>
-  name
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '') || 'site'
-
-export function attach(c: { header: (name: string, value: string) => void }, filename: string): void {
-  c.header('content-disposition', `attachment; filename="${filename}"`)
 }

@@ -5,32 +5,15 @@ import { compress } from 'hono/compress'
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
-import type { Logger } from 'pino'
-import type { DataSource } from 'typeorm'
 import { CrewData } from '../data/crewData.ts'
 import { exchangeRoutes } from '../exchange/routes.ts'
-import type { Newsroom } from '../news/newsroom.ts'
 import { reportRoutes } from '../reports/routes.ts'
-import { Accounts, type Me } from '../signIn/accounts.ts'
+import { Accounts } from '../signIn/accounts.ts'
 import { siteRoutes } from '../sites/routes.ts'
 import { VERSION } from '../version.ts'
+import { type Deps, readJson, type SignedIn } from './context.ts'
 import { Problem, sendProblem } from './problem.ts'
 import { webFiles } from './webFiles.ts'
-
-export interface Deps {
-  db: DataSource
-  log: Logger
-  newsroom: Newsroom
-  demo: boolean
-  secureCookie: boolean
-  webRoot: string | null
-  now: () => Date
-}
-
-/** What a signed-in route finds in its context. `crew` is the only way to the data. */
-export interface SignedIn {
-  Variables: { me: Me; crew: CrewData; token: string; deps: Deps }
-}
 
 const COOKIE = 'ingle_session'
 const COOKIE_DAYS = 30
@@ -151,19 +134,5 @@ function originHost(origin: string): string | null {
     return new URL(origin).host
   } catch {
     return null
-  }
-}
-
-/** Reads a JSON body up to a size; says plainly when it is larger or no JSON. */
-export async function readJson(request: Request, limit: number): Promise<unknown> {
-  const declared = Number(request.headers.get('content-length') ?? 0)
-  const tooLarge = () => new Problem(413, 'too-large', `This is larger than the ${Math.round(limit / 1_000_000) || 1} MB that fit here.`, 'Send it in smaller parts; nothing was taken.')
-  if (declared > limit) throw tooLarge()
-  const text = await request.text()
-  if (text.length > limit) throw tooLarge()
-  try {
-    return JSON.parse(text)
-  } catch {
-    throw new Problem(400, 'no-json', 'This is not JSON.', 'Send it as the format describes; nothing was taken.')
   }
 }

@@ -21,4 +21,5 @@ export function sendProblem(c: Context, problem: Problem): Response {
   return c.body(JSON.stringify({ type: `urn:ingle:problem:${problem.code}`, title: problem.reason, status: problem.status, detail: problem.remedy }), problem.status)
 }
 
-export const notFound = (what: string) => new Problem(404, 'not-found', `There is no such ${what} in your crew’s records.`, 'Check the address, or open it from the Round; it may belong to another crew.')
+export const notFound = (what: string) =>
+  new Problem(404, 'not-found', `There is no such ${what} in your crew’s records.`, 'Check the address, or open it from the Round; it may belong to another crew.')

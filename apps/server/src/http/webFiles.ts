@@ -11,7 +11,7 @@ export function webFiles(root: string): MiddlewareHandler {
   })
   const shell = readFileSync(join(root, 'index.html'), 'utf8')
   return async (c, next) => {
-    if (c.req.method !== 'GET') return next()
+    if (c.req.method !== 'GET' && c.req.method !== 'HEAD') return next()
     const file = c.req.path === '/' ? undefined : await files(c, async () => {})
     if (file) return file
     c.header('cache-control', 'no-cache')

@@ -70,7 +70,8 @@ export function sheetPdf(sheet: Sheet, photos: readonly PdfPhoto[] = []): Promis
         ]),
       ],
       // A heading never stays alone at the foot of a page.
-      pageBreakBefore: (node: { headlineLevel?: number }, context: { getFollowingNodesOnPage(): unknown[] }) => node.headlineLevel === 1 && context.getFollowingNodesOnPage().length === 0,
+      pageBreakBefore: (node: { headlineLevel?: number }, context: { getFollowingNodesOnPage(): unknown[] }) =>
+        node.headlineLevel === 1 && context.getFollowingNodesOnPage().length === 0,
     })
     .getBuffer()
 }
@@ -79,7 +80,13 @@ function facts(rows: Sheet['facts']): unknown {
   const half = Math.ceil(rows.length / 2)
   const column = (part: Sheet['facts']) => ({
     width: '*',
-    table: { widths: [74, '*'], body: part.map(([name, value]) => [{ text: rich(name), color: SOFT }, { text: rich(value), bold: true }]) },
+    table: {
+      widths: [74, '*'],
+      body: part.map(([name, value]) => [
+        { text: rich(name), color: SOFT },
+        { text: rich(value), bold: true },
+      ]),
+    },
     layout: 'noBorders',
   })
   return { columns: [column(rows.slice(0, half)), column(rows.slice(half))], columnGap: 16 }
@@ -100,12 +107,32 @@ function blockContent(block: SheetBlock, photos: readonly PdfPhoto[]): unknown[]
       const right = new Set(block.figures ?? [])
       const cell = (text: string, i: number) => ({ text: rich(text), alignment: right.has(i) ? 'right' : 'left', fontSize: 8.8 })
       const widths = block.head.map((_, i) => (i === block.head.length - 1 ? '*' : 'auto'))
-      return [{ table: { headerRows: 1, dontBreakRows: true, widths, body: [block.head.map((text, i) => ({ ...cell(text, i), color: SOFT, bold: true })), ...block.rows.map((row) => row.map(cell))] }, layout: TABLE_LAYOUT }]
+      return [
+        {
+          table: {
+            headerRows: 1,
+            dontBreakRows: true,
+            widths,
+            body: [block.head.map((text, i) => ({ ...cell(text, i), color: SOFT, bold: true })), ...block.rows.map((row) => row.map(cell))],
+          },
+          layout: TABLE_LAYOUT,
+        },
+      ]
     }
     case 'lines':
-      return block.lines.length === 0 ? (block.empty ? [{ text: rich(block.empty), color: SOFT }] : []) : [{ ul: block.lines.map((line) => ({ text: rich(line), margin: [0, 1, 0, 1] })) }]
+      return block.lines.length === 0
+        ? block.empty
+          ? [{ text: rich(block.empty), color: SOFT }]
+          : []
+        : [{ ul: block.lines.map((line) => ({ text: rich(line), margin: [0, 1, 0, 1] })) }]
     case 'caution':
-      return [{ table: { widths: ['*'], body: [[{ text: rich(block.text), margin: [4, 2, 4, 2] }]] }, layout: { hLineWidth: () => 0, vLineWidth: (i: number) => (i === 0 ? 3 : 0), vLineColor: () => '#b57a10' }, margin: [0, 2, 0, 2] }]
+      return [
+        {
+          table: { widths: ['*'], body: [[{ text: rich(block.text), margin: [4, 2, 4, 2] }]] },
+          layout: { hLineWidth: () => 0, vLineWidth: (i: number) => (i === 0 ? 3 : 0), vLineColor: () => '#b57a10' },
+          margin: [0, 2, 0, 2],
+        },
+      ]
     case 'drawing':
       return [
         ...(block.caption ? [{ text: rich(block.caption), bold: true, margin: [0, 6, 0, 2] }] : []),
@@ -116,7 +143,10 @@ function blockContent(block: SheetBlock, photos: readonly PdfPhoto[]): unknown[]
         const photo = photos.find((one) => one.id === id)
         if (!photo) return [{ text: rich(`Photo not here: ${caption}`), color: SOFT }]
         if (photo.mediaType === 'image/webp') return [{ text: rich(`Photo, see the record on screen: ${caption}`), color: SOFT }]
-        return [{ image: `data:${photo.mediaType};base64,${photo.content.toString('base64')}`, fit: [240, 180], margin: [0, 4, 0, 2] }, { text: rich(caption), fontSize: 8, color: SOFT }]
+        return [
+          { image: `data:${photo.mediaType};base64,${photo.content.toString('base64')}`, fit: [240, 180], margin: [0, 4, 0, 2] },
+          { text: rich(caption), fontSize: 8, color: SOFT },
+        ]
       })
     default:
       throw new Error(`Unknown block ${JSON.stringify(block satisfies never)}`)

@@ -2,10 +2,9 @@ import { BASE_UNITS, METRIC_UNITS } from '@ingle/core'
 import { findSystem, findVisit } from '@ingle/record'
 import { fullRecord, settingsCard } from '@ingle/report'
 import { type Context, Hono } from 'hono'
-import { attach, slug } from '../exchange/routes.ts'
-import type { SignedIn } from '../http/app.ts'
+import { attach, slug } from '../http/attachment.ts'
+import { idParam, type SignedIn } from '../http/context.ts'
 import { notFound } from '../http/problem.ts'
-import { idParam } from '../sites/routes.ts'
 import { sheetPdf } from './pdf.ts'
 
 export function reportRoutes(): Hono<SignedIn> {

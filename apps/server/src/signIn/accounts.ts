@@ -33,7 +33,8 @@ export class Accounts {
     const who = `${name.toLowerCase().slice(0, 80)}|${from}`
     const attempts = this.db.getRepository(SignInAttempt)
     const recent = await attempts.countBy({ who, at: MoreThan(new Date(Date.now() - ATTEMPT_WINDOW_MS)) })
-    if (recent >= ATTEMPT_LIMIT) throw new Problem(429, 'too-many-attempts', 'Too many wrong passwords for this name.', 'Wait fifteen minutes, or ask your lead to set a new password.')
+    if (recent >= ATTEMPT_LIMIT)
+      throw new Problem(429, 'too-many-attempts', 'Too many wrong passwords for this name.', 'Wait fifteen minutes, or ask your lead to set a new password.')
     const account = await this.db.getRepository(Account).findOneBy({ name: name.toLowerCase() })
     const right = await verify(account?.passwordHash ?? (await NOBODY), password)
     if (!account || !right) {
@@ -71,7 +72,11 @@ export class Accounts {
   }
 }
 
-export async function addCrew(db: DataSource, crew: { id: string; name: string }, accounts: readonly { name: string; initials: string; role: string; password: string }[]): Promise<void> {
+export async function addCrew(
+  db: DataSource,
+  crew: { id: string; name: string },
+  accounts: readonly { name: string; initials: string; role: string; password: string }[],
+): Promise<void> {
   await db.getRepository(Crew).insert({ id: crew.id, name: crew.name })
   for (const { password, ...account } of accounts) {
     await db.getRepository(Account).insert({ id: randomUUID(), crewId: crew.id, ...account, passwordHash: await hash(password) })

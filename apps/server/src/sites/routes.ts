@@ -1,13 +1,11 @@
-import { isUUID } from 'class-validator'
-import { type Context, Hono } from 'hono'
-import { imageSize } from 'image-size'
-import { readJson, type SignedIn } from '../http/app.ts'
+import { Hono } from 'hono'
+import { idParam, readJson, type SignedIn } from '../http/context.ts'
 import { notFound, Problem } from '../http/problem.ts'
+import { mediaTypeOf } from './mediaType.ts'
 
 const BATCH_LIMIT = 500
 const BATCH_BYTES = 4_000_000
 const PHOTO_BYTES = 12_000_000
-const MEDIA_TYPES: Record<string, string> = { jpg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
 
 export function siteRoutes(): Hono<SignedIn> {
   const app = new Hono<SignedIn>()
@@ -32,7 +30,8 @@ export function siteRoutes(): Hono<SignedIn> {
     const siteId = idParam(c, 'siteId')
     const { changes } = ((await readJson(c.req.raw, BATCH_BYTES)) ?? {}) as { changes?: unknown }
     if (!Array.isArray(changes)) throw new Problem(400, 'no-changes', 'The batch has no list of changes.', 'Send {"changes": […]}.')
-    if (changes.length > BATCH_LIMIT) throw new Problem(413, 'batch-too-long', `A batch holds at most ${BATCH_LIMIT} changes; this has ${changes.length}.`, 'Send them in several batches, in their order.')
+    if (changes.length > BATCH_LIMIT)
+      throw new Problem(413, 'batch-too-long', `A batch holds at most ${BATCH_LIMIT} changes; this has ${changes.length}.`, 'Send them in several batches, in their order.')
     const crew = c.get('crew')
     // A batch may make a site, but only by naming it: anything else is meant for a site of another crew, or for none.
     const begins = changes.some((one) => (one as { kind?: unknown } | null)?.kind === 'site.set')
@@ -61,24 +60,5 @@ export function siteRoutes(): Hono<SignedIn> {
   return app
 }
 
-export function idParam(c: Context<SignedIn>, name: string): string {
-  const id = c.req.param(name)
-  if (!id || !isUUID(id)) throw notFound(name.replace(/Id$/, ''))
-  return id.toLowerCase()
-}
-
-const photoTooLarge = () => new Problem(413, 'photo-too-large', 'A photo may have at most 12 MB.', 'Take it with a lower resolution; the app makes photos smaller by itself when it can read them.')
-
-/** The kind of picture by its own first bytes, whatever it calls itself. */
-export function mediaTypeOf(content: Uint8Array): string {
-  const notPicture = () => new Problem(415, 'no-picture', 'This file is not a picture that can be shown.', 'Photos are JPEG, PNG or WebP.')
-  let type: string | undefined
-  try {
-    type = imageSize(content).type
-  } catch {
-    throw notPicture()
-  }
-  const mediaType = MEDIA_TYPES[type ?? '']
-  if (!mediaType) throw notPicture()
-  return mediaType
-}
+const photoTooLarge = () =>
+  new Problem(413, 'photo-too-large', 'A photo may have at most 12 MB.', 'Take it with a lower resolution; the app makes photos smaller by itself when it can read them.')

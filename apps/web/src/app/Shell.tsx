@@ -110,14 +110,26 @@ function AccountMenu({ me }: { me: Me }) {
   const [open, setOpen] = useState(false)
   const [wrong, setWrong] = useState<string | null>(null)
   const waiting = useStep((step) => step.waiting)
+  useEffect(() => {
+    if (!open) return
+    const hear = (event: KeyboardEvent) => event.key === 'Escape' && setOpen(false)
+    window.addEventListener('keydown', hear)
+    return () => window.removeEventListener('keydown', hear)
+  }, [open])
   const { theme, setTheme, units, setUnits } = usePrefs()
   const leave = async (everywhere: boolean) => {
     const error = await signOut(everywhere)
     if (error) setWrong(`${error.reason} Signing out needs the server; your changes stay kept either way.`)
   }
   return (
-    <div className="relative" onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}>
-      <button type="button" className="size-9 rounded-full bg-white/15 grid place-items-center text-xs font-bold" aria-expanded={open} aria-label={`Account ${me.initials}`} onClick={() => setOpen(!open)}>
+    <div className="relative">
+      <button
+        type="button"
+        className="size-9 rounded-full bg-white/15 grid place-items-center text-xs font-bold"
+        aria-expanded={open}
+        aria-label={`Account ${me.initials}`}
+        onClick={() => setOpen(!open)}
+      >
         {me.initials}
       </button>
       {open && (
@@ -137,7 +149,13 @@ function AccountMenu({ me }: { me: Me }) {
             </legend>
             <div className="grid grid-cols-3 gap-1">
               {THEMES.map((one) => (
-                <button key={one} type="button" className={`btn btn-quiet text-[13px] px-1 ${theme === one ? 'btn-neutral' : ''}`} aria-pressed={theme === one} onClick={() => setTheme(one)}>
+                <button
+                  key={one}
+                  type="button"
+                  className={`btn btn-quiet text-[13px] px-1 ${theme === one ? 'btn-neutral' : ''}`}
+                  aria-pressed={theme === one}
+                  onClick={() => setTheme(one)}
+                >
                   {THEME_SAYS[one]}
                 </button>
               ))}

@@ -10,7 +10,12 @@ export function Dialog({ title, onClose, children }: { title: string; onClose: (
     return () => dialog?.close()
   }, [])
   return (
-    <dialog ref={ref} onClose={onClose} className="panel text-base-content m-auto w-[min(34rem,calc(100vw-1.5rem))] max-h-[calc(100dvh-2rem)] overflow-auto p-5 backdrop:bg-black/50" aria-label={title}>
+    <dialog
+      ref={ref}
+      onClose={onClose}
+      className="panel text-base-content m-auto w-[min(34rem,calc(100vw-1.5rem))] max-h-[calc(100dvh-2rem)] overflow-auto p-5 backdrop:bg-black/50"
+      aria-label={title}
+    >
       <div className="flex items-start gap-3 mb-3">
         <h2 className="text-lg font-bold leading-snug">{title}</h2>
         <button type="button" className="btn btn-ghost btn-square btn-quiet ml-auto" onClick={onClose} aria-label="Close">

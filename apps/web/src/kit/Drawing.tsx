@@ -17,7 +17,6 @@ export function Drawing({ scene, onPart, openPart }: Props) {
   const titleId = useId()
   return (
     <div className="relative">
-      {/* biome-ignore lint/a11y/noSvgWithoutTitle: the title is the first child, with an id. */}
       <svg viewBox={`0 0 ${scene.width} ${scene.height}`} width="100%" role={onPart ? 'group' : 'img'} aria-labelledby={titleId} className="block max-w-full">
         <title id={titleId}>{scene.says}</title>
         {scene.marks.map((mark, i) => (
@@ -40,7 +39,6 @@ function MarkView({ mark, onSay, onPart, openPart }: { mark: Mark; onSay: (text:
       return <RectView mark={mark} onPart={onPart} open={openPart !== null && openPart === mark.part} />
     case 'dot':
       return (
-        // biome-ignore lint/a11y/noStaticElementInteractions: the values stand in the table beside it too.
         <g onPointerEnter={() => onSay(mark.says ?? null)} onPointerLeave={() => onSay(null)}>
           <circle cx={mark.x} cy={mark.y} r={Math.max(mark.radius, 14)} fill="transparent" />
           <circle cx={mark.x} cy={mark.y} r={mark.radius} fill={tone(mark.fill)} stroke={tone(mark.stroke)} strokeWidth={2.2} />
@@ -65,7 +63,17 @@ function MarkView({ mark, onSay, onPart, openPart }: { mark: Mark; onSay: (text:
 }
 
 function RectView({ mark, onPart, open }: { mark: Extract<Mark, { kind: 'rect' }>; onPart: Props['onPart']; open: boolean }) {
-  const box = { x: mark.x, y: mark.y, width: mark.width, height: mark.height, rx: mark.radius ?? 0, fill: tone(mark.tone), fillOpacity: mark.opacity, stroke: open ? tone('ember') : mark.stroke ? tone(mark.stroke) : 'none', strokeWidth: open ? 2.5 : 1 }
+  const box = {
+    x: mark.x,
+    y: mark.y,
+    width: mark.width,
+    height: mark.height,
+    rx: mark.radius ?? 0,
+    fill: tone(mark.tone),
+    fillOpacity: mark.opacity,
+    stroke: open ? tone('ember') : mark.stroke ? tone(mark.stroke) : 'none',
+    strokeWidth: open ? 2.5 : 1,
+  }
   const part = mark.part
   if (!part || !onPart) return <rect {...box} />
   const choose = () => onPart(part)

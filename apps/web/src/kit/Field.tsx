@@ -1,4 +1,4 @@
-import { type Quantity, format, parseReading, type UnitChoice } from '@ingle/core'
+import { format, parseReading, type Quantity, type UnitChoice } from '@ingle/core'
 import { useEffect, useId, useState } from 'react'
 
 interface Common {

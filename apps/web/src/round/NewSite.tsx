@@ -19,12 +19,15 @@ export function NewSite({ onClose }: { onClose: () => void }) {
     if (altitude && !altitude.ok) return setWrong(`${altitude.reason} ${altitude.remedy}`)
     const [siteId, systemId, visitId] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]
     const written = await desk.write(siteId, [
-      { kind: 'site.set', body: { name: text('name'), place: text('place'), timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, ...(altitude && { altitudeFt: altitude.value.base }) } },
+      {
+        kind: 'site.set',
+        body: { name: text('name'), place: text('place'), timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, ...(altitude && { altitudeFt: altitude.value.base }) },
+      },
       { kind: 'system.set', body: { systemId, name: text('system') || 'System 1' } },
       { kind: 'visit.start', body: { visitId, reason: text('reason') || 'Commissioning' } },
     ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
-    navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/survey`)
+    void navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/survey`)
   }
   return (
     <Dialog title="New site" onClose={onClose}>

@@ -27,7 +27,7 @@ export function Round() {
         <span className="soft">{dayAndYear.format(new Date())}</span>
         <div className="ml-auto flex gap-2">
           <ImportButton onDone={reload} />
-          <button type="button" className="btn" onClick={() => setAdding(true)}>
+          <button type="button" className="btn btn-page" onClick={() => setAdding(true)}>
             <CirclePlus size={18} aria-hidden="true" /> New site
           </button>
         </div>
@@ -88,7 +88,9 @@ function SiteLine({ site }: { site: RoundSite }) {
           <b>{site.name || 'Site without a name'}</b>
           <span className="soft block text-[14px]">{site.place}</span>
         </span>
-        <span className="soft text-[14px] flex-1">{last ? `${last.closedAt ? 'Last visit' : 'Visit under way since'} ${dayAndYear.format(new Date(last.startedAt))}` : 'No visit yet'}</span>
+        <span className="soft text-[14px] flex-1">
+          {last ? `${last.closedAt ? 'Last visit' : 'Visit under way since'} ${dayAndYear.format(new Date(last.startedAt))}` : 'No visit yet'}
+        </span>
         {site.openItems.length > 0 && (
           <span className="flex items-center gap-1.5 text-[14px]">
             <StateMark mark="watch" size={14} /> {site.openItems.length} open
@@ -124,11 +126,11 @@ function ImportButton({ onDone }: { onDone: () => void }) {
     if (!answer.ok) return setSaid(`${answer.error.reason} ${answer.error.remedy}`)
     await desk.outbox.catchUp(answer.value.siteId)
     onDone()
-    navigate(`/sites/${answer.value.siteId}`)
+    void navigate(`/sites/${answer.value.siteId}`)
   }
   return (
     <div className="relative">
-      <button type="button" className="btn" onClick={() => input.current?.click()}>
+      <button type="button" className="btn btn-page" onClick={() => input.current?.click()}>
         <FileUp size={18} aria-hidden="true" /> Import a record
       </button>
       <input

@@ -38,7 +38,10 @@ async function onlyHere(db: LocalDb, known: readonly RoundSite[]): Promise<Round
   const ids = ((await db.pending.orderBy('siteId').uniqueKeys()) as string[]).filter((id) => !known.some((site) => site.id === id))
   return Promise.all(
     ids.map(async (id) => {
-      const state = fold(id, (await db.pending.where('siteId').equals(id).toArray()).map((one) => one.change))
+      const state = fold(
+        id,
+        (await db.pending.where('siteId').equals(id).toArray()).map((one) => one.change),
+      )
       return {
         id,
         name: state.name,

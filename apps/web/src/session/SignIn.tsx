@@ -64,7 +64,13 @@ export function SignIn() {
             <p className="soft text-[14px] mb-2">Made-up crews of the harbour town of Wrenmoor. One tap signs in.</p>
             <div className="grid gap-2">
               {demo.map((account) => (
-                <button key={account.name} type="button" className="btn justify-start h-auto py-2 font-normal text-left" disabled={busy} onClick={() => void enter(account.name, account.password)}>
+                <button
+                  key={account.name}
+                  type="button"
+                  className="btn justify-start h-auto py-2 font-normal text-left"
+                  disabled={busy}
+                  onClick={() => void enter(account.name, account.password)}
+                >
                   <span className="num font-bold w-9">{account.initials}</span>
                   <span>
                     {account.crew}

@@ -33,7 +33,7 @@ function SiteView({ state }: { state: SiteState }) {
       ...(state.systems.length === 0 ? [{ kind: 'system.set' as const, body: { systemId, name: 'System 1' } }] : []),
       { kind: 'visit.start', body: { visitId, reason: 'Visit' } },
     ])
-    navigate(`/sites/${state.id}/visits/${visitId}/systems/${systemId}/survey`)
+    void navigate(`/sites/${state.id}/visits/${visitId}/systems/${systemId}/survey`)
   }
   const visits = [...state.visits].reverse()
   const openItems = state.items.filter((item) => !item.closed)

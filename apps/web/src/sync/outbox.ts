@@ -31,7 +31,9 @@ export class Outbox {
   private closed = false
 
   constructor(private readonly db: LocalDb) {
-    this.watching = liveQuery(() => db.pending.toArray()).subscribe((all) => useStep.setState({ waiting: all.filter((one) => !one.refused).length, refused: all.filter((one) => one.refused) }))
+    this.watching = liveQuery(() => db.pending.toArray()).subscribe((all) =>
+      useStep.setState({ waiting: all.filter((one) => !one.refused).length, refused: all.filter((one) => one.refused) }),
+    )
     window.addEventListener('online', this.kick)
   }
 
@@ -164,8 +166,12 @@ export class Outbox {
     })
     this.news.addEventListener('site', (event) => {
       const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string }
-      newsListeners.forEach((tell) => tell(siteId))
-      void this.db.confirmed.where('siteId').equals(siteId).count().then((count) => (count > 0 ? this.catchUp(siteId) : null))
+      for (const tell of newsListeners) tell(siteId)
+      void this.db.confirmed
+        .where('siteId')
+        .equals(siteId)
+        .count()
+        .then((count) => (count > 0 ? this.catchUp(siteId) : null))
     })
     this.news.onerror = () => {
       this.touched(false)

@@ -82,7 +82,15 @@ export class Desk {
     for (const draft of drafts) {
       // Each a millisecond later than the one before: the order of writing is the order of the record.
       this.lastMs = Math.max(Date.now(), this.lastMs + 1)
-      const plain = { id: draft.id ?? crypto.randomUUID(), siteId, at: new Date(this.lastMs).toISOString(), by: this.me.initials, kind: draft.kind, body: draft.body, ...(draft.replaces && { replaces: draft.replaces }) }
+      const plain = {
+        id: draft.id ?? crypto.randomUUID(),
+        siteId,
+        at: new Date(this.lastMs).toISOString(),
+        by: this.me.initials,
+        kind: draft.kind,
+        body: draft.body,
+        ...(draft.replaces && { replaces: draft.replaces }),
+      }
       const change = parseChange(plain, Date.now())
       if (!change.ok) return change
       changes.push(change.value)

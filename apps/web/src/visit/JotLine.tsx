@@ -48,7 +48,7 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
   }, [])
 
   const reading = useMemo(() => withAim(parseJot(text, context), visit), [text, context, visit])
-  const offers = useMemo(() => (focused ? completions(text, context) : []), [text, context, focused])
+  const offers = useMemo(() => (focused && text !== '' ? completions(text, context) : []), [text, context, focused])
 
   const enter = async () => {
     if (reading.state !== 'ready') return
@@ -61,7 +61,13 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
       return setSaid(taken ? { kind: 'done', text: `Taken back: ${describeChange(taken, visit.units)}` } : { kind: 'wrong', text: 'There is nothing to take back on this visit.' })
     }
     const last = visit.here.tries.at(-1)
-    const place = { ...visit.at, tryId: correctedTry(correcting) ?? last?.id ?? null, tap: last?.tap ?? null, adjustPct: last?.adjustPct ?? 0, filter: last?.filter ?? ('as-found' as const) }
+    const place = {
+      ...visit.at,
+      tryId: correctedTry(correcting) ?? last?.id ?? null,
+      tap: last?.tap ?? null,
+      adjustPct: last?.adjustPct ?? 0,
+      filter: last?.filter ?? ('as-found' as const),
+    }
     const drafts = changesOf(intent, place, () => crypto.randomUUID())
     const written = await visit.write(correcting ? drafts.map((draft) => ({ ...draft, replaces: correcting.id })) : drafts)
     if (!written.ok) return setSaid({ kind: 'wrong', text: `${written.reason} ${written.remedy}` })
@@ -98,7 +104,13 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
         <ul className="absolute bottom-full left-0 md:left-16 mb-1 panel shadow-lg py-1 min-w-72 max-w-[calc(100vw-1rem)] text-[14px]" aria-label="Completions">
           {offers.map((offer) => (
             <li key={offer.text}>
-              <button type="button" tabIndex={-1} className="w-full text-left px-3 py-1.5 flex gap-3 hover:bg-base-200" onPointerDown={(event) => event.preventDefault()} onClick={() => put(offer.text, correcting ?? undefined)}>
+              <button
+                type="button"
+                tabIndex={-1}
+                className="w-full text-left px-3 py-1.5 flex gap-3 hover:bg-base-200"
+                onPointerDown={(event) => event.preventDefault()}
+                onClick={() => put(offer.text, correcting ?? undefined)}
+              >
                 <span className="num">{offer.text}</span>
                 <span className="soft ml-auto">{offer.says}</span>
               </button>
@@ -134,7 +146,11 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
           <Keyboard size={18} aria-hidden="true" /> Keypad
         </button>
         <div id={readId} role="status" className="text-[13px] leading-tight basis-full md:basis-[42%] md:max-h-11 overflow-auto">
-          {said ? <SaidLine said={said} onUndo={(id) => void visit.write([{ kind: 'undo', body: { targetId: id } }]).then(() => setSaid({ kind: 'done', text: 'Taken back.' }))} /> : <ReadBack reading={reading} />}
+          {said ? (
+            <SaidLine said={said} onUndo={(id) => void visit.write([{ kind: 'undo', body: { targetId: id } }]).then(() => setSaid({ kind: 'done', text: 'Taken back.' }))} />
+          ) : (
+            <ReadBack reading={reading} />
+          )}
         </div>
         <kbd className="kbd kbd-sm hidden md:inline-flex">/</kbd>
       </div>
@@ -192,7 +208,7 @@ function Keypad({ context, text, onText, onEnter, ready }: { context: JotContext
   }
   const words = completions(text, context)
   return (
-    <div className="md:hidden p-2 border-t border-base-300" role="group" aria-label="Keypad">
+    <section className="md:hidden p-2 border-t border-base-300" aria-label="Keypad">
       <div className="flex gap-1.5 overflow-x-auto pb-2">
         {words.map((word) => (
           <button key={word.text} type="button" className="btn btn-quiet num shrink-0" onClick={() => onText(word.text)}>
@@ -214,6 +230,6 @@ function Keypad({ context, text, onText, onEnter, ready }: { context: JotContext
           </button>
         ))}
       </div>
-    </div>
+    </section>
   )
 }

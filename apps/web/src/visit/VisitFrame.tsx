@@ -6,7 +6,7 @@ import { isTyping } from '../app/KeysHelp.tsx'
 import { Empty } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { SiteGate } from '../site/SiteGate.tsx'
-import { JotLine, type JotHandle } from './JotLine.tsx'
+import { type JotHandle, JotLine } from './JotLine.tsx'
 import { type Stage, stagesOf } from './stages.ts'
 import { Trail } from './Trail.tsx'
 import { useVisitValue, VisitContext } from './useVisit.ts'
@@ -76,7 +76,11 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
         <JotLine ref={jotLine} />
         <nav aria-label="Stages" className="md:hidden grid grid-cols-4 border-t border-base-300">
           {stages.map((stage) => (
-            <NavLink key={stage.id} to={stage.id} className={({ isActive }) => `flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 ${isActive ? 'border-primary font-bold' : 'border-transparent'}`}>
+            <NavLink
+              key={stage.id}
+              to={stage.id}
+              className={({ isActive }) => `flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 ${isActive ? 'border-primary font-bold' : 'border-transparent'}`}
+            >
               <StateMark mark={stage.standing} />
               {stage.label}
             </NavLink>
@@ -94,12 +98,18 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
 
 function StageLink({ stage }: { stage: Stage }) {
   return (
-    <NavLink to={stage.id} className={({ isActive }) => `flex items-center gap-2.5 px-3 h-11 border-l-4 ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`}>
+    <NavLink
+      to={stage.id}
+      className={({ isActive }) => `flex items-center gap-2.5 px-3 h-11 border-l-4 ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`}
+    >
       <StateMark mark={stage.standing} />
       <span>{stage.label}</span>
-      <span className="num soft text-xs ml-auto" aria-label={`${stage.done} of ${stage.of} done`}>
-        {stage.of > 0 ? `${stage.done}/${stage.of}` : ''}
-      </span>
+      {stage.of > 0 && (
+        <span className="num soft text-xs ml-auto">
+          {stage.done}/{stage.of}
+          <span className="sr-only"> done</span>
+        </span>
+      )}
     </NavLink>
   )
 }
@@ -119,9 +129,9 @@ function useStageKeys(stages: readonly Stage[]): void {
       }
       if (event.timeStamp - pressed.current > 1500) return
       pressed.current = 0
-      if (event.key === 'r') return navigate('/')
+      if (event.key === 'r') return void navigate('/')
       const stage = letters.split(' ').find((one) => one.startsWith(`${event.key}:`))
-      if (stage) navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/${stage.slice(2)}`)
+      if (stage) void navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/${stage.slice(2)}`)
     }
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)

@@ -6,7 +6,13 @@ export function jotContextOf(visit: Visit): JotContext {
   const { system, picture, move, ledger } = visit
   const grilles = system.parts
     .filter((part) => part.role === 'return-grille' || part.role === 'supply-grille')
-    .map((part) => ({ name: part.name || (part.role === 'return-grille' ? 'return' : 'supply'), side: part.role === 'return-grille' ? ('return' as const) : ('supply' as const), widthIn: part.widthIn, heightIn: part.heightIn, freeArea: part.freeArea }))
+    .map((part) => ({
+      name: part.name || (part.role === 'return-grille' ? 'return' : 'supply'),
+      side: part.role === 'return-grille' ? ('return' as const) : ('supply' as const),
+      widthIn: part.widthIn,
+      heightIn: part.heightIn,
+      freeArea: part.freeArea,
+    }))
   return {
     units: visit.units,
     taps: picture.input.blower?.table.taps ?? [],

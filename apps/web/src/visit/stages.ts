@@ -1,5 +1,5 @@
-import { airflowLedger, type LedgerRow, type RowStanding, type SystemState, type SystemVisit } from '@ingle/record'
 import type { AirflowPicture } from '@ingle/core'
+import { airflowLedger, type LedgerRow, type RowStanding, type SystemState, type SystemVisit } from '@ingle/record'
 
 export type StageId = 'survey' | 'airflow' | 'hand-over'
 
@@ -37,7 +37,14 @@ export function stagesOf(system: SystemState, here: SystemVisit, picture: Airflo
   return [
     { id: 'survey', label: 'Survey', key: 's', done: survey, of: 6, standing: survey === 6 ? 'proved' : survey > 0 ? 'found' : 'not-looked-at' },
     { id: 'airflow', label: 'Airflow', key: 'a', done: settled, of: ledger.length, standing: airflowStanding(ledger, here) },
-    { id: 'hand-over', label: 'Hand over', key: 'h', done: checks, of: HANDOVER_CHECKS.length, standing: checks === HANDOVER_CHECKS.length ? 'proved' : checks > 0 ? 'found' : 'not-looked-at' },
+    {
+      id: 'hand-over',
+      label: 'Hand over',
+      key: 'h',
+      done: checks,
+      of: HANDOVER_CHECKS.length,
+      standing: checks === HANDOVER_CHECKS.length ? 'proved' : checks > 0 ? 'found' : 'not-looked-at',
+    },
   ]
 }
 

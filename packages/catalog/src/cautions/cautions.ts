@@ -12,7 +12,11 @@ export const CAUTIONS: readonly Caution[] = [
     text: 'Isolate and lock off, prove dead, wait 5 min for the blower module to discharge. Licensed work where your code says so; the maker’s manual goes first.',
   },
   { id: 'moving-blower', at: 'open-cabinet', text: 'The wheel may start by itself. Keep hands, cuffs and hoses out while power is on.' },
-  { id: 'hot-elements', at: 'heater-rise', text: 'Live terminals and hot elements: meter leads on first, panel back on, then start. Never run the heater under its least flow, and leave its limits as the maker built them.' },
+  {
+    id: 'hot-elements',
+    at: 'heater-rise',
+    text: 'Live terminals and hot elements: meter leads on first, panel back on, then start. Never run the heater under its least flow, and leave its limits as the maker built them.',
+  },
   { id: 'filter-off', at: 'change-filter', text: 'Blower off while the filter is out: dirt goes straight to the coil and the wheel.' },
   { id: 'restore', at: 'hand-over', text: 'Panels and screws back, power restored, heater and cooling each called once before you leave.' },
 ]

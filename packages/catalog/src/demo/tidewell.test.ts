@@ -1,4 +1,4 @@
-import { nextMove, showIn, BASE_UNITS, workings } from '@ingle/core'
+import { BASE_UNITS, nextMove, showIn, workings } from '@ingle/core'
 import { airflowLedger, findSystem, findVisit, fold, parseChange, pictureOf, systemVisit } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
 import { TIDEWELL_ID, TIDEWELL_PAST_VISIT_ID, TIDEWELL_SYSTEM_ID, TIDEWELL_VISIT_ID, tidewellChanges, tidewellPlant } from './tidewell.ts'
@@ -42,7 +42,8 @@ describe('Tidewell Pottery', () => {
 
   it('opens every number to a formula and a source', () => {
     const ids = workings(picture).map((one) => one.id)
-    for (const id of ['aim', 'air', 'floor', 'static', 'walk', 'flow-table', 'flow-grilles', 'flow-combined', 'duct', 'clean', 'taps', 'ceiling', 'split']) expect(ids).toContain(id)
+    for (const id of ['aim', 'air', 'floor', 'static', 'walk', 'flow-table', 'flow-grilles', 'flow-combined', 'duct', 'clean', 'taps', 'ceiling', 'split'])
+      expect(ids).toContain(id)
     for (const one of workings(picture)) expect(one.source.length).toBeGreaterThan(10)
   })
 })

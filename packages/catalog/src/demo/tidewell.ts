@@ -64,10 +64,14 @@ function survey(writer: DemoWriter): void {
   part({ role: 'controller', maker: 'Fenwarm', model: 'P2 wall controller' })
   part({ role: 'filter', name: 'Filter 16×25×1', widthIn: 25, heightIn: 16 })
   part({ role: 'return-grille', name: 'return', widthIn: 24, heightIn: 24, freeArea: 0.68 })
-  for (const grille of tidewellPlant().supplyGrilles) part({ role: 'supply-grille', name: grille.name, widthIn: (grille.areaFt2 * 144) / 8, heightIn: 8, freeArea: grille.freeArea })
+  for (const grille of tidewellPlant().supplyGrilles)
+    part({ role: 'supply-grille', name: grille.name, widthIn: (grille.areaFt2 * 144) / 8, heightIn: 8, freeArea: grille.freeArea })
 }
 
-function partSet(writer: DemoWriter, body: { systemId: string; role: PartRoleOf; name?: string; maker?: string; model?: string; serial?: string; widthIn?: number; heightIn?: number; freeArea?: number }): void {
+function partSet(
+  writer: DemoWriter,
+  body: { systemId: string; role: PartRoleOf; name?: string; maker?: string; model?: string; serial?: string; widthIn?: number; heightIn?: number; freeArea?: number },
+): void {
   writer.write('part.set', { partId: writer.newId(), ...body }, 0.5)
 }
 type PartRoleOf = Extract<Change, { kind: 'part.set' }>['body']['role']

@@ -1,7 +1,7 @@
 import type { Noise } from '@ingle/core'
 import type { BodyOf, Change, ChangeKind } from '@ingle/record'
-import { uniformFloat64 } from './random.ts'
 import type { RandomGenerator } from 'pure-rand'
+import { uniformFloat64 } from './random.ts'
 
 /** Writes demo changes one after another, each a little later, with ids that are the same at every seeding. */
 export class DemoWriter {

@@ -1,4 +1,4 @@
-import { parseProfile, type Profile } from '@ingle/record'
+import { type Profile, parseProfile } from '@ingle/record'
 import hx36 from './merrowby-hx36.json' with { type: 'json' }
 import vx42 from './merrowby-vx42.json' with { type: 'json' }
 

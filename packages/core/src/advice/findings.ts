@@ -38,7 +38,13 @@ export function findings(picture: AirflowPicture, show: Show): Finding[] {
   if (!current) return found
   found.push(...returnPositive(current, show), ...impossibleWalk(current, show), ...disagreements(current, show), ...movedDuct(picture, show))
   found.push(...outOfTable(picture, current, show))
-  found.push(...overRated(picture, current, show), ...heavyPart(current, show), ...underFloor(picture, current, show), ...loudGrille(picture, current, show), ...oddSplit(current, show))
+  found.push(
+    ...overRated(picture, current, show),
+    ...heavyPart(current, show),
+    ...underFloor(picture, current, show),
+    ...loudGrille(picture, current, show),
+    ...oddSplit(current, show),
+  )
   return found
 }
 
@@ -115,7 +121,14 @@ function outOfTable(picture: AirflowPicture, current: TryResult, show: Show): Fi
     case 'no-tap':
       return [{ ...base, text: `${tap} is not in ${table}.`, remedy: `Taps there: ${picture.input.blower.table.taps.join(', ')}. Read the tap again.`, jot: 'tap ' }]
     case 'hole':
-      return [{ ...base, text: `${table.replace(/^the/, 'The')} is blank for ${tap} near ${external}.`, remedy: 'Measure the flow another way: heater rise or the return grilles.', jot: 'rise ' }]
+      return [
+        {
+          ...base,
+          text: `${table.replace(/^the/, 'The')} is blank for ${tap} near ${external}.`,
+          remedy: 'Measure the flow another way: heater rise or the return grilles.',
+          jot: 'rise ',
+        },
+      ]
     case 'above':
       return [
         {

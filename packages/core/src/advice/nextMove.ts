@@ -22,6 +22,8 @@ export interface NextMove {
   missing: string[]
   /** Ids of the workings it rests on. */
   rests: string[]
+  /** Keys of the findings that it already speaks of. */
+  covers?: string[]
   /** What else one could do; taking one asks for a reason. */
   otherTaps: number[]
   findings: Finding[]
@@ -47,7 +49,12 @@ export function nextMove(picture: AirflowPicture, show: Show): NextMove {
     () => fromFinding(found, 'out-of-table', 'The table cannot say what flows.'),
     () => clearStatic(picture, show),
     () => changeTap(picture, show),
-    () => fromFinding(found.filter((one) => one.key === 'odd-split'), 'watch', 'Flow is right, the split is not.'),
+    () =>
+      fromFinding(
+        found.filter((one) => one.key === 'odd-split'),
+        'watch',
+        'Flow is right, the split is not.',
+      ),
     () => needSplit(picture, show),
     () => leaveIt(picture, show),
     () => proveIt(picture, show),
@@ -157,9 +164,10 @@ function fromFinding(found: readonly Finding[], kind: Finding['kind'], lead: str
   return {
     key: `${kind}:${first.key}`,
     headline: capital(doFirst.replace(/:$/, '.')),
-    because: `${lead} ${first.text} ${first.remedy.slice(doFirst.length).trim()}`.trim(),
+    because: `${lead} ${first.text} ${capital(first.remedy.slice(doFirst.length).trim())}`.trim(),
     action: first.jot ? jot('Read it again', first.jot) : { kind: 'stage', label: 'Open Survey', stage: 'survey' },
     rests: ['static', 'flow-combined', 'walk'],
+    covers: [first.key],
   }
 }
 
@@ -181,6 +189,7 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
       because: `${over} The filter is the part most often to blame and the cheapest to change; these two readings say how much of it is the filter.`,
       action: jot('Enter both sides of the filter', 'filter '),
       rests: ['static'],
+      covers: ['over-rated-static'],
     }
   }
   const filterStep = current.walk.steps.find((step) => step.parts.length === 1 && step.parts[0] === 'filter')
@@ -195,6 +204,7 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
         because: `${over} ${filterTakes} The clean drop of this filter is not known, so what it will bring cannot be worked out yet.`,
         action: { kind: 'try', label: 'Log the next try', tap: current.input.tap, filter: 'clean' },
         rests: ['static', 'walk'],
+        covers: ['over-rated-static', 'heavy-filter'],
       }
     }
     const best = picture.cleanChoice?.best ?? cleanHere
@@ -210,6 +220,7 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
       }. ${whyNotFaster(picture, show)}`.trim(),
       action: { kind: 'try', label: 'Log the next try', tap: target.tap, filter: 'clean' },
       rests: ['static', 'walk', 'clean', 'aim'],
+      covers: ['over-rated-static', 'heavy-filter'],
     }
   }
   const best = picture.choice?.best
@@ -223,6 +234,7 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
       because: `${over} The readings so far do not show which part takes it: one at the end of the supply trunk parts the trunk from the branches.`,
       action: jot('Enter the trunk static', 'static trunk '),
       rests: ['static', 'walk'],
+      covers: ['over-rated-static'],
     }
   }
   return {
@@ -231,6 +243,7 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
     because: `${over} ${worst ? `It takes ${show('static', worst.dropInWc)}, ${percent(worst.share ?? 0)} of the whole.` : ''} No tap meets the aim inside every limit on this duct. ${whatMustChange(picture, show)}`,
     action: jot('Note it as an open item', 'open '),
     rests: ['static', 'walk', 'taps'],
+    covers: ['over-rated-static', ...(worst ? [`heavy-${worst.parts[0]}`] : [])],
   }
 }
 

@@ -1,4 +1,4 @@
-import { format, type FormatOptions } from '../quantity/format.ts'
+import { type FormatOptions, format } from '../quantity/format.ts'
 import type { Quantity, UnitChoice } from '../quantity/units.ts'
 
 /** Puts a number into a sentence in the reader's units. Advice never builds a unit by hand. */

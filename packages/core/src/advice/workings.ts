@@ -1,9 +1,9 @@
-import { format, formatNumber, formatScientific } from '../quantity/format.ts'
-import { BASE_UNITS, type Quantity } from '../quantity/units.ts'
 import type { FlowEstimate } from '../airflow/combine.ts'
 import { BTUH_PER_W } from '../airflow/heat.ts'
 import { type AirflowPicture, type TryResult, UNCERTAINTY } from '../airflow/picture.ts'
 import { PART_NAMES, POINT_NAMES } from '../airflow/staticWalk.ts'
+import { format, formatNumber, formatScientific } from '../quantity/format.ts'
+import { BASE_UNITS, type Quantity } from '../quantity/units.ts'
 import { METHOD_NAMES } from './findings.ts'
 import { list, percent, tapName } from './show.ts'
 
@@ -61,7 +61,11 @@ function aim(picture: AirflowPicture): Working[] {
       formula: `60 × (0.240 + 0.444 × ${f(picture.air.humidityRatio, 4)}) ÷ ${f(picture.air.specificVolumeFt3Lb, 2)} = ${f(picture.sensibleFactor, 3)} Btu/h per cfm·°F`,
       result: null,
       inputs: [
-        { name: 'density', value: `${f(picture.air.densityLbFt3, 4)} lb/ft³`, from: `${f(input.altitudeFt)} ft, ${f(picture.air.dryBulbF, 1)} °F, ${f(picture.air.relativeHumidityPct)}%` },
+        {
+          name: 'density',
+          value: `${f(picture.air.densityLbFt3, 4)} lb/ft³`,
+          from: `${f(input.altitudeFt)} ft, ${f(picture.air.dryBulbF, 1)} °F, ${f(picture.air.relativeHumidityPct)}%`,
+        },
         { name: 'pressure', value: `${f(picture.pressurePsia, 2)} psia`, from: 'standard atmosphere' },
       ],
       source: 'ASHRAE Fundamentals 2017, ch. 1, eqs. 26 and 30.',
@@ -164,7 +168,10 @@ function methodDetail(picture: AirflowPicture, current: TryResult, one: FlowEsti
   }
   const grilles = current.input.grilles.filter((grille) => grille.side === 'return')
   return {
-    formula: grilles.map((grille) => `${f(grille.faceFpm)} fpm × ${f(grille.areaFt2 ?? 0, 2)} ft² × ${f(grille.freeArea ?? 0, 2)}`).join(' + ').concat(` = ${f(one.flowCfm)} cfm`),
+    formula: grilles
+      .map((grille) => `${f(grille.faceFpm)} fpm × ${f(grille.areaFt2 ?? 0, 2)} ft² × ${f(grille.freeArea ?? 0, 2)}`)
+      .join(' + ')
+      .concat(` = ${f(one.flowCfm)} cfm`),
     inputs: grilles.map((grille) => ({ name: grille.name, value: `${f(grille.faceFpm)} fpm`, from })),
     source: 'Continuity: face speed × area × the maker’s free-area factor.',
     note: `± ${percent(UNCERTAINTY.grilleShare)}: the free-area factor is the weak spot.`,
@@ -182,7 +189,7 @@ function combined(current: TryResult): Working[] {
       result: { quantity: 'flow', value: flow.flowCfm, plusMinus: flow.plusMinusCfm },
       inputs: flow.estimates.map((one) => ({ name: METHOD_NAMES[one.method], value: `${f(one.flowCfm)} cfm`, from: `± ${f(one.plusMinusCfm)}` })),
       source: 'Mean weighed by 1/u² (JCGM 100); two differ when |a−b| > √(ua²+ub²), at 95%.',
-      note: flow.disagreements.length === 0 ? 'They agree within their uncertainties.' : 'They do not agree: see the finding.',
+      note: flow.doubted ? `They do not agree. Taken without ${METHOD_NAMES[flow.doubted.method]} until it is read again.` : 'They agree within their uncertainties.',
     },
   ]
 }
@@ -232,7 +239,9 @@ function taps(picture: AirflowPicture): Working[] {
     {
       id: 'taps',
       label: 'Taps',
-      formula: choice.outcomes.map((one) => `${tapName(names[one.tap] ?? '')} ${one.point ? `${f(one.point.flowCfm)} @ ${inWc(one.point.staticInWc)}` : 'off the table'}`).join(' · '),
+      formula: choice.outcomes
+        .map((one) => `${tapName(names[one.tap] ?? '')} ${one.point ? `${f(one.point.flowCfm)} @ ${inWc(one.point.staticInWc)}` : 'off the table'}`)
+        .join(' · '),
       result: choice.best?.point ? { quantity: 'flow', value: choice.best.point.flowCfm } : null,
       inputs: [{ name: 'limits', value: limitsText(picture), from: 'aim, floor, rating, grilles' }],
       source: 'Operating point = tap line ∩ duct curve, each segment solved in closed form.',

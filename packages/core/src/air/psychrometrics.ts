@@ -20,11 +20,7 @@ export interface AirState {
 }
 
 /** How wet the air is, by whichever instrument was at hand. */
-export type Moisture =
-  | { relativeHumidityPct: number }
-  | { wetBulbF: number }
-  | { dewPointF: number }
-  | { humidityRatio: number }
+export type Moisture = { relativeHumidityPct: number } | { wetBulbF: number } | { dewPointF: number } | { humidityRatio: number }
 
 /** Grains of water in a pound. */
 export const GRAINS_PER_LB = 7000
@@ -122,8 +118,7 @@ export const saturatedRatio = (dryBulbF: number, pressurePsia: number): number =
 export const enthalpyBtuLb = (dryBulbF: number, humidityRatio: number): number => 0.24 * dryBulbF + humidityRatio * (1061 + 0.444 * dryBulbF)
 
 /** Dry bulb, °F, from enthalpy and humidity ratio: eq. 30 turned round. Source and Valid: as enthalpyBtuLb. */
-export const dryBulbFromEnthalpyF = (enthalpy: number, humidityRatio: number): number =>
-  (enthalpy - 1061 * humidityRatio) / (0.24 + 0.444 * humidityRatio)
+export const dryBulbFromEnthalpyF = (enthalpy: number, humidityRatio: number): number => (enthalpy - 1061 * humidityRatio) / (0.24 + 0.444 * humidityRatio)
 
 /** ft³ per lb dry air. Source: ASHRAE Fundamentals 2017, ch. 1, eq. 26 (0.370486 = Rda / 144). Valid: ideal gas. Fast path. */
 export const specificVolumeFt3Lb = (dryBulbF: number, humidityRatio: number, pressurePsia: number): number =>

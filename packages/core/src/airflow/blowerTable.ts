@@ -17,11 +17,7 @@ export type BlowerTable =
   | { kind: 'constant-airflow'; taps: readonly string[]; tapFlowsCfm: readonly (number | null)[]; maxStaticInWc: number }
 
 /** Why a table has no answer. */
-export type TableGap =
-  | { why: 'no-tap' }
-  | { why: 'below'; limitInWc: number }
-  | { why: 'above'; limitInWc: number }
-  | { why: 'hole' }
+export type TableGap = { why: 'no-tap' } | { why: 'below'; limitInWc: number } | { why: 'above'; limitInWc: number } | { why: 'hole' }
 
 export type TableFlow = { ok: true; flowCfm: number; between: readonly [number, number] | null } | ({ ok: false } & TableGap)
 

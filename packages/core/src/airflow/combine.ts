@@ -14,6 +14,8 @@ export interface CombinedFlow {
   estimates: readonly FlowEstimate[]
   /** Pairs that differ by more than their uncertainties allow. */
   disagreements: readonly Disagreement[]
+  /** The estimate that fits the rest least: left out of the mean until it is taken again. Null while all agree. */
+  doubted: FlowEstimate | null
 }
 
 export interface Disagreement {
@@ -26,19 +28,12 @@ export interface Disagreement {
 }
 
 /**
- * Several flows of one system weighed by their uncertainty, w = 1/u², and whether they can all be right.
+ * Several flows of one system weighed by their uncertainty, w = 1/u², and whether they can all be right. While two
+ * disagree, the mean is taken without the doubted one: an average of a right and a wrong reading is a third wrong one.
  * Source: weighted mean, JCGM 100 (GUM); two results disagree when |a−b| > √(ua²+ub²) at 95 %. Valid: u > 0,
  * independent methods. Null without an estimate.
  */
 export function combineFlows(estimates: readonly FlowEstimate[]): CombinedFlow | null {
-  if (estimates.length === 0) return null
-  let weights = 0
-  let sum = 0
-  for (const { flowCfm, plusMinusCfm } of estimates) {
-    const weight = 1 / (plusMinusCfm * plusMinusCfm)
-    weights += weight
-    sum += weight * flowCfm
-  }
   const disagreements: Disagreement[] = []
   for (const [i, a] of estimates.entries()) {
     for (const b of estimates.slice(i + 1)) {
@@ -47,14 +42,26 @@ export function combineFlows(estimates: readonly FlowEstimate[]): CombinedFlow |
       if (differenceCfm > allowedCfm) disagreements.push({ a, b, differenceCfm, allowedCfm, repeat: suspect(estimates, a, b) })
     }
   }
-  return { flowCfm: sum / weights, plusMinusCfm: 1 / Math.sqrt(weights), estimates, disagreements }
+  const doubted = disagreements[0]?.repeat ?? null
+  const mean = weightedMean(estimates.filter((one) => one !== doubted))
+  return mean ? { ...mean, estimates, disagreements, doubted } : null
+}
+
+function weightedMean(estimates: readonly FlowEstimate[]): { flowCfm: number; plusMinusCfm: number } | null {
+  let weights = 0
+  let sum = 0
+  for (const { flowCfm, plusMinusCfm } of estimates) {
+    const weight = 1 / (plusMinusCfm * plusMinusCfm)
+    weights += weight
+    sum += weight * flowCfm
+  }
+  return weights > 0 ? { flowCfm: sum / weights, plusMinusCfm: 1 / Math.sqrt(weights) } : null
 }
 
 function suspect(all: readonly FlowEstimate[], a: FlowEstimate, b: FlowEstimate): FlowEstimate {
-  const lessSure = a.plusMinusCfm >= b.plusMinusCfm ? a : b
-  if (all.length === 2) return lessSure
+  if (all.length === 2) return a.plusMinusCfm >= b.plusMinusCfm ? a : b
   const strain = (one: FlowEstimate) => {
-    const rest = combineFlows(all.filter((other) => other !== one))
+    const rest = weightedMean(all.filter((other) => other !== one))
     return rest ? Math.abs(one.flowCfm - rest.flowCfm) / Math.hypot(one.plusMinusCfm, rest.plusMinusCfm) : 0
   }
   return strain(a) >= strain(b) ? a : b

@@ -36,7 +36,8 @@ export function heatOutputBtuH(source: HeatSource): number {
  * Source: sensible heat balance, Q = heat / (factor · ΔT). Valid: rise > 0, steady.
  */
 export function flowFromRise(heatBtuH: number, riseF: number, sensibleFactor: number): Result<number> {
-  if (!(riseF > 0)) return refuse(`A rise of ${riseF.toFixed(1)} °F gives no flow.`, 'The supply must be warmer than the return: wait until the heater runs steadily, then read both again.')
+  if (!(riseF > 0))
+    return refuse(`A rise of ${riseF.toFixed(1)} °F gives no flow.`, 'The supply must be warmer than the return: wait until the heater runs steadily, then read both again.')
   if (!(heatBtuH > 0 && sensibleFactor > 0)) return refuse('The heater gives no heat by these figures.', 'Read volts and amps at the heater while it runs.')
   return ok(heatBtuH / (sensibleFactor * riseF))
 }

@@ -160,9 +160,11 @@ function tryResult(one: TryInput, input: AirflowInput, factor: number, pressureP
 /** The table's own spread and what two probes may be off by, through the slope of the tap's line. */
 function tableUncertaintyCfm(input: AirflowInput, one: TryInput, externalInWc: number, flowCfm: number): number {
   const own = UNCERTAINTY.tableShare * flowCfm
-  if (!input.blower || one.tap === null) return own
+  const { blower } = input
+  const { tap } = one
+  if (!blower || tap === null) return own
   const step = 0.05
-  const [low, high] = [externalInWc - step, externalInWc + step].map((p) => tableFlow(input.blower!.table, one.tap!, p, one.adjustPct))
+  const [low, high] = [externalInWc - step, externalInWc + step].map((p) => tableFlow(blower.table, tap, p, one.adjustPct))
   const slope = low?.ok && high?.ok ? (high.flowCfm - low.flowCfm) / (2 * step) : 0
   return Math.hypot(own, slope * PROBE_REPEAT_IN_WC)
 }

@@ -5,8 +5,7 @@
 export const PITOT_CONSTANT = 1096.7
 
 /** Air speed, fpm, from velocity pressure. Source: 1096.7·√(pv/ρ). Valid: pv ≥ 0, incompressible (under ~4,000 fpm). */
-export const velocityFpm = (velocityPressureInWc: number, densityLbFt3: number): number =>
-  PITOT_CONSTANT * Math.sqrt(velocityPressureInWc / densityLbFt3)
+export const velocityFpm = (velocityPressureInWc: number, densityLbFt3: number): number => PITOT_CONSTANT * Math.sqrt(velocityPressureInWc / densityLbFt3)
 
 /** Log-Tchebycheff positions as a share of the side. Source: ASHRAE Standard 111 / ISO 3966. Valid: rectangular ducts. */
 export const LOG_TCHEBYCHEFF: Record<5 | 6 | 7, readonly number[]> = {
@@ -72,5 +71,4 @@ export const grilleFlowCfm = (faceFpm: number, areaFt2: number, freeArea: number
 export const plateFlowCfm = (factor: number, dpInWc: number, densityLbFt3: number): number => factor * Math.sqrt(dpInWc) * Math.sqrt(0.075 / densityLbFt3)
 
 /** Flow once the plate is out again, cfm. Source: duct law, Q ∝ √p on one duct. Valid: the same duct, nothing else moved. */
-export const plateCorrectedCfm = (testFlowCfm: number, normalStaticInWc: number, testStaticInWc: number): number =>
-  testFlowCfm * Math.sqrt(normalStaticInWc / testStaticInWc)
+export const plateCorrectedCfm = (testFlowCfm: number, normalStaticInWc: number, testStaticInWc: number): number => testFlowCfm * Math.sqrt(normalStaticInWc / testStaticInWc)

@@ -143,7 +143,11 @@ function esp(line: Line, context: JotContext): JotReading {
   const show = showIn(context.units)
   const bare = (value: number) => show('static', value, { signed: true, bare: true })
   if (back > PROBE_REPEAT_IN_WC && supply <= 0) {
-    return wrong('Supply reads below the room and return above it: the probes are swapped.', `Press Tab to take them as esp ${bare(back)} ${bare(supply)}.`, `esp ${bare(back)} ${bare(supply)}`)
+    return wrong(
+      'Supply reads below the room and return above it: the probes are swapped.',
+      `Press Tab to take them as esp ${bare(back)} ${bare(supply)}.`,
+      `esp ${bare(back)} ${bare(supply)}`,
+    )
   }
   const positive = returnPositive(back, show, `esp ${bare(supply)} ${bare(-back)}`)
   if (positive) return positive
@@ -251,7 +255,8 @@ function split(line: Line, context: JotContext): JotReading {
     const wet = readings(line, [['temperature', 'the return wet bulb']])
     if (!isNumbers(wet)) return wet
     returnWbF = wet[0] ?? null
-    if (returnWbF !== null && returnWbF > returnDbF) return wrong(`A wet bulb of ${show('temperature', returnWbF)} is above the dry bulb.`, 'Wet the wick again and read both in moving air.')
+    if (returnWbF !== null && returnWbF > returnDbF)
+      return wrong(`A wet bulb of ${show('temperature', returnWbF)} is above the dry bulb.`, 'Wet the wick again and read both in moving air.')
     if (line.startsNumber()) {
       const second = readings(line, [['temperature', 'the supply wet bulb']])
       if (!isNumbers(second)) return second
@@ -283,7 +288,11 @@ function rise(line: Line, context: JotContext): JotReading {
   const [returnDbF = 0, supplyDbF = 0, volts = 0, amps = 0] = read
   const show = showIn(context.units)
   if (supplyDbF <= returnDbF) {
-    return wrong('The supply is not warmer than the return: there is no rise.', 'Return first, then supply, with the heater running steadily.', `rise ${line2(supplyDbF, context)} ${line2(returnDbF, context)} ${volts} ${amps}`)
+    return wrong(
+      'The supply is not warmer than the return: there is no rise.',
+      'Return first, then supply, with the heater running steadily.',
+      `rise ${line2(supplyDbF, context)} ${line2(returnDbF, context)} ${volts} ${amps}`,
+    )
   }
   if (volts <= 0 || amps <= 0) return wrong('Volts and amps must be above zero.', 'Read both at the heater while it runs.')
   const phases = line.take('3ph') ? 3 : 1
@@ -356,7 +365,9 @@ function setting(column: 'found' | 'left' | 'proof'): (line: Line, context: JotC
     }
     if (column === 'proof') {
       const how = line.rest()
-      return how === '' ? needs('what showed that it works') : { state: 'ready', intent: { kind: 'setting', role: row.role, column, value: how, why: null }, reads: `${row.label} proved: ${how}` }
+      return how === ''
+        ? needs('what showed that it works')
+        : { state: 'ready', intent: { kind: 'setting', role: row.role, column, value: how, why: null }, reads: `${row.label} proved: ${how}` }
     }
     line.take('tap')
     if (line.done) return needs(`the value: ${list(row.values)}`)
@@ -364,7 +375,10 @@ function setting(column: 'found' | 'left' | 'proof'): (line: Line, context: JotC
     const value = row.values.find((one) => one.toLowerCase() === typed.toLowerCase()) ?? row.values.find((one) => one.replace(/[+%]/g, '') === typed.replace(/[+%]/g, ''))
     if (!value) return wrong(`${row.label} has no value “${clip(typed)}”.`, `It offers ${list(row.values)}.`)
     const because = line.take('because') ? line.rest() : null
-    return finish(line, { intent: { kind: 'setting', role: row.role, column, value, why: because }, reads: `${row.label} ${column} at ${value}${because ? `, because ${because}` : ''}` })
+    return finish(line, {
+      intent: { kind: 'setting', role: row.role, column, value, why: because },
+      reads: `${row.label} ${column} at ${value}${because ? `, because ${because}` : ''}`,
+    })
   }
 }
 
@@ -406,7 +420,9 @@ export function completions(text: string, context: JotContext): Completion[] {
   const typed = text.trimStart().toLowerCase()
   const says = (line: string) => JOT_COMMANDS.find((one) => line.startsWith(one.word))?.says ?? ''
   const wanted = context.wanted.filter((line) => line.startsWith(typed) && line !== typed).map((line) => ({ text: line, says: says(line) }))
-  const words = typed.includes(' ') ? withinLine(typed, context) : JOT_COMMANDS.filter((one) => one.word.startsWith(typed) && one.word !== typed).map((one) => ({ text: `${one.word} `, says: one.says }))
+  const words = typed.includes(' ')
+    ? withinLine(typed, context)
+    : JOT_COMMANDS.filter((one) => one.word.startsWith(typed) && one.word !== typed).map((one) => ({ text: `${one.word} `, says: one.says }))
   const seen = new Set<string>()
   return [...wanted, ...words].filter((one) => !seen.has(one.text) && seen.add(one.text)).slice(0, 8)
 }
@@ -417,9 +433,19 @@ function withinLine(typed: string, context: JotContext): Completion[] {
     options.filter((one) => one.toLowerCase().startsWith(part) && one.toLowerCase() !== part).map((one) => ({ text: `${stem} ${one}${stem.includes(' ') ? '' : ' '}`, says: '' }))
   if (head === 'tap' && third === undefined) return offer('tap', context.taps, second).map((one) => ({ ...one, text: one.text.trim() }))
   if (head === 'static' && third === undefined) return offer('static', Object.keys(PROBE_WORDS), second)
-  if (head === 'grille' && third === undefined) return offer('grille', context.grilles.map((one) => one.name.toLowerCase()), second)
+  if (head === 'grille' && third === undefined)
+    return offer(
+      'grille',
+      context.grilles.map((one) => one.name.toLowerCase()),
+      second,
+    )
   if (head === 'found' || head === 'left' || head === 'proved') {
-    if (third === undefined) return offer(head, context.settings.map((one) => one.word), second)
+    if (third === undefined)
+      return offer(
+        head,
+        context.settings.map((one) => one.word),
+        second,
+      )
     if (head !== 'proved') return offer(`${head} ${second}`, context.settings.find((one) => one.word === second)?.values ?? [], third)
   }
   return []

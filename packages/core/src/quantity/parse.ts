@@ -77,10 +77,7 @@ export function parseReading(text: string, quantity: Quantity, choice: UnitChoic
   const base = toBase(number.value, unit)
   const [low, high] = PLAUSIBLE[quantity]
   if (base < low || base > high) {
-    return refuse(
-      `${number.value} ${unit.symbol} is outside what a ${name} can be here.`,
-      `Check the decimal point and the unit; ${example(quantity, choice)} is a usual reading.`,
-    )
+    return refuse(`${number.value} ${unit.symbol} is outside what a ${name} can be here.`, `Check the decimal point and the unit; ${example(quantity, choice)} is a usual reading.`)
   }
   return ok({ base, typed: number.value, unit, unitAssumed: number.rest === '' })
 }

@@ -53,8 +53,7 @@ export function averageOf(readings: readonly (number | null)[], weights?: readon
 const KELVIN_25C = 298.15
 
 /** Resistance of a thermistor, ohm. Source: Beta equation, R = R25·e^(β(1/T − 1/298.15)). Valid: near 25 °C; real parts drift from it. */
-export const thermistorOhm = (temperatureC: number, r25Ohm: number, betaK: number): number =>
-  r25Ohm * Math.exp(betaK * (1 / (temperatureC + 273.15) - 1 / KELVIN_25C))
+export const thermistorOhm = (temperatureC: number, r25Ohm: number, betaK: number): number => r25Ohm * Math.exp(betaK * (1 / (temperatureC + 273.15) - 1 / KELVIN_25C))
 
 /** Temperature of a thermistor, °C: the Beta equation turned round. Source and Valid: as thermistorOhm. */
 export const thermistorC = (ohm: number, r25Ohm: number, betaK: number): number => 1 / (1 / KELVIN_25C + Math.log(ohm / r25Ohm) / betaK) - 273.15

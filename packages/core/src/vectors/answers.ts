@@ -11,17 +11,7 @@ import { fanAtSpeed, fanDuctCrossings } from '../airflow/fanLaws.ts'
 import { flowFromRise, type HeatSource, heatOutputBtuH } from '../airflow/heat.ts'
 import { chooseTap } from '../airflow/tapChoice.ts'
 import { flowTarget } from '../airflow/target.ts'
-import {
-  circleFt2,
-  grilleFlowCfm,
-  plateCorrectedCfm,
-  plateFlowCfm,
-  rectangleFt2,
-  rectangularPositionsIn,
-  roundPositionsIn,
-  traverse,
-  velocityFpm,
-} from '../airflow/velocity.ts'
+import { circleFt2, grilleFlowCfm, plateCorrectedCfm, plateFlowCfm, rectangleFt2, rectangularPositionsIn, roundPositionsIn, traverse, velocityFpm } from '../airflow/velocity.ts'
 import { averageOf, rootSumSquare, sensorOffset, thermistorC, thermistorOhm } from '../sensing/sensors.ts'
 
 // biome-ignore lint/suspicious/noExplicitAny: a worked case is foreign data of any shape; each adapter reads its own keys.

@@ -5,7 +5,24 @@
 import 'reflect-metadata'
 import { PLAUSIBLE } from '@ingle/core'
 import { Type } from 'class-transformer'
-import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsNotEmpty, IsNumber, IsObject, IsOptional, IsString, IsUUID, Max, Matches, MaxLength, Min, ValidateNested } from 'class-validator'
+import {
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsNotEmpty,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
 
 const [STATIC_LOW, STATIC_HIGH] = PLAUSIBLE.static
 const [TEMPERATURE_LOW, TEMPERATURE_HIGH] = PLAUSIBLE.temperature

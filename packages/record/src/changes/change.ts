@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { type Result, ok, refuse } from '@ingle/core'
+import { ok, type Result, refuse } from '@ingle/core'
 import { IsISO8601, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import { checked } from '../checks.ts'
 import { parseProfile } from '../profile/profile.ts'
@@ -61,7 +61,10 @@ export function parseChange(plain: unknown, nowMs: number): Result<Change> {
   if (!envelope.ok) return envelope
   const { kind, body: plainBody } = plain as { kind?: unknown; body?: unknown }
   if (typeof kind !== 'string' || !Object.hasOwn(BODIES, kind)) {
-    return refuse(`This Ingle does not know changes of the kind “${String(kind).slice(0, 40)}”.`, 'It was written by a newer version: update, then send it again. It stays kept until then.')
+    return refuse(
+      `This Ingle does not know changes of the kind “${String(kind).slice(0, 40)}”.`,
+      'It was written by a newer version: update, then send it again. It stays kept until then.',
+    )
   }
   for (const at of [envelope.value.at, (plainBody as { readAt?: string } | null)?.readAt]) {
     const dated = at === undefined || typeof at !== 'string' ? null : badDate(at, nowMs)

@@ -22,7 +22,11 @@ export type Draft = { [K in Change['kind']]: { kind: K; id?: string; body: Extra
  */
 export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: JotPlace, newId: () => string): Draft[] {
   const at = { visitId: place.visitId, systemId: place.systemId }
-  const start = (tap: string | null, filter: 'as-found' | 'clean', adjustPct: number, id?: string): Draft => ({ kind: 'try.start', ...(id && { id }), body: { ...at, tap, adjustPct, filter } })
+  const start = (tap: string | null, filter: 'as-found' | 'clean', adjustPct: number, id?: string): Draft => ({
+    kind: 'try.start',
+    ...(id && { id }),
+    body: { ...at, tap, adjustPct, filter },
+  })
   const reading = (make: (tryId: string) => Draft): Draft[] => {
     if (place.tryId) return [make(place.tryId)]
     const id = newId()

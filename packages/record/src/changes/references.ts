@@ -22,7 +22,11 @@ export class KnownIds {
   /** Null when everything that this change speaks of is known; a refusal that names what is not. */
   missing(change: Change): Refusal | null {
     for (const [name, id] of wantedIds(change)) {
-      if (!this.ids.has(id)) return refuse(`It speaks of ${name} that this site does not have (yet).`, 'It may have been sent before the change that it builds on: that one goes first. It stays kept on the device.')
+      if (!this.ids.has(id))
+        return refuse(
+          `It speaks of ${name} that this site does not have (yet).`,
+          'It may have been sent before the change that it builds on: that one goes first. It stays kept on the device.',
+        )
     }
     return null
   }

@@ -1,4 +1,4 @@
-import { type Result, ok, refuse } from '@ingle/core'
+import { ok, type Result, refuse } from '@ingle/core'
 import { type Change, parseChange } from '../changes/change.ts'
 import { KnownIds } from '../changes/references.ts'
 
@@ -37,7 +37,8 @@ export function parseRecordFile(plain: unknown, nowMs: number): Result<RecordFil
     known.add(change.value)
   }
   for (const photo of file.photos ?? []) {
-    if (typeof photo?.id !== 'string' || typeof photo.base64 !== 'string') return refuse('A photo in this record cannot be read.', 'Export it again. Nothing was taken from the file.')
+    if (typeof photo?.id !== 'string' || typeof photo.base64 !== 'string')
+      return refuse('A photo in this record cannot be read.', 'Export it again. Nothing was taken from the file.')
   }
   return ok({ exportedAt: '', exportedBy: { crew: '', ingle: '' }, ...file, photos: file.photos ?? [] } as RecordFile)
 }

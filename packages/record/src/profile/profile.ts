@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { type BlowerData, type BlowerTable, type Result, ok, refuse, tableDoubts } from '@ingle/core'
+import { type BlowerData, type BlowerTable, ok, type Result, refuse, tableDoubts } from '@ingle/core'
 import { Type } from 'class-transformer'
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNotEmpty, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateNested } from 'class-validator'
 import { checked } from '../checks.ts'
@@ -63,7 +63,8 @@ export class Profile {
 export function parseProfile(plain: unknown): Result<Profile> {
   const format = (plain as { format?: unknown } | null)?.format
   if (typeof format !== 'string' || !/^ingle-profile\/\d+/.test(format)) return refuse('This is not an equipment profile.', `A profile begins with "format": "${PROFILE_FORMAT}".`)
-  if (Number(format.split('/')[1]?.split('.')[0]) > 1) return refuse(`This profile is written in ${format}, which is newer than this Ingle.`, 'Update Ingle, or export the profile as ingle-profile/1.')
+  if (Number(format.split('/')[1]?.split('.')[0]) > 1)
+    return refuse(`This profile is written in ${format}, which is newer than this Ingle.`, 'Update Ingle, or export the profile as ingle-profile/1.')
   const profile = checked(Profile, plain, 'Profile')
   if (!profile.ok) return profile
   const blower = profile.value.blower
@@ -81,7 +82,8 @@ export function parseProfile(plain: unknown): Result<Profile> {
 
 function blowerTable(table: ProfileBlowerTable): Result<BlowerTable> {
   if (table.kind === 'constant-airflow') {
-    if (!table.tapFlowsCfm || table.maxStaticInWc === undefined) return refuse('A constant-airflow table needs a flow for each tap and a static limit.', 'Add tapFlowsCfm and maxStaticInWc.')
+    if (!table.tapFlowsCfm || table.maxStaticInWc === undefined)
+      return refuse('A constant-airflow table needs a flow for each tap and a static limit.', 'Add tapFlowsCfm and maxStaticInWc.')
     return ok({ kind: table.kind, taps: table.taps, tapFlowsCfm: table.tapFlowsCfm, maxStaticInWc: table.maxStaticInWc })
   }
   if (!table.staticsInWc || !table.flowsCfm) return refuse('A constant-torque table needs its statics and a row of flows for each tap.', 'Add staticsInWc and flowsCfm.')

@@ -69,7 +69,8 @@ function tryInput(one: TryState, taps: readonly string[], parts: readonly PartSt
     if (reading.kind === 'probes') {
       for (const [point, value] of probeEntries(body)) probes[point] = value
       probeIds.add(reading.id)
-    } else if (reading.kind === 'split') split = { ...(body as NonNullable<TryInput['split']>), id: reading.id, returnWbF: body['returnWbF'] ?? null, returnRhPct: body['returnRhPct'] ?? null }
+    } else if (reading.kind === 'split')
+      split = { ...(body as NonNullable<TryInput['split']>), id: reading.id, returnWbF: body['returnWbF'] ?? null, returnRhPct: body['returnRhPct'] ?? null }
     else if (reading.kind === 'rise') rise = { ...(body as NonNullable<TryInput['rise']>), id: reading.id }
     else if (reading.kind === 'grille') {
       const grille = grilleReading(reading, parts)

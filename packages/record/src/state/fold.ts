@@ -71,7 +71,8 @@ class Folding {
         assign(this.system(change.body.systemId), change.body, ['name', 'serves', 'capacityTons', 'heaterKw'])
         return
       case 'part.set':
-        return this.setPart(change.body)
+        this.setPart(change.body)
+        return
       case 'part.remove': {
         const system = this.system(change.body.systemId)
         system.parts = system.parts.filter((part) => part.id !== change.body.partId)
@@ -86,7 +87,8 @@ class Folding {
         this.system(change.body.systemId).rule = change.body.rule
         return
       case 'visit.start':
-        return this.startVisit(change)
+        this.startVisit(change)
+        return
       case 'visit.close': {
         const visit = this.visits.get(change.body.visitId)
         if (visit) visit.closedAt = change.at
@@ -99,7 +101,15 @@ class Folding {
         return
       case 'note.add':
         this.onVisit(change.body, (visit) => {
-          const note: NoteState = { id: change.id, at: change.at, by: change.by, partId: change.body.partId ?? null, text: change.body.text, standing: change.body.standing, photos: [] }
+          const note: NoteState = {
+            id: change.id,
+            at: change.at,
+            by: change.by,
+            partId: change.body.partId ?? null,
+            text: change.body.text,
+            standing: change.body.standing,
+            photos: [],
+          }
           visit.notes.push(note)
           this.notes.set(change.id, note)
         })
@@ -177,7 +187,19 @@ class Folding {
     const system = this.system(body.systemId)
     let part = system.parts.find((one) => one.id === body.partId)
     if (!part) {
-      part = { id: body.partId, role: body.role, name: '', maker: '', model: '', serial: '', widthIn: null, heightIn: null, freeArea: null, cleanDropInWc: null, cleanAtCfm: null } satisfies PartState
+      part = {
+        id: body.partId,
+        role: body.role,
+        name: '',
+        maker: '',
+        model: '',
+        serial: '',
+        widthIn: null,
+        heightIn: null,
+        freeArea: null,
+        cleanDropInWc: null,
+        cleanAtCfm: null,
+      } satisfies PartState
       system.parts.push(part)
     }
     assign(part, body, ['name', 'maker', 'model', 'serial', 'widthIn', 'heightIn', 'freeArea', 'cleanDropInWc', 'cleanAtCfm'])

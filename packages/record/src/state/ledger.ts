@@ -1,4 +1,4 @@
-import { type AirflowPicture, format, BASE_UNITS, tapName } from '@ingle/core'
+import { type AirflowPicture, BASE_UNITS, format, tapName } from '@ingle/core'
 import type { ProfileSetting } from '../profile/profile.ts'
 import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from './airflowInput.ts'
 import type { RowEntry, SystemState, SystemVisit } from './state.ts'

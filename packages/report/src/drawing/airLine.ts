@@ -33,7 +33,16 @@ export function airLineScene(picture: AirflowPicture, labels: PartLabels, units:
   const reach = Math.max(0.3, ...values.map((value) => Math.abs(value ?? 0)))
   const y = scaleLinear([-reach, reach], [boxTop - 12, 26])
   const zero = y(0)
-  marks.push({ kind: 'line', points: [[4, zero], [width - 4, zero]], tone: 'faint', width: 1, dash: '3 4' })
+  marks.push({
+    kind: 'line',
+    points: [
+      [4, zero],
+      [width - 4, zero],
+    ],
+    tone: 'faint',
+    width: 1,
+    dash: '3 4',
+  })
   const known = values.flatMap((value, i) => (value === null ? [] : [{ x: edge(i), y: y(value), i, value }]))
   const hasReadings = known.length > 2
   if (hasReadings) {
@@ -50,19 +59,62 @@ export function airLineScene(picture: AirflowPicture, labels: PartLabels, units:
   const rated = picture.input.blower?.ratedStaticInWc ?? null
   const over = external !== null && rated !== null && external > rated
   const headline =
-    external === null
-      ? 'No static across the cabinet yet'
-      : `${show('static', external)} across the cabinet${rated === null ? '' : ` · rated ${show('static', rated)}`}`
-  marks.push({ kind: 'text', x: (boxes[3]!.left + boxes[3]!.right) / 2, y: 16, text: headline, tone: over ? 'limit' : external === null ? 'faint' : 'ink', size: 13.5, anchor: 'middle', bold: true, halo: true })
+    external === null ? 'No static across the cabinet yet' : `${show('static', external)} across the cabinet${rated === null ? '' : ` · rated ${show('static', rated)}`}`
+  marks.push({
+    kind: 'text',
+    x: (edge(3) + edge(4)) / 2,
+    y: 16,
+    text: headline,
+    tone: over ? 'limit' : external === null ? 'faint' : 'ink',
+    size: 13.5,
+    anchor: 'middle',
+    bold: true,
+    halo: true,
+  })
   for (const box of boxes) {
     const step = picture.current?.walk.steps.find((one) => one.parts.length === 1 && one.parts[0] === box.part)
     const shared = picture.current?.walk.steps.find((one) => one.parts.length > 1 && one.parts.includes(box.part) && one.share !== null)
     const heavy = (step?.share ?? 0) >= HEAVY
-    const value = step ? show('static', box.part === 'cabinet' ? step.dropInWc : -step.dropInWc, { signed: true, bare: true }) : shared && shared.parts[0] === box.part ? `together ${show('static', -shared.dropInWc, { bare: true })}` : shared ? '·' : '—'
-    marks.push({ kind: 'rect', x: box.left, y: boxTop, width: box.right - box.left, height: boxHeight, tone: heavy ? 'ochre' : 'sand', opacity: heavy ? 0.22 : 1, stroke: heavy ? 'ochre' : 'grid', radius: 4, part: box.part })
+    const value = step ? show('static', box.part === 'cabinet' ? step.dropInWc : -step.dropInWc, { signed: true, bare: true }) : shared ? '' : '—'
+    marks.push({
+      kind: 'rect',
+      x: box.left,
+      y: boxTop,
+      width: box.right - box.left,
+      height: boxHeight,
+      tone: heavy ? 'amber' : 'sand',
+      opacity: heavy ? 0.35 : 1,
+      stroke: heavy ? 'ochre' : 'grid',
+      radius: 4,
+      part: box.part,
+    })
     const middle = (box.left + box.right) / 2
-    marks.push({ kind: 'text', x: middle, y: boxTop + 14, text: fit(labels[box.part] ?? capital(PART_NAMES[box.part]), box.right - box.left), tone: 'ink', size: 12, anchor: 'middle' })
+    marks.push({
+      kind: 'text',
+      x: middle,
+      y: boxTop + 14,
+      text: fit(labels[box.part] ?? capital(PART_NAMES[box.part]), box.right - box.left),
+      tone: 'ink',
+      size: 12,
+      anchor: 'middle',
+    })
     marks.push({ kind: 'text', x: middle, y: boxTop + 27, text: value, tone: 'ink', size: 11.5, anchor: 'middle', mono: true })
+  }
+  for (const step of picture.current?.walk.steps ?? []) {
+    if (step.parts.length < 2 || step.share === null) continue
+    const within = boxes.filter((box) => step.parts.includes(box.part))
+    const middle = ((within[0]?.left ?? 0) + (within.at(-1)?.right ?? 0)) / 2
+    marks.push({
+      kind: 'text',
+      x: middle,
+      y: boxTop + 27,
+      text: `together ${show('static', -step.dropInWc, { bare: true })}`,
+      tone: 'ink',
+      size: 11.5,
+      anchor: 'middle',
+      mono: true,
+      halo: true,
+    })
   }
   const worst = picture.current?.walk.worst
   return {

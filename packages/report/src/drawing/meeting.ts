@@ -13,8 +13,16 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
   const { blower } = picture.input
   if (!blower) return null
   const taps = blower.table.taps.map((label, tap) => ({ label, tap, points: tapPoints(picture, tap) })).filter((one) => one.points.length > 0)
-  const tries = picture.tries.flatMap((one) => (one.flow && one.externalInWc !== null ? [{ number: one.input.number, flowCfm: one.flow.flowCfm, staticInWc: one.externalInWc, tap: one.input.tapLabel }] : []))
-  const flows = [...taps.flatMap((one) => one.points.map((point) => point.flowCfm)), picture.floorCfm, picture.aimLowCfm, picture.aimHighCfm, ...tries.map((one) => one.flowCfm)].filter((flow): flow is number => flow !== null)
+  const tries = picture.tries.flatMap((one) =>
+    one.flow && one.externalInWc !== null ? [{ number: one.input.number, flowCfm: one.flow.flowCfm, staticInWc: one.externalInWc, tap: one.input.tapLabel }] : [],
+  )
+  const flows = [
+    ...taps.flatMap((one) => one.points.map((point) => point.flowCfm)),
+    picture.floorCfm,
+    picture.aimLowCfm,
+    picture.aimHighCfm,
+    ...tries.map((one) => one.flowCfm),
+  ].filter((flow): flow is number => flow !== null)
   const statics = [...taps.flatMap((one) => one.points.map((point) => point.staticInWc)), blower.ratedStaticInWc, ...tries.map((one) => one.staticInWc)]
   const flowIn = (cfm: number) => fromChosen('flow', cfm, units)
   const staticIn = (inWc: number) => fromChosen('static', inWc, units)
@@ -26,18 +34,44 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
   const marks: Mark[] = []
 
   for (const tick of x.ticks(width < 420 ? 4 : 6)) {
-    marks.push({ kind: 'line', points: [[x(tick), top], [x(tick), bottom]], tone: 'grid', width: 0.7 })
+    marks.push({
+      kind: 'line',
+      points: [
+        [x(tick), top],
+        [x(tick), bottom],
+      ],
+      tone: 'grid',
+      width: 0.7,
+    })
     marks.push({ kind: 'text', x: x(tick), y: bottom + 17, text: formatNumber(tick, 0), tone: 'ink', size: 12, anchor: 'middle', mono: true })
   }
   for (const tick of y.ticks(6)) {
-    marks.push({ kind: 'line', points: [[left, y(tick)], [right, y(tick)]], tone: 'grid', width: 0.7 })
+    marks.push({
+      kind: 'line',
+      points: [
+        [left, y(tick)],
+        [right, y(tick)],
+      ],
+      tone: 'grid',
+      width: 0.7,
+    })
     marks.push({ kind: 'text', x: left - 7, y: y(tick) + 4, text: formatNumber(tick, units.static === 'Pa' ? 0 : 1), tone: 'ink', size: 12, anchor: 'end', mono: true })
   }
 
   if (picture.aimCfm !== null && picture.aimLowCfm !== null && picture.aimHighCfm !== null) {
     const [low, high] = [x(flowIn(picture.aimLowCfm)), x(flowIn(picture.aimHighCfm))]
     marks.push({ kind: 'rect', x: low, y: top, width: high - low, height: bottom - top, tone: 'moss', opacity: 0.14 })
-    marks.push({ kind: 'text', x: (low + high) / 2, y: bottom - 7, text: `aim ${show('flow', picture.aimCfm, { bare: true })} ±${picture.input.rule.bandPct}%`, tone: 'moss', size: 12, anchor: 'middle', bold: true, halo: true })
+    marks.push({
+      kind: 'text',
+      x: (low + high) / 2,
+      y: bottom - 7,
+      text: `aim ${show('flow', picture.aimCfm, { bare: true })} ±${picture.input.rule.bandPct}%`,
+      tone: 'moss',
+      size: 12,
+      anchor: 'middle',
+      bold: true,
+      halo: true,
+    })
   }
 
   const current = picture.current?.input.tap ?? null
@@ -49,14 +83,35 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
     const end = one.points.at(-1)
     if (!end) continue
     const [ex, ey] = at(end)
-    marks.push({ kind: 'text', x: ex, y: Math.max(ey - 7, 12), text: tapName(one.label), tone: one.tap === current ? 'air' : 'faint', size: 12, anchor: 'middle', bold: true, halo: true })
+    marks.push({
+      kind: 'text',
+      x: ex,
+      y: Math.max(ey - 7, 12),
+      text: tapName(one.label),
+      tone: one.tap === current ? 'air' : 'faint',
+      size: 12,
+      anchor: 'middle',
+      bold: true,
+      halo: true,
+    })
   }
 
   const rated = y(staticIn(blower.ratedStaticInWc))
-  marks.push({ kind: 'line', points: [[left, rated], [right, rated]], tone: 'limit', width: 1.2, dash: '5 4' })
+  marks.push({
+    kind: 'line',
+    points: [
+      [left, rated],
+      [right, rated],
+    ],
+    tone: 'limit',
+    width: 1.2,
+    dash: '5 4',
+  })
   marks.push({ kind: 'text', x: left + 4, y: rated - 5, text: `rated static ${show('static', blower.ratedStaticInWc)}`, tone: 'limit', size: 12, anchor: 'start', halo: true })
-  if (picture.floorCfm !== null && picture.input.heaterOnThisTap) marks.push(...upright(x(flowIn(picture.floorCfm)), top, bottom, 'ember', `heater floor ${show('flow', picture.floorCfm, { bare: true })}`, bottom - 26, 'end'))
-  if (picture.ceilingCfm !== null && x(flowIn(picture.ceilingCfm)) < right) marks.push(...upright(x(flowIn(picture.ceilingCfm)), top, bottom, 'ochre', `loud above ${show('flow', picture.ceilingCfm, { bare: true })}`, bottom - 26, 'start'))
+  if (picture.floorCfm !== null && picture.input.heaterOnThisTap)
+    marks.push(...upright(x(flowIn(picture.floorCfm)), top, bottom, 'ember', `heater floor ${show('flow', picture.floorCfm, { bare: true })}`, bottom - 26, 'end'))
+  if (picture.ceilingCfm !== null && x(flowIn(picture.ceilingCfm)) < right)
+    marks.push(...upright(x(flowIn(picture.ceilingCfm)), top, bottom, 'ochre', `loud above ${show('flow', picture.ceilingCfm, { bare: true })}`, bottom - 26, 'start'))
 
   const duct = picture.current?.ductCoefficient ?? null
   const clean = picture.current?.input.filter === 'as-found' ? picture.cleanCoefficient : null
@@ -78,7 +133,15 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
   const goal = goalPoint(picture, move)
   if (goal) {
     const [gx, gy] = at(goal.point)
-    marks.push({ kind: 'dot', x: gx, y: gy, radius: 6, fill: 'paper', stroke: 'moss', says: `${goal.text}: ${show('flow', goal.point.flowCfm)} at ${show('static', goal.point.staticInWc)}` })
+    marks.push({
+      kind: 'dot',
+      x: gx,
+      y: gy,
+      radius: 6,
+      fill: 'paper',
+      stroke: 'moss',
+      says: `${goal.text}: ${show('flow', goal.point.flowCfm)} at ${show('static', goal.point.staticInWc)}`,
+    })
   }
   for (const [i, one] of tries.entries()) {
     const [tx, ty] = at(one)
@@ -86,9 +149,21 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
     const says = `Try ${one.number}, ${tapName(one.tap)}: ${show('flow', one.flowCfm)} at ${show('static', one.staticInWc)}`
     marks.push({ kind: 'dot', x: tx, y: ty, radius: now ? 6.5 : 5, fill: now ? 'ember' : 'paper', stroke: 'ember', says })
     const text = now ? `now ${show('flow', one.flowCfm, { bare: true })} @ ${show('static', one.staticInWc, { bare: true })}` : `try ${one.number}`
-    marks.push({ kind: 'text', x: tx - 11, y: ty + (now ? 17 : -5), text, tone: 'ember', size: now ? 12.5 : 11, anchor: 'end', bold: now, halo: true })
+    marks.push({
+      kind: 'text',
+      x: tx + (now ? -11 : 9),
+      y: ty + (now ? 17 : 4),
+      text,
+      tone: 'ember',
+      size: now ? 12.5 : 11.5,
+      anchor: now ? 'end' : 'start',
+      bold: now,
+      halo: true,
+    })
   }
   const last = tries.at(-1)
+  // Words go on last, so that no line crosses them.
+  marks.sort((a, b) => Number(a.kind === 'text') - Number(b.kind === 'text'))
   return {
     width,
     height,
@@ -101,7 +176,15 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
 
 function upright(x: number, top: number, bottom: number, tone: 'ember' | 'ochre', text: string, y: number, anchor: 'start' | 'end'): Mark[] {
   return [
-    { kind: 'line', points: [[x, top], [x, bottom]], tone, width: 1.4 },
+    {
+      kind: 'line',
+      points: [
+        [x, top],
+        [x, bottom],
+      ],
+      tone,
+      width: 1.4,
+    },
     { kind: 'text', x: anchor === 'end' ? x - 5 : x + 5, y, text, tone, size: 12, anchor, halo: true },
   ]
 }

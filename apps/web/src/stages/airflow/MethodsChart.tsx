@@ -15,9 +15,17 @@ export function MethodsChart({ picture }: { picture: AirflowPicture }) {
       <ResponsiveContainer width="100%" height="100%">
         <ScatterChart margin={{ top: 8, right: 16, bottom: 4, left: 8 }}>
           <CartesianGrid stroke="var(--tone-grid)" />
-          <XAxis type="number" dataKey="flow" domain={[(low: number) => Math.floor((low * 0.88) / 50) * 50, (high: number) => Math.ceil((high * 1.12) / 50) * 50]} tick={axis} className="num" />
+          <XAxis
+            type="number"
+            dataKey="flow"
+            domain={[(low: number) => Math.floor((low * 0.88) / 50) * 50, (high: number) => Math.ceil((high * 1.12) / 50) * 50]}
+            tick={axis}
+            className="num"
+          />
           <YAxis type="category" dataKey="method" tick={axis} width={64} allowDuplicatedCategory={false} />
-          {picture.aimLowCfm !== null && picture.aimHighCfm !== null && <ReferenceArea x1={flow(picture.aimLowCfm)} x2={flow(picture.aimHighCfm)} fill="var(--tone-moss)" fillOpacity={0.14} ifOverflow="extendDomain" />}
+          {picture.aimLowCfm !== null && picture.aimHighCfm !== null && (
+            <ReferenceArea x1={flow(picture.aimLowCfm)} x2={flow(picture.aimHighCfm)} fill="var(--tone-moss)" fillOpacity={0.14} ifOverflow="extendDomain" />
+          )}
           <Scatter data={points} fill="var(--tone-air)" isAnimationActive={false}>
             <ErrorBar dataKey="off" direction="x" stroke="var(--tone-air)" strokeWidth={2} width={8} />
           </Scatter>

@@ -32,9 +32,14 @@ export function MovePanel() {
         return navigate(`../${action.stage}`)
     }
   }
-  const caution = action.kind === 'try' ? cautionAt(action.filter === 'clean' && picture.current?.input.filter !== 'clean' ? 'change-filter' : 'move-tap') : action.kind === 'jot' && action.text.startsWith('rise') ? cautionAt('heater-rise') : null
+  const caution =
+    action.kind === 'try'
+      ? cautionAt(action.filter === 'clean' && picture.current?.input.filter !== 'clean' ? 'change-filter' : 'move-tap')
+      : action.kind === 'jot' && action.text.startsWith('rise')
+        ? cautionAt('heater-rise')
+        : null
   const decision = here.overrides.at(-1)
-  const others = move.findings.filter((one) => !move.because.includes(one.text))
+  const others = move.findings.filter((one) => !move.covers?.includes(one.key))
   return (
     <section aria-label="Next move" className="panel p-4">
       <div className="soft text-[13px]">{visit.closedAt ? 'As it stood when the visit was closed' : 'Next move'}</div>

@@ -18,7 +18,10 @@ export function OverrideDialog({ onClose }: { onClose: () => void }) {
     if (reason.trim() === '') return setWrong('Say why: whoever reads the record next will ask.')
     const label = taps[tap] ?? ''
     const written = await write([
-      { kind: 'advice.override', body: { ...at, moveKey: move.key, advised: move.headline, chose: `${capital(tapName(label))}, filter ${clean ? 'clean' : 'as found'}.`, reason: reason.trim() } },
+      {
+        kind: 'advice.override',
+        body: { ...at, moveKey: move.key, advised: move.headline, chose: `${capital(tapName(label))}, filter ${clean ? 'clean' : 'as found'}.`, reason: reason.trim() },
+      },
       { kind: 'try.start', body: { ...at, tap: label, adjustPct: picture.current?.input.adjustPct ?? 0, filter } },
     ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)

@@ -1,4 +1,4 @@
-import { capital, list, PART_NAMES, percent, POINT_NAMES, type WalkPart } from '@ingle/core'
+import { capital, list, PART_NAMES, POINT_NAMES, percent, type WalkPart } from '@ingle/core'
 import { X } from 'lucide-react'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -16,7 +16,13 @@ const JOTS: Record<WalkPart, string> = {
 export function PartPanel({ part, onClose }: { part: WalkPart; onClose: () => void }) {
   const { picture, show, system, jot } = useVisit()
   const step = picture.current?.walk.steps.find((one) => one.parts.includes(part))
-  const pieces = system.parts.filter((one) => (part === 'filter' && one.role === 'filter') || (part === 'return-grille' && one.role === 'return-grille') || (part === 'cabinet' && (one.role === 'air-handler' || one.role === 'heater-kit')) || (part === 'branches' && one.role === 'supply-grille'))
+  const pieces = system.parts.filter(
+    (one) =>
+      (part === 'filter' && one.role === 'filter') ||
+      (part === 'return-grille' && one.role === 'return-grille') ||
+      (part === 'cabinet' && (one.role === 'air-handler' || one.role === 'heater-kit')) ||
+      (part === 'branches' && one.role === 'supply-grille'),
+  )
   return (
     <section aria-label={capital(PART_NAMES[part])} className="bg-base-100 border-b border-base-300 px-4 py-3 flex flex-wrap items-start gap-x-8 gap-y-2">
       <div>
@@ -27,7 +33,8 @@ export function PartPanel({ part, onClose }: { part: WalkPart; onClose: () => vo
         {step ? (
           <>
             {step.parts.length > 1 && `Together with the ${list(step.parts.filter((one) => one !== part).map((one) => PART_NAMES[one]))}: `}
-            <b className="num">{show('static', step.fromInWc, { signed: true })}</b> {POINT_NAMES[step.fromPoint]}, <b className="num">{show('static', step.toInWc, { signed: true })}</b> {POINT_NAMES[step.toPoint]}
+            <b className="num">{show('static', step.fromInWc, { signed: true })}</b> {POINT_NAMES[step.fromPoint]},{' '}
+            <b className="num">{show('static', step.toInWc, { signed: true })}</b> {POINT_NAMES[step.toPoint]}
             {step.share === null ? '. The blower adds ' : '. It takes '}
             <b className="num">{show('static', step.dropInWc)}</b>
             {step.share !== null && `, ${percent(step.share)} of the external static`}.

@@ -1,5 +1,5 @@
-import { tapName, type TryResult } from '@ingle/core'
-import { StateMark, type Mark } from '../../kit/StateMark.tsx'
+import { type TryResult, tapName } from '@ingle/core'
+import { type Mark, StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Each try as a row. Choosing one opens its numbers. */
@@ -48,7 +48,13 @@ export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoo
                   <StateMark mark={mark} size={14} />
                 </td>
                 <td className="num">
-                  <button type="button" className="link link-hover font-bold min-h-9 min-w-6 text-left" aria-pressed={now} aria-label={`Numbers of try ${one.input.number}`} onClick={() => onChoose(one.input.id)}>
+                  <button
+                    type="button"
+                    className="link link-hover font-bold min-h-9 min-w-6 text-left"
+                    aria-pressed={now}
+                    aria-label={`Numbers of try ${one.input.number}`}
+                    onClick={() => onChoose(one.input.id)}
+                  >
                     {one.input.number}
                   </button>
                 </td>

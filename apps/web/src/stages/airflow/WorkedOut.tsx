@@ -45,7 +45,9 @@ function WorkingLine({ working, open, onToggle }: { working: Working; open: bool
           {result && (
             <p className="mb-1">
               Result <b className="num">{format(result.quantity, result.value, units)}</b>
-              {result.plusMinus !== undefined && <span className="num"> ± {format(result.quantity === 'temperature' ? 'temperatureDifference' : result.quantity, result.plusMinus, units)}</span>}
+              {result.plusMinus !== undefined && (
+                <span className="num"> ± {format(result.quantity === 'temperature' ? 'temperatureDifference' : result.quantity, result.plusMinus, units)}</span>
+              )}
             </p>
           )}
           <table className="mb-1">

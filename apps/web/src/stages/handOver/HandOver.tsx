@@ -27,7 +27,12 @@ export function HandOver() {
             {HANDOVER_CHECKS.map(([id, text]) => (
               <li key={id}>
                 <label className="flex items-center gap-3 min-h-11">
-                  <input type="checkbox" className="checkbox" checked={here.checks[id] ?? false} onChange={(event) => void write([{ kind: 'check.set', body: { ...at, checkId: id, done: event.target.checked } }])} />
+                  <input
+                    type="checkbox"
+                    className="checkbox"
+                    checked={here.checks[id] ?? false}
+                    onChange={(event) => void write([{ kind: 'check.set', body: { ...at, checkId: id, done: event.target.checked } }])}
+                  />
                   {text}
                 </label>
               </li>
@@ -81,10 +86,17 @@ export function HandOver() {
         <section aria-label="Close the visit" className="panel p-4">
           <h2 className="font-bold mb-1">Close the visit</h2>
           {visit.closedAt ? (
-            <p>Closed {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(visit.closedAt))}. What is written from now on still counts, with its own time.</p>
+            <p>
+              Closed {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(visit.closedAt))}. What is written from now on still counts,
+              with its own time.
+            </p>
           ) : (
             <>
-              {noReason.length > 0 && <Notice kind="wrong">{noReason.map((row) => row.setting.label).join(', ')}: left away from the aim without a reason. Say why on the Airflow stage before you close.</Notice>}
+              {noReason.length > 0 && (
+                <Notice kind="wrong">
+                  {noReason.map((row) => row.setting.label).join(', ')}: left away from the aim without a reason. Say why on the Airflow stage before you close.
+                </Notice>
+              )}
               <p className="soft text-[14px] my-2">
                 {unproved.length > 0 ? `${unproved.length} of ${ledger.length} settings are not proved; the card says so. ` : ''}
                 {checksLeft.length > 0 ? `${checksLeft.length} checks are not ticked.` : ''}

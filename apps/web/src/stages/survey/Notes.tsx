@@ -32,7 +32,12 @@ export function Notes() {
                 </div>
               )}
             </div>
-            <button type="button" className="btn btn-ghost btn-square" aria-label={`Take back the note: ${note.text}`} onClick={() => void write([{ kind: 'undo', body: { targetId: note.id } }])}>
+            <button
+              type="button"
+              className="btn btn-ghost btn-square"
+              aria-label={`Take back the note: ${note.text}`}
+              onClick={() => void write([{ kind: 'undo', body: { targetId: note.id } }])}
+            >
               <Trash2 size={17} />
             </button>
           </li>

@@ -21,10 +21,17 @@ export function PartCard({ part }: { part: PartState }) {
         <button type="button" className="flex-1 min-w-0 text-left min-h-11 leading-tight" aria-expanded={open} onClick={() => setOpen(!open)}>
           <b>{PART_WORDS[part.role]}</b>
           <span className="soft block text-[14px] truncate">
-            {[part.name, part.maker, part.model, part.serial && `serial ${part.serial}`, size, part.freeArea !== null && `${Math.round(part.freeArea * 100)}% free`].filter(Boolean).join(' · ') || 'nothing noted yet'}
+            {[part.name, part.maker, part.model, part.serial && `serial ${part.serial}`, size, part.freeArea !== null && `${Math.round(part.freeArea * 100)}% free`]
+              .filter(Boolean)
+              .join(' · ') || 'nothing noted yet'}
           </span>
         </button>
-        <button type="button" className="btn btn-ghost btn-square" aria-label={`Take out ${PART_WORDS[part.role]} ${part.name || part.model}`} onClick={() => void write([{ kind: 'part.remove', body: { systemId: at.systemId, partId: part.id } }])}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-square"
+          aria-label={`Take out ${PART_WORDS[part.role]} ${part.name || part.model}`}
+          onClick={() => void write([{ kind: 'part.remove', body: { systemId: at.systemId, partId: part.id } }])}
+        >
           <Trash2 size={17} />
         </button>
       </div>
@@ -44,7 +51,14 @@ export function PartCard({ part }: { part: PartState }) {
             </>
           )}
           {grille && (
-            <QuantityField label="Free area, %" quantity="percent" base={part.freeArea === null ? null : part.freeArea * 100} units={units} hint="maker’s figure, like 68" onSave={async (value) => (value >= 5 && value <= 100 ? set({ freeArea: value / 100 }) : 'Free area lies between 5 and 100%.')} />
+            <QuantityField
+              label="Free area, %"
+              quantity="percent"
+              base={part.freeArea === null ? null : part.freeArea * 100}
+              units={units}
+              hint="maker’s figure, like 68"
+              onSave={async (value) => (value >= 5 && value <= 100 ? set({ freeArea: value / 100 }) : 'Free area lies between 5 and 100%.')}
+            />
           )}
           {part.role === 'filter' && (
             <>

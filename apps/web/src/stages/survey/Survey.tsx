@@ -1,8 +1,8 @@
 import { AIRFLOW_RULES, cautionAt, PROFILES } from '@ingle/catalog'
 import type { PartRole } from '@ingle/record'
 import { CirclePlus } from 'lucide-react'
-import { CautionNote } from '../../kit/Notice.tsx'
 import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
+import { CautionNote } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Notes } from './Notes.tsx'
 import { PartCard } from './PartCard.tsx'
@@ -36,12 +36,27 @@ export function Survey() {
                 if (profile) void write([{ kind: 'profile.use', body: { systemId, profile } }])
               }}
             />
-            <QuantityField label="Capacity" quantity="capacity" base={system.capacityTons} units={units} hint="from the nameplate" onSave={(capacityTons) => set({ capacityTons })} />
-            <QuantityField label="Heater kit" quantity="power" base={system.heaterKw} units={units} zero="none" hint="like 9 kW, or none" onSave={(heaterKw) => set({ heaterKw })} />
+            <QuantityField
+              label="Capacity"
+              quantity="capacity"
+              base={system.capacityTons}
+              units={units}
+              hint="from the nameplate"
+              onSave={(capacityTons) => set({ capacityTons })}
+            />
+            <QuantityField
+              label="Heater kit"
+              quantity="power"
+              base={system.heaterKw}
+              units={units}
+              zero="none"
+              hint="like 9 kW, or none"
+              onSave={(heaterKw) => set({ heaterKw })}
+            />
             <SelectField
               label="House rule for airflow"
               value={system.rule?.id ?? ''}
-              options={[['', 'None chosen yet'], ...AIRFLOW_RULES.map((one) => [one.id, `${one.name}: ${one.cfmPerTon} cfm per ton ±${one.bandPct}%`] as const)]}
+              options={[['', 'None chosen yet'], ...AIRFLOW_RULES.map((one) => [one.id, `${one.name}, ${one.cfmPerTon} per ton`] as const)]}
               onSave={(id) => {
                 const rule = AIRFLOW_RULES.find((one) => one.id === id)
                 if (rule) void write([{ kind: 'rule.use', body: { systemId, rule } }])
@@ -57,7 +72,13 @@ export function Survey() {
         </section>
         <section aria-label="Complaint" className="panel p-4">
           <h2 className="font-bold mb-2">What the occupant says</h2>
-          <TextField label="Complaint" lines={3} value={here.complaint} hint="In their words; none is an answer too" onSave={(text) => save([{ kind: 'complaint.set', body: { ...at, text } }])} />
+          <TextField
+            label="Complaint"
+            lines={3}
+            value={here.complaint}
+            hint="In their words; none is an answer too"
+            onSave={(text) => save([{ kind: 'complaint.set', body: { ...at, text } }])}
+          />
         </section>
         <Notes />
       </div>
@@ -65,19 +86,21 @@ export function Survey() {
         <CautionNote text={cautionAt('open-cabinet')?.text ?? ''} />
         <section aria-label="Parts" className="panel p-4">
           <h2 className="font-bold mb-2">Parts</h2>
-          {system.parts.length === 0 && <p className="soft mb-3">Which parts make up the system, and what their plates say. Grilles with their size let their air speed count as flow.</p>}
+          {system.parts.length === 0 && (
+            <p className="soft mb-3">Which parts make up the system, and what their plates say. Grilles with their size let their air speed count as flow.</p>
+          )}
           <ul className="flex flex-col divide-y divide-base-300">
             {system.parts.map((part) => (
               <PartCard key={part.id} part={part} />
             ))}
           </ul>
-          <div className="flex flex-wrap gap-2 mt-3" role="group" aria-label="Add a part">
+          <fieldset className="flex flex-wrap gap-2 mt-3" aria-label="Add a part">
             {(Object.keys(PART_WORDS) as PartRole[]).map((role) => (
               <button key={role} type="button" className="btn btn-quiet" onClick={() => addPart(role)}>
                 <CirclePlus size={15} aria-hidden="true" /> {PART_WORDS[role]}
               </button>
             ))}
-          </div>
+          </fieldset>
         </section>
       </div>
     </main>

@@ -14,7 +14,8 @@ const JPEG_QUALITY = 0.82
 /** A picture made smaller on the device. Decoding it is also the proof that it is one. Its location data stays behind. */
 export async function makePhoto(file: File): Promise<Result<Photo>> {
   const megabytes = Math.round(file.size / 1_000_000)
-  if (file.size > FILE_LIMIT_BYTES) return refuse(`“${file.name}” has ${megabytes} MB; a photo may have ${FILE_LIMIT_BYTES / 1_000_000}.`, 'Take it with a lower resolution. What you typed is kept.')
+  if (file.size > FILE_LIMIT_BYTES)
+    return refuse(`“${file.name}” has ${megabytes} MB; a photo may have ${FILE_LIMIT_BYTES / 1_000_000}.`, 'Take it with a lower resolution. What you typed is kept.')
   let bitmap: ImageBitmap
   try {
     bitmap = await createImageBitmap(file)

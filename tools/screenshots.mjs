@@ -1,0 +1,88 @@
+/**
+ * `npm run screenshots [-- name …]`: one picture of each main view, from the demo world, into docs/screenshots.
+ * With INGLE_SHOTS set, into that folder instead, for looking without committing.
+ */
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { LAUNCH } from './browser.mjs'
+import { ensureBuilt } from './build.mjs'
+import { ensureChromium, ensurePackages, ROOT } from './install.mjs'
+import { say } from './say.mjs'
+import { newDatabase, serverOn, throwawayPostgres } from './throwaway.mjs'
+
+ensurePackages()
+ensureChromium()
+ensureBuilt()
+const { chromium } = await import('@playwright/test')
+const out = process.env.INGLE_SHOTS ?? join(ROOT, 'docs/screenshots')
+mkdirSync(out, { recursive: true })
+const only = process.argv.slice(2)
+const postgres = await throwawayPostgres()
+const server = await serverOn(await newDatabase(postgres.url))
+const browser = await chromium.launch(LAUNCH)
+
+const SITE = '71de0e11-0000-4000-8000-000000000001'
+const visit = (stage) => `/sites/${SITE}/visits/71de0e11-0000-4000-8000-0000000000b2/systems/71de0e11-0000-4000-8000-0000000000a1/${stage}`
+const jot = async (page, text) => {
+  await page.getByRole('textbox', { name: 'Jot line' }).fill(text)
+  await page.keyboard.press('Enter')
+  await page
+    .getByText(/^(Written|Taken back)/)
+    .first()
+    .waitFor()
+}
+
+/** name, address, and what is done before the picture. */
+const VIEWS = [
+  { name: 'sign-in', path: '/', signedOut: true },
+  { name: 'round', path: '/' },
+  { name: 'site', path: `/sites/${SITE}` },
+  { name: 'survey', path: visit('survey') },
+  { name: 'airflow', path: visit('airflow'), before: (page) => page.getByRole('textbox', { name: 'Jot line' }).fill('esp +0.20 -0.24') },
+  {
+    name: 'airflow-worked-out',
+    path: visit('airflow'),
+    before: async (page) => {
+      await page.getByRole('button', { name: /^Clean filter/ }).click()
+      await page.getByRole('button', { name: /ways of knowing/ }).click()
+      await page.getByRole('button', { name: 'Open filter' }).click()
+      await page.locator('.recharts-surface').waitFor()
+    },
+  },
+  {
+    name: 'airflow-contradiction',
+    path: visit('airflow'),
+    before: async (page) => {
+      await jot(page, 'tap 3')
+      await jot(page, 'esp +0.22 -0.45')
+      await jot(page, 'grille return 300')
+    },
+  },
+  { name: 'airflow-nightshift', path: visit('airflow'), theme: 'nightshift' },
+  { name: 'airflow-sunlight', path: visit('airflow'), theme: 'sunlight' },
+  { name: 'airflow-phone', path: visit('airflow'), size: { width: 390, height: 844 } },
+  { name: 'airflow-wide', path: visit('airflow'), size: { width: 1920, height: 1080 } },
+  { name: 'hand-over', path: visit('hand-over') },
+  { name: 'card', path: visit('sheets/card') },
+  { name: 'record', path: visit('sheets/record'), full: true },
+]
+
+for (const view of VIEWS) {
+  if (only.length > 0 && !only.includes(view.name)) continue
+  const context = await browser.newContext({ viewport: view.size ?? { width: 1280, height: 800 }, baseURL: server.base, serviceWorkers: 'block', reducedMotion: 'reduce' })
+  if (view.theme) await context.addInitScript((theme) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme }, version: 0 })), view.theme)
+  const page = await context.newPage()
+  if (!view.signedOut) await page.request.post('/api/sign-in', { data: { name: 'mr', password: 'kiln-and-harbour' } })
+  await page.goto(view.path)
+  await page.locator('main').first().waitFor()
+  await page.evaluate(() => document.fonts.ready)
+  await page.waitForFunction(() => !document.body.innerText.includes('Opening …'))
+  if (!view.signedOut) await page.getByRole('status', { name: 'Sync: in step' }).waitFor()
+  if (view.before) await view.before(page)
+  await page.screenshot({ path: join(out, `${view.name}.png`), fullPage: view.full ?? false })
+  await context.close()
+  say(`${view.name}.png`)
+}
+await browser.close()
+await server.stop()
+postgres.stop()

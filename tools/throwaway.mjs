@@ -1,0 +1,61 @@
+/** A database and servers that live as long as one run: for tests, pictures and benchmarks. Never touches a demo's data or ports. */
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { ensurePostgres, ROOT } from './install.mjs'
+import { freePort, startPostgres } from './postgres.mjs'
+
+/** A throwaway PostgreSQL; `newDatabase()` makes an empty database in it and returns its address. */
+export async function throwawayPostgres() {
+  ensurePostgres()
+  const folder = mkdtempSync(join(tmpdir(), 'ingle-test-'))
+  const { url, stop } = await startPostgres(folder, { throwaway: true })
+  let ended = false
+  const end = () => {
+    if (ended) return
+    ended = true
+    stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+  process.on('exit', end)
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(130))
+  return { url, stop: end }
+}
+
+/** Makes an empty database beside the one at `url`. */
+export async function newDatabase(url) {
+  const { default: pg } = await import('pg')
+  const name = `t_${process.pid}_${Date.now()}_${Math.floor(Math.random() * 1e6)}`
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  await client.query(`CREATE DATABASE ${name}`)
+  await client.end()
+  return url.replace(/\/[^/]*$/, `/${name}`)
+}
+
+/** The built server on a port of its own. `stop` kills it; `start` brings it back on the same port. */
+export async function serverOn(databaseUrl, { demo = true } = {}) {
+  const port = await freePort()
+  const base = `http://127.0.0.1:${port}`
+  let child = null
+  const start = () =>
+    new Promise((resolve, reject) => {
+      child = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'apps/server/dist/main.js')], {
+        env: { ...process.env, DATABASE_URL: databaseUrl, INGLE_PORT: String(port), INGLE_DEMO: demo ? '1' : '', INGLE_LOG: 'error' },
+        stdio: ['ignore', 'pipe', 'inherit'],
+      })
+      child.stdout.on('data', (chunk) => String(chunk).includes('ingle listening on') && resolve())
+      child.on('exit', (code) => reject(new Error(`The server ended at its start with ${code}`)))
+    })
+  const stop = (signal = 'SIGTERM') =>
+    new Promise((resolve) => {
+      if (!child || child.exitCode !== null) return resolve()
+      child.removeAllListeners('exit')
+      child.on('exit', resolve)
+      child.kill(signal)
+    })
+  process.on('exit', () => child?.kill('SIGKILL'))
+  await start()
+  return { base, port, start, stop }
+}
