@@ -10,7 +10,7 @@ import { type ValidationError, validateSync } from 'class-validator'
 export function checked<T extends object>(type: ClassConstructor<T>, plain: unknown, what: string): Result<T> {
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) return refuse(`${what} is not an object.`, 'Send it as the format describes.')
   const instance = plainToInstance(type, plain)
-  const errors = validateSync(instance, { whitelist: false, forbidUnknownValues: true, stopAtFirstError: true })
+  const errors = validateSync(instance, { whitelist: false, forbidUnknownValues: true })
   return errors.length === 0 ? ok(instance) : invalid(errors, what)
 }
 
@@ -24,7 +24,9 @@ function invalid(errors: ValidationError[], what: string): Refusal {
 function flatten(errors: readonly ValidationError[], path: string): string[] {
   return errors.flatMap((error) => {
     const here = path ? `${path}.${error.property}` : error.property
-    const own = Object.values(error.constraints ?? {}).map((message) => `${here}: ${message.replace(new RegExp(`^${error.property}\\s`), '')}`)
+    // What it is comes before how large it may be.
+    const constraints = Object.entries(error.constraints ?? {}).sort(([a], [b]) => Number(b.startsWith('is')) - Number(a.startsWith('is')))
+    const own = constraints.slice(0, 1).map(([, message]) => `${here}: ${message.replace(new RegExp(`^${error.property}\\s`), '')}`)
     return [...own, ...flatten(error.children ?? [], here)]
   })
 }

@@ -25,6 +25,12 @@ export const METHOD_NAMES: Record<FlowEstimate['method'], string> = {
   'heater-rise': 'the temperature rise over the heater',
 }
 
+const REPEAT_NAMES: Record<FlowEstimate['method'], string> = {
+  table: 'the static on both sides, and look at the tap again',
+  'return-grilles': 'the return grilles',
+  'heater-rise': 'the temperature rise over the heater',
+}
+
 const REPEAT_JOTS: Record<FlowEstimate['method'], string> = {
   table: 'esp ',
   'return-grilles': 'grille return ',
@@ -80,7 +86,7 @@ function disagreements(current: TryResult, show: Show): Finding[] {
     kind: 'contradiction',
     tryNumber: current.input.number,
     text: disagreementText(one, show),
-    remedy: `Repeat ${METHOD_NAMES[one.repeat.method]}: it is the one that fits the rest least.`,
+    remedy: `Repeat ${REPEAT_NAMES[one.repeat.method]}: it is what fits the rest least.`,
     jot: REPEAT_JOTS[one.repeat.method],
   }))
 }

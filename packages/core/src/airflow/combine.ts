@@ -59,7 +59,8 @@ function weightedMean(estimates: readonly FlowEstimate[]): { flowCfm: number; pl
 }
 
 function suspect(all: readonly FlowEstimate[], a: FlowEstimate, b: FlowEstimate): FlowEstimate {
-  if (all.length === 2) return a.plusMinusCfm >= b.plusMinusCfm ? a : b
+  // By share: a method that reads too low would otherwise look the surer one.
+  if (all.length === 2) return a.plusMinusCfm / a.flowCfm >= b.plusMinusCfm / b.flowCfm ? a : b
   const strain = (one: FlowEstimate) => {
     const rest = weightedMean(all.filter((other) => other !== one))
     return rest ? Math.abs(one.flowCfm - rest.flowCfm) / Math.hypot(one.plusMinusCfm, rest.plusMinusCfm) : 0

@@ -1,4 +1,4 @@
-import { type AirflowPicture, BASE_UNITS, format, tapName } from '@ingle/core'
+import { type AirflowPicture, BASE_UNITS, constraintText, format, showIn, tapName } from '@ingle/core'
 import type { ProfileSetting } from '../profile/profile.ts'
 import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from './airflowInput.ts'
 import type { RowEntry, SystemState, SystemVisit } from './state.ts'
@@ -62,7 +62,10 @@ function coolAim(picture: AirflowPicture): Aim | null {
   const label = best ? picture.input.blower?.table.taps[best.tap] : undefined
   if (!best?.point || !label) return null
   const filter = picture.current?.input.filter === 'as-found' && picture.cleanChoice ? ' with a clean filter' : ''
-  return { value: label, why: `${cfm(best.point.flowCfm)}${filter}, aim ${cfm(picture.aimCfm ?? 0)}${choice?.binding ? `; a faster one is ruled out (${choice.binding})` : ''}` }
+  return {
+    value: label,
+    why: `${cfm(best.point.flowCfm)}${filter}, aim ${cfm(picture.aimCfm ?? 0)}${choice?.binding && choice.wished ? `; ${tapName(picture.input.blower?.table.taps[choice.wished.tap] ?? '')} would be nearer but ${constraintText(choice.binding, picture, showIn(BASE_UNITS))}` : ''}`,
+  }
 }
 
 function heatAim(picture: AirflowPicture): Aim | null {

@@ -1,0 +1,138 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { BASE_UNITS, METRIC_UNITS } from '../quantity/units.ts'
+import { JOT_COMMANDS } from './grammar.ts'
+import { completions, type JotContext, parseJot } from './parseJot.ts'
+
+const context: JotContext = {
+  units: BASE_UNITS,
+  taps: ['1', '2', '3', '4', '5'],
+  settings: [{ role: 'airflow.cool', word: 'cool', label: 'Cooling tap', values: ['1', '2', '3', '4', '5'] }],
+  grilles: [{ name: 'return', side: 'return', widthIn: 24, heightIn: 24, freeArea: 0.68 }],
+  wanted: ['esp ', 'split '],
+}
+const read = (text: string, change: Partial<JotContext> = {}) => parseJot(text, { ...context, ...change })
+
+describe('every example of the grammar', () => {
+  it.each(JOT_COMMANDS.flatMap((command) => command.examples))('%s is read', (line) => expect(read(line)).toMatchObject({ state: 'ready' }))
+})
+
+describe('reading back', () => {
+  it('gives the total of two probes', () => {
+    expect(read('esp +0.22 -0.45')).toEqual({
+      state: 'ready',
+      intent: { kind: 'probes', probes: { supply: 0.22, return: -0.45 } },
+      reads: 'supply static +0.22 in.wc, return static −0.45 in.wc → total 0.67 in.wc',
+    })
+  })
+  it('speaks the units of the site', () =>
+    expect(read('esp 55 -112', { units: METRIC_UNITS })).toMatchObject({ reads: 'supply static +55 Pa, return static −112 Pa → total 167 Pa' }))
+  it('takes units that stand apart from their numbers', () => expect(read('rise 68.2 °F 92.5 °F 240 V 37.2 A')).toMatchObject({ intent: { kind: 'rise', volts: 240, amps: 37.2 } }))
+  it('fills a known grille from the survey', () => expect(read('grille return 480')).toMatchObject({ intent: { side: 'return', widthIn: 24, freeArea: 0.68 } }))
+  it('takes a wet bulb or a humidity with the split', () => {
+    expect(read('split 74.1 55 wb 62 53.5')).toMatchObject({ intent: { returnWbF: 62, supplyWbF: 53.5 } })
+    expect(read('split 74.1 55 rh 52')).toMatchObject({ intent: { returnRhPct: 52 } })
+  })
+  it('keeps the reason of a setting left otherwise', () =>
+    expect(read('left cool 4 because the owner wants more air')).toMatchObject({ intent: { column: 'left', value: '4', why: 'the owner wants more air' } }))
+})
+
+describe('a line that is not whole', () => {
+  it.each([
+    ['esp', 'then the supply static'],
+    ['esp +0.22', 'then the return static'],
+    ['split 74', 'then the supply temperature'],
+    ['tap', 'which: 1, 2, 3, 4 and 5'],
+    ['note', 'then the words'],
+    ['gri', 'grille'],
+  ])('“%s” says: %s', (line, wanted) => expect(read(line)).toEqual({ state: 'incomplete', needs: wanted }))
+})
+
+describe('a line that is wrong', () => {
+  it.each([
+    ['frobnicate 3', /not a word of the jot line/, /esp/],
+    ['esl 0.2 -0.3', /not a word/, /Did you mean “esp”/],
+    ['tap 9', /There is no tap “9”/, /1, 2, 3, 4 and 5/],
+    ['esp 0.22 L/s -0.45', /measures flow, not static/, /in\.wc/],
+    ['esp abc def', /not a number/, /digits/],
+    ['split 74 55 wb 80', /above the dry bulb/, /wick/],
+    ['grille 620', /which grille first/, /grille desk/],
+    ['grille desk 620 14x8 free 7', /between 0 and 1/, /0\.65/],
+    ['tap 3 adj 80', /more than any blower/, /few percent/],
+    ['static roof 0.3', /not a place/, /trunk/],
+    ['left hot 3', /not a setting/, /cool/],
+    ['tap 3 please', /at the end was not understood/, /Leave it out/],
+  ])('%s', (line, reason, remedy) => {
+    const answer = read(line)
+    expect(answer.state).toBe('wrong')
+    expect(answer.state === 'wrong' && answer.reason).toMatch(reason)
+    expect(answer.state === 'wrong' && answer.remedy).toMatch(remedy)
+  })
+
+  it.each([
+    ['esp -0.45 +0.22', 'esp +0.22 −0.45'],
+    ['esp +0.22 +0.45', 'esp +0.22 −0.45'],
+    ['return 0.45', 'return −0.45'],
+    ['filter -0.40 -0.06', 'filter −0.06 −0.40'],
+    ['rise 92.5 68.2 240 37', 'rise 68.2 92.5 240 37'],
+  ])('offers the way out of “%s”, and that way is a good line', (line, instead) => {
+    expect(read(line)).toMatchObject({ state: 'wrong', instead })
+    expect(read(instead).state).toBe('ready')
+  })
+
+  it('takes nothing from a text of five megabytes, at once', () =>
+    expect(read('esp '.repeat(1_250_000))).toMatchObject({ state: 'wrong', reason: expect.stringContaining('5,000,000 characters') }))
+})
+
+it('answers any text', () => {
+  const word = fc.constantFrom(
+    'esp',
+    'tap',
+    'filter',
+    'split',
+    'rise',
+    'grille',
+    'static',
+    'left',
+    'cool',
+    'wb',
+    'rh',
+    'adj',
+    'free',
+    '14x8',
+    '-0.3',
+    '74',
+    '°F',
+    'because',
+    'clean',
+  )
+  fc.assert(
+    fc.property(
+      fc.oneof(
+        fc.string({ unit: 'binary', maxLength: 60 }),
+        fc.array(word, { maxLength: 8 }).map((words) => words.join(' ')),
+      ),
+      (text) => {
+        const answer = read(text)
+        expect(['empty', 'incomplete', 'wrong', 'ready']).toContain(answer.state)
+        expect(completions(text, context).length).toBeLessThanOrEqual(8)
+      },
+    ),
+    { numRuns: 500 },
+  )
+})
+
+describe('completion', () => {
+  it('puts what is wanted first', () =>
+    expect(
+      completions('', context)
+        .slice(0, 2)
+        .map((one) => one.text),
+    ).toEqual(['esp ', 'split ']))
+  it('knows this system’s taps, settings and grilles', () => {
+    expect(completions('tap ', context).map((one) => one.text)).toEqual(['tap 1', 'tap 2', 'tap 3', 'tap 4', 'tap 5'])
+    expect(completions('left c', context).map((one) => one.text)).toEqual(['left cool '])
+    expect(completions('left cool ', context).map((one) => one.text)).toContain('left cool 3')
+    expect(completions('grille r', context).map((one) => one.text)).toEqual(['grille return '])
+  })
+})

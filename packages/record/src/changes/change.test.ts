@@ -1,0 +1,71 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ALL_KINDS, begun, HERE, SYSTEM, uuid } from '../testing.ts'
+import { parseChange } from './change.ts'
+import { describeChange } from './describe.ts'
+import { KnownIds } from './references.ts'
+
+const NOW = Date.UTC(2026, 10, 24, 12)
+const good = { id: uuid(100), siteId: uuid(0), at: '2026-11-24T10:41:00.000Z', by: 'MR', kind: 'reading.probes', body: { ...HERE, tryId: uuid(3), supply: 0.22, return: -0.45 } }
+const parse = (change: object) => parseChange({ ...good, ...change }, NOW)
+
+describe('a change from outside', () => {
+  it('is taken when it is whole', () => expect(parse({})).toMatchObject({ ok: true, value: { kind: 'reading.probes' } }))
+
+  it('keeps fields that this Ingle does not know', () => expect(parse({ body: { ...good.body, gauge: 'G2' } })).toMatchObject({ ok: true, value: { body: { gauge: 'G2' } } }))
+
+  it.each<[string, object, RegExp]>([
+    ['without an id', { id: 'x' }, /id: must be a UUID/],
+    ['of a kind that is not known', { kind: 'reading.aura' }, /does not know changes of the kind “reading.aura”/],
+    ['of a kind that every object has', { kind: 'constructor' }, /does not know/],
+    ['with a static that no gauge shows', { body: { ...good.body, supply: 45 } }, /supply: must not be greater than 10/],
+    ['with text for a number', { body: { ...good.body, supply: 'lots' } }, /supply: must be/],
+    ['without its body', { body: null }, /not an object/],
+    ['from the last century', { at: '1926-11-24T10:41:00.000Z' }, /dated 1926-11-24, long before/],
+    ['from the next century', { at: '2126-11-24T10:41:00.000Z' }, /dated 2126-11-24, in the future/],
+    ['with a reading from the last century', { body: { ...good.body, readAt: '1926-01-01T00:00:00Z' } }, /dated 1926/],
+  ])('is refused %s, in words', (_, change, reason) => {
+    const answer = parse(change)
+    expect(answer.ok).toBe(false)
+    expect(!answer.ok && answer.reason).toMatch(reason)
+    expect(!answer.ok && answer.remedy.length).toBeGreaterThan(10)
+  })
+
+  it('may not name a part of the state', () => {
+    const setting = { kind: 'setting.set', body: { ...HERE, role: '__proto__', column: 'left', value: '3' } }
+    expect(parse(setting).ok).toBe(false)
+  })
+
+  it('is answered whatever it is', () => {
+    fc.assert(
+      fc.property(fc.anything(), fc.constantFrom(...ALL_KINDS), (anything, kind) => {
+        expect(parseChange(anything, NOW)).toHaveProperty('ok')
+        expect(parseChange({ ...good, kind, body: anything }, NOW)).toHaveProperty('ok')
+      }),
+    )
+  })
+})
+
+describe('references', () => {
+  it('are refused while what they speak of is not there', () => {
+    const { pen, tryId } = begun()
+    const known = new KnownIds(pen.changes)
+    const reading = { ...good, body: { ...good.body, tryId } } as never
+    expect(known.missing(reading)).toBeNull()
+    expect(known.missing({ ...good, body: { ...good.body, tryId: uuid(999) } } as never)?.reason).toContain('a try')
+    expect(known.missing({ ...good, body: { ...HERE, visitId: uuid(999), tryId } } as never)?.reason).toContain('a visit')
+    expect(known.missing({ ...good, kind: 'undo', body: { targetId: uuid(999) } } as never)?.reason).toContain('a change')
+    expect(known.missing({ ...good, replaces: uuid(999), body: { ...good.body, tryId } } as never)?.reason).toContain('a change')
+  })
+})
+
+it('says in a line what was written', () => {
+  const { pen, tryId } = begun()
+  pen.write('reading.probes', { ...HERE, tryId, supply: 0.22, return: -0.45 })
+  pen.write('part.set', { systemId: SYSTEM, partId: uuid(4), role: 'air-handler', model: 'VX-42' })
+  expect(pen.changes.map((change) => describeChange(change)).slice(3)).toEqual([
+    'try: tap 3, filter as found',
+    'static return side of the cabinet −0.45 in.wc, static supply side of the cabinet +0.22 in.wc',
+    'part: air handler VX-42',
+  ])
+})

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest'
+import { begun, HERE, uuid } from '../testing.ts'
+import { parseRecordFile } from './recordFile.ts'
+
+const NOW = Date.UTC(2026, 10, 24, 12)
+const file = (change: object = {}) => ({ format: 'ingle-record/1', siteId: uuid(0), changes: begun().pen.changes, photos: [], ...change })
+
+describe('a record file', () => {
+  it('is taken whole', () => {
+    const read = parseRecordFile(JSON.parse(JSON.stringify(file())), NOW)
+    expect(read).toMatchObject({ ok: true, value: { siteId: uuid(0) } })
+    expect(read.ok && read.value.changes).toHaveLength(4)
+  })
+  it.each<[string, unknown, RegExp]>([
+    ['something else', [1, 2], /not an Ingle record/],
+    ['a newer format', file({ format: 'ingle-record/2' }), /ingle-record\/2, which is newer/],
+    ['no changes', file({ changes: undefined }), /no list of changes/],
+    ['a change that cannot be read', file({ changes: [{ ...begun().pen.changes[0], at: 'noon' }] }), /Change 1 of 1/],
+    ['a change of another site', file({ siteId: uuid(8) }), /belongs to another site/],
+    ['a hole in the middle', file({ changes: begun().pen.changes.slice(3) }), /speaks of a visit/],
+    ['a photo without its picture', file({ photos: [{ id: uuid(4) }] }), /photo/],
+  ])('is refused whole with %s, and says that nothing was taken', (_, plain, reason) => {
+    const read = parseRecordFile(plain, NOW)
+    expect(read.ok).toBe(false)
+    expect(!read.ok && `${read.reason} ${read.remedy}`).toMatch(reason)
+  })
+  it('keeps a setting of a later minor format', () => {
+    const { pen } = begun()
+    pen.write('setting.set', { ...HERE, role: 'fan.level', column: 'left', value: '2' })
+    expect(parseRecordFile(file({ format: 'ingle-record/1.3', changes: pen.changes }), NOW).ok).toBe(true)
+  })
+})

@@ -1,0 +1,98 @@
+import { describe, expect, it } from 'vitest'
+import { begun, HERE, Pen, SYSTEM, uuid } from '../testing.ts'
+import { airflowInput, findSystem, findVisit, pictureOf, systemVisit } from './airflowInput.ts'
+import { fold } from './fold.ts'
+import { airflowLedger } from './ledger.ts'
+
+const profile = {
+  format: 'ingle-profile/1',
+  id: 'vx',
+  version: 1,
+  maker: 'Merrowby',
+  family: 'VX',
+  kind: 'air-handler',
+  description: '',
+  cautions: [],
+  settings: [
+    { role: 'airflow.cool', word: 'cool', label: 'Cooling tap', values: ['1', '2', '3'], access: 'pins' },
+    { role: 'airflow.heat', word: 'heat', label: 'Heater tap', values: ['same', '1', '2', '3'], access: 'pins' },
+    { role: 'airflow.ramp', word: 'ramp', label: 'Ramp', values: ['A', 'B'], access: 'pins' },
+    { word: 'mystery', label: 'Item 17', values: [], access: 'unknown' },
+  ],
+  blower: {
+    tapWord: 'pin',
+    ratedStaticInWc: 0.5,
+    source: 'sheet',
+    heaterKits: [{ model: 'H', powerKw: 9, minFlowCfm: 1250 }],
+    table: { kind: 'constant-airflow', taps: ['1', '2', '3'], tapFlowsCfm: [1000, 1200, 1340], maxStaticInWc: 0.9 },
+  },
+}
+const rule = {
+  id: 'r',
+  name: 'damp',
+  cfmPerTon: 340,
+  bandPct: 5,
+  keepMass: false,
+  maxFaceFpm: 700,
+  reason: 'r',
+  cost: 'c',
+  settings: [{ role: 'airflow.ramp', value: 'B', why: 'wets the coil.' }],
+}
+
+function ledger(write: (pen: Pen, tryId: string) => void) {
+  const { pen, tryId } = begun()
+  pen.write('profile.use', { systemId: SYSTEM, profile })
+  pen.write('rule.use', { systemId: SYSTEM, rule })
+  pen.write('reading.probes', { ...HERE, tryId, supply: 0.2, return: -0.2 })
+  write(pen, tryId)
+  const state = fold(uuid(0), pen.changes)
+  const system = findSystem(state, SYSTEM)!
+  const visit = findVisit(state, HERE.visitId)!
+  const rows = airflowLedger(system, systemVisit(visit, SYSTEM), pictureOf(state, system, visit))
+  return Object.fromEntries(rows.map((row) => [row.role, row]))
+}
+const set = (pen: Pen, column: 'found' | 'left' | 'proof', value: string, why: string | null = null) =>
+  pen.write('setting.set', { ...HERE, role: 'airflow.cool', column, value, why })
+
+describe('the ledger of blower settings', () => {
+  it('keeps the cooling tap over the heater’s floor while the heater blows with it', () => {
+    expect(ledger(() => {})['airflow.cool']?.aim).toEqual({ value: '3', why: '1,340 cfm, aim 1,190 cfm; tap 2 would be nearer but is under the 1,250 cfm that the heater needs' })
+  })
+
+  it('has a row for each setting with a role, and aims with their reasons', () => {
+    const rows = ledger((pen) => pen.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'found', value: '1' }))
+    expect(Object.keys(rows)).toEqual(['airflow.cool', 'airflow.heat', 'airflow.ramp'])
+    expect(rows['airflow.cool']?.aim).toMatchObject({ value: '2', why: expect.stringContaining('1,200 cfm') })
+    expect(rows['airflow.heat']?.aim).toMatchObject({ value: '3', why: expect.stringContaining('1,250 cfm') })
+    expect(rows['airflow.ramp']?.aim).toEqual({ value: 'B', why: 'House rule “damp”: wets the coil.' })
+  })
+
+  it('goes from not looked at to proved as cells are filled', () => {
+    const standing = (write: (pen: Pen) => void) => ledger(write)['airflow.cool']?.standing
+    expect(standing(() => {})).toBe('not-looked-at')
+    expect(standing((pen) => set(pen, 'found', '3'))).toBe('found')
+    expect(standing((pen) => set(pen, 'left', '3'))).toBe('set')
+    expect(standing((pen) => (set(pen, 'left', '3'), set(pen, 'proof', 'seen')))).toBe('proved')
+  })
+
+  it('asks why a left value is not the aim', () => {
+    expect(ledger((pen) => set(pen, 'left', '1'))['airflow.cool']).toMatchObject({ standing: 'watch', whyMissing: true })
+    expect(ledger((pen) => set(pen, 'left', '1', 'quiet wanted'))['airflow.cool']).toMatchObject({ standing: 'set', whyMissing: false })
+  })
+
+  it('does not carry a proof over to another value', () => {
+    const row = ledger((pen) => (set(pen, 'left', '2'), set(pen, 'proof', 'seen'), set(pen, 'left', '3', 'more air')))['airflow.cool']
+    expect(row).toMatchObject({ standing: 'set', proof: null })
+  })
+
+  it('has the heater blow with the cooling tap until it is given one of its own', () => {
+    const { pen } = begun()
+    const input = (heat?: string) => {
+      if (heat) pen.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'left', value: heat })
+      const state = fold(uuid(0), pen.changes)
+      return airflowInput(state, findSystem(state, SYSTEM)!, findVisit(state, HERE.visitId)!)
+    }
+    expect(input().heaterOnThisTap).toBe(true)
+    expect(input('3').heaterOnThisTap).toBe(false)
+  })
+})
