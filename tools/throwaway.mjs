@@ -34,6 +34,12 @@ export async function newDatabase(url) {
   return url.replace(/\/[^/]*$/, `/${name}`)
 }
 
+/** Servers that must not outlive this process. */
+const alive = new Set()
+process.on('exit', () => {
+  for (const kill of alive) kill()
+})
+
 /** The built server on a port of its own. `stop` kills it; `start` brings it back on the same port. */
 export async function serverOn(databaseUrl, { demo = true } = {}) {
   const port = await freePort()
@@ -55,7 +61,7 @@ export async function serverOn(databaseUrl, { demo = true } = {}) {
       child.on('exit', resolve)
       child.kill(signal)
     })
-  process.on('exit', () => child?.kill('SIGKILL'))
+  alive.add(() => child?.kill('SIGKILL'))
   await start()
   return { base, port, start, stop }
 }

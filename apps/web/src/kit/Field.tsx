@@ -96,3 +96,23 @@ export function SelectField({ label, value, options, onSave }: { label: string; 
     </div>
   )
 }
+
+/** A tick that shows at once and is written down behind it. */
+export function CheckField({ label, checked, onSave }: { label: string; checked: boolean; onSave: (checked: boolean) => void }) {
+  const [shown, setShown] = useState(checked)
+  useEffect(() => setShown(checked), [checked])
+  return (
+    <label className="flex items-center gap-3 min-h-11">
+      <input
+        type="checkbox"
+        className="checkbox"
+        checked={shown}
+        onChange={(event) => {
+          setShown(event.target.checked)
+          onSave(event.target.checked)
+        }}
+      />
+      {label}
+    </label>
+  )
+}

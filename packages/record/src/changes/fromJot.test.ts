@@ -13,7 +13,10 @@ const context = {
 }
 const place = { ...HERE, tryId: uuid(3), tap: '3', adjustPct: 0, filter: 'as-found' as const }
 let n = 500
-const newId = () => uuid((n += 1))
+const newId = () => {
+  n += 1
+  return uuid(n)
+}
 const lines = JOT_COMMANDS.flatMap((command) => command.examples).filter((line) => line !== 'undo')
 
 function written(line: string, at: Parameters<typeof changesOf>[1] = place) {

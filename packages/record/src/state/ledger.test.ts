@@ -72,7 +72,12 @@ describe('the ledger of blower settings', () => {
     expect(standing(() => {})).toBe('not-looked-at')
     expect(standing((pen) => set(pen, 'found', '3'))).toBe('found')
     expect(standing((pen) => set(pen, 'left', '3'))).toBe('set')
-    expect(standing((pen) => (set(pen, 'left', '3'), set(pen, 'proof', 'seen')))).toBe('proved')
+    expect(
+      standing((pen) => {
+        set(pen, 'left', '3')
+        set(pen, 'proof', 'seen')
+      }),
+    ).toBe('proved')
   })
 
   it('asks why a left value is not the aim', () => {
@@ -81,7 +86,11 @@ describe('the ledger of blower settings', () => {
   })
 
   it('does not carry a proof over to another value', () => {
-    const row = ledger((pen) => (set(pen, 'left', '2'), set(pen, 'proof', 'seen'), set(pen, 'left', '3', 'more air')))['airflow.cool']
+    const row = ledger((pen) => {
+      set(pen, 'left', '2')
+      set(pen, 'proof', 'seen')
+      set(pen, 'left', '3', 'more air')
+    })['airflow.cool']
     expect(row).toMatchObject({ standing: 'set', proof: null })
   })
 

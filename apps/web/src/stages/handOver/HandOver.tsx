@@ -2,6 +2,7 @@ import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
 import { FileDown, FileText } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { CheckField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { isMetric } from '../../prefs/prefs.ts'
@@ -26,15 +27,7 @@ export function HandOver() {
           <ul className="mt-2">
             {HANDOVER_CHECKS.map(([id, text]) => (
               <li key={id}>
-                <label className="flex items-center gap-3 min-h-11">
-                  <input
-                    type="checkbox"
-                    className="checkbox"
-                    checked={here.checks[id] ?? false}
-                    onChange={(event) => void write([{ kind: 'check.set', body: { ...at, checkId: id, done: event.target.checked } }])}
-                  />
-                  {text}
-                </label>
+                <CheckField label={text} checked={here.checks[id] ?? false} onSave={(done) => void write([{ kind: 'check.set', body: { ...at, checkId: id, done } }])} />
               </li>
             ))}
           </ul>

@@ -1,0 +1,64 @@
+import { DEMO_CREWS, LANTERN_LANE, OTTER_QUAY } from '@ingle/catalog/demo'
+import { pino } from 'pino'
+import type { DataSource } from 'typeorm'
+import { inject } from 'vitest'
+import { newDatabase } from '../../../tools/throwaway.mjs'
+import { CrewData } from '../src/data/crewData.ts'
+import { openDatabase } from '../src/data/database.ts'
+import { makeApp } from '../src/http/app.ts'
+import { Newsroom } from '../src/news/newsroom.ts'
+import { addCrew } from '../src/signIn/accounts.ts'
+
+export const NOW = new Date('2026-11-24T12:00:00Z')
+export const ORIGIN = 'http://localhost'
+
+export interface Bench {
+  url: string
+  db: DataSource
+  newsroom: Newsroom
+  /** A request as a browser on this origin makes it; signed in when a name is given. */
+  ask: (method: string, path: string, options?: { as?: 'mr' | 'jt' | 'eb'; body?: unknown; headers?: Record<string, string> }) => Promise<Response>
+  data: (crew: 'lantern' | 'otter') => CrewData
+  close: () => Promise<void>
+}
+
+/** The whole server, without its socket, on a database of its own with the two demo crews. */
+export async function openBench(): Promise<Bench> {
+  const url = await newDatabase(inject('databaseUrl'))
+  const db = await openDatabase(url)
+  for (const crew of DEMO_CREWS) await addCrew(db, crew, crew.accounts)
+  const log = pino({ level: 'silent' })
+  const newsroom = new Newsroom(url, log)
+  await newsroom.open()
+  const app = makeApp({ db, log, newsroom, demo: true, secureCookie: false, webRoot: null, now: () => NOW })
+  const cookies = new Map<string, string>()
+  const signIn = async (name: string): Promise<string> => {
+    const there = cookies.get(name)
+    if (there) return there
+    const account = DEMO_CREWS.flatMap((crew) => crew.accounts).find((one) => one.name === name)
+    const answer = await app.request('/api/sign-in', {
+      method: 'POST',
+      body: JSON.stringify({ name, password: account?.password }),
+      headers: { origin: ORIGIN, host: 'localhost' },
+    })
+    const cookie = answer.headers.get('set-cookie')?.split(';')[0] ?? ''
+    cookies.set(name, cookie)
+    return cookie
+  }
+  return {
+    url,
+    db,
+    newsroom,
+    data: (crew) => new CrewData(db, crew === 'lantern' ? LANTERN_LANE.id : OTTER_QUAY.id),
+    ask: async (method, path, { as, body, headers = {} } = {}) => {
+      const sent: Record<string, string> = { host: 'localhost', origin: ORIGIN, ...headers }
+      if (as) sent.cookie = await signIn(as)
+      const raw = body instanceof Uint8Array || typeof body === 'string' ? body : body === undefined ? undefined : JSON.stringify(body)
+      return app.request(path, { method, headers: sent, ...(raw !== undefined && { body: raw as string }) })
+    },
+    close: async () => {
+      await newsroom.close()
+      await db.destroy()
+    },
+  }
+}

@@ -1,0 +1,194 @@
+import { randomUUID } from 'node:crypto'
+import type { Change } from '@ingle/record'
+import fc from 'fast-check'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { type Bench, openBench } from './bench.ts'
+
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+})
+afterAll(() => bench.close())
+
+const at = (minute: number) => new Date(Date.UTC(2026, 10, 24, 8, minute)).toISOString()
+
+/** A site with a visit, a try and readings; `count` changes in all. */
+function record(siteId: string, count = 6): Change[] {
+  const [systemId, visitId, tryId] = [randomUUID(), randomUUID(), randomUUID()]
+  const make = (minute: number, kind: string, body: object, id = randomUUID()) => ({ id, siteId, at: at(minute), by: 'MR', kind, body }) as unknown as Change
+  const first = [
+    make(0, 'site.set', { name: 'Quay', place: 'Wrenmoor' }),
+    make(1, 'system.set', { systemId, name: 'AH-1' }),
+    make(2, 'visit.start', { visitId, reason: 'Test' }),
+    make(3, 'try.start', { visitId, systemId, tap: '3', adjustPct: 0, filter: 'clean' }, tryId),
+    make(4, 'item.open', { visitId, systemId, itemId: randomUUID(), text: 'larger grille' }),
+  ]
+  const rest = Array.from({ length: Math.max(0, count - first.length) }, (_, i) => make(5 + (i % 50), 'reading.probes', { visitId, systemId, tryId, supply: 0.2 }))
+  return [...first, ...rest].slice(0, count)
+}
+
+const send = (siteId: string, changes: readonly unknown[], as: 'mr' | 'jt' | 'eb' = 'mr') => bench.ask('POST', `/api/sites/${siteId}/changes`, { as, body: { changes } })
+const outcomes = async (answer: Response | Promise<Response>) =>
+  ((await (await answer).json()) as { outcomes: { id: string; seq?: number; refused?: { reason: string; remedy: string } }[] }).outcomes
+const stored = async (siteId: string) =>
+  ((await (await bench.ask('GET', `/api/sites/${siteId}/changes`, { as: 'mr' })).json()) as { changes: { seq: number; change: Change }[] }).changes
+
+describe('a batch of changes', () => {
+  it('is numbered in its order, folded and listed for the crew', async () => {
+    const siteId = randomUUID()
+    const changes = record(siteId)
+    expect((await outcomes(send(siteId, changes))).map((one) => one.seq)).toEqual([1, 2, 3, 4, 5, 6])
+    const site = (await (await bench.ask('GET', `/api/sites/${siteId}`, { as: 'jt' })).json()) as { state: object; seq: number }
+    expect(site).toMatchObject({ seq: 6, state: { name: 'Quay', visits: [{ number: 1 }] } })
+    const round = (await (await bench.ask('GET', '/api/round', { as: 'jt' })).json()) as { sites: { id: string }[] }
+    expect(round.sites.find((one) => one.id === siteId)).toMatchObject({
+      name: 'Quay',
+      visits: [{ reason: 'Test', closedAt: null }],
+      openItems: [{ text: 'larger grille' }],
+      systems: [{ name: 'AH-1' }],
+    })
+  })
+
+  it('sent twice, in part or again in another order, is stored once', async () => {
+    const siteId = randomUUID()
+    const changes = record(siteId, 12)
+    await send(siteId, changes)
+    const before = await stored(siteId)
+    await fc.assert(
+      fc.asyncProperty(fc.shuffledSubarray(changes), async (some) => {
+        const answers = await outcomes(send(siteId, some))
+        expect(answers.every((one) => one.seq === before.find((each) => each.change.id === one.id)?.seq)).toBe(true)
+      }),
+      { numRuns: 8 },
+    )
+    expect(await stored(siteId)).toEqual(before)
+  })
+
+  it('from two devices at once gets every number once and loses none', async () => {
+    const siteId = randomUUID()
+    const changes = record(siteId, 60)
+    await send(siteId, changes.slice(0, 5))
+    const parts = [changes.slice(5, 25), changes.slice(25, 45), changes.slice(45), changes.slice(20, 50)]
+    await Promise.all(parts.map((part) => send(siteId, part)))
+    const all = await stored(siteId)
+    expect(all.map((one) => one.seq)).toEqual(Array.from({ length: 60 }, (_, i) => i + 1))
+    expect(new Set(all.map((one) => one.change.id)).size).toBe(60)
+  })
+
+  it('answers a bad change by itself and keeps the good ones', async () => {
+    const siteId = randomUUID()
+    const changes = record(siteId)
+    const bad = { ...changes[5], id: randomUUID(), body: { ...(changes[5] as Change).body, supply: 99 } }
+    const old = { ...changes[5], id: randomUUID(), at: '1926-01-01T00:00:00Z' }
+    const orphan = { ...changes[5], id: randomUUID(), body: { ...(changes[5] as Change).body, tryId: randomUUID() } }
+    const astray = { ...changes[5], id: randomUUID(), siteId: randomUUID() }
+    const answers = await outcomes(send(siteId, [...changes, bad, old, orphan, astray, null, 'x']))
+    expect(answers.slice(0, 6).every((one) => one.seq)).toBe(true)
+    expect(answers.slice(6).map((one) => one.refused?.reason)).toEqual([
+      expect.stringContaining('supply: must not be greater than 10'),
+      expect.stringContaining('dated 1926-01-01'),
+      expect.stringContaining('a try that this site does not have'),
+      expect.stringContaining('another site'),
+      expect.any(String),
+      expect.any(String),
+    ])
+    expect(await stored(siteId)).toHaveLength(6)
+  })
+
+  it('out of order is refused where it builds on what is missing, and taken later', async () => {
+    const siteId = randomUUID()
+    const changes = record(siteId)
+    const answers = await outcomes(send(siteId, [changes[0], changes[5]]))
+    expect(answers[1]?.refused?.remedy).toContain('stays kept')
+    await send(siteId, changes)
+    expect(await stored(siteId)).toHaveLength(6)
+  })
+
+  it('is signed by whoever sent it, whatever it claims', async () => {
+    const siteId = randomUUID()
+    await send(siteId, record(siteId), 'jt')
+    expect(new Set((await stored(siteId)).map((one) => one.change.by))).toEqual(new Set(['JT']))
+  })
+
+  it('gives what came after a number', async () => {
+    const siteId = randomUUID()
+    await send(siteId, record(siteId))
+    const answer = (await (await bench.ask('GET', `/api/sites/${siteId}/changes?after=4`, { as: 'mr' })).json()) as { changes: { seq: number }[] }
+    expect(answer.changes.map((one) => one.seq)).toEqual([5, 6])
+    expect((await bench.ask('GET', `/api/sites/${siteId}/changes?after=six`, { as: 'mr' })).status).toBe(400)
+  })
+
+  it.each<[string, unknown, number]>([
+    ['that is no list', { changes: 'many' }, 400],
+    ['that is no JSON', '{{{', 400],
+    ['that is nothing', 'null', 400],
+    ['of too many', { changes: Array.from({ length: 501 }, () => ({})) }, 413],
+    ['of five megabytes', { changes: [{ text: 'x'.repeat(5_000_000) }] }, 413],
+  ])('%s is refused in words', async (_, body, status) => {
+    const answer = await bench.ask('POST', `/api/sites/${randomUUID()}/changes`, { as: 'mr', body })
+    expect(answer.status).toBe(status)
+    expect(await answer.json()).toMatchObject({ title: expect.stringMatching(/\.$/), detail: expect.stringMatching(/\w/) })
+  })
+})
+
+describe('another crew', () => {
+  it('sees nothing, writes nothing and hears nothing of a site', async () => {
+    const siteId = randomUUID()
+    const changes = record(siteId)
+    await send(siteId, changes)
+    for (const path of ['', '/changes', '/export.json', '/readings.csv', `/photos/${randomUUID()}`])
+      expect((await bench.ask('GET', `/api/sites/${siteId}${path}`, { as: 'eb' })).status).toBe(404)
+    const write = await send(siteId, [changes[5]], 'eb')
+    expect(write.status).toBe(404)
+    expect(await write.json()).toMatchObject({ detail: expect.stringContaining('another crew') })
+    const round = (await (await bench.ask('GET', '/api/round', { as: 'eb' })).json()) as { sites: { id: string }[] }
+    expect(round.sites.map((one) => one.id)).not.toContain(siteId)
+    expect(await stored(siteId)).toHaveLength(6)
+  })
+
+  it('may have a site of the same id; the two never meet', async () => {
+    const siteId = randomUUID()
+    await send(siteId, record(siteId), 'mr')
+    await send(
+      siteId,
+      record(siteId).map((one) => (one.kind === 'site.set' ? { ...one, body: { name: 'Otter site' } } : one)),
+      'eb',
+    )
+    const names = await Promise.all(
+      (['mr', 'eb'] as const).map(async (as) => ((await (await bench.ask('GET', `/api/sites/${siteId}`, { as })).json()) as { state: { name: string } }).state.name),
+    )
+    expect(names).toEqual(['Quay', 'Otter site'])
+  })
+})
+
+it('tells the other devices of the crew, and only those', async () => {
+  const siteId = randomUUID()
+  const heard: string[] = []
+  const { LANTERN_LANE, OTTER_QUAY } = await import('@ingle/catalog/demo')
+  const told = new Promise<void>((done) => {
+    bench.newsroom.subscribe(LANTERN_LANE.id, (news) => {
+      if (news.siteId !== siteId) return
+      heard.push(`lantern ${news.seq}`)
+      done()
+    })
+  })
+  bench.newsroom.subscribe(OTTER_QUAY.id, (news) => news.siteId === siteId && heard.push('otter'))
+  await send(siteId, record(siteId))
+  await told
+  expect(heard).toEqual(['lantern 6'])
+})
+
+it('says at its health address what it is made of', async () => {
+  expect(await (await bench.ask('GET', '/api/health')).json()).toMatchObject({
+    ok: true,
+    version: expect.any(String),
+    database: expect.stringMatching(/^\d/),
+    schema: 'Begin1764000000000',
+    fold: 1,
+  })
+})
+
+it('answers an address that is none in words', async () => {
+  const answer = await bench.ask('GET', '/api/nothing/here', { as: 'mr' })
+  expect([answer.status, ((await answer.json()) as { title: string }).title]).toEqual([404, 'There is nothing at this address.'])
+})

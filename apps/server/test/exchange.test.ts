@@ -1,0 +1,123 @@
+import { randomUUID } from 'node:crypto'
+import { TIDEWELL_ID, TIDEWELL_SYSTEM_ID, TIDEWELL_VISIT_ID, tidewellChanges } from '@ingle/catalog/demo'
+import type { RecordFile } from '@ingle/record'
+import Papa from 'papaparse'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { type Bench, NOW, openBench } from './bench.ts'
+
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+  await bench.data('lantern').importRecord(TIDEWELL_ID, tidewellChanges(NOW), [], NOW.getTime())
+})
+afterAll(() => bench.close())
+
+/** The smallest picture there is: one grey pixel. */
+const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
+const photoPath = (photoId: string) => `/api/sites/${TIDEWELL_ID}/photos/${photoId}`
+const exported = async (as: 'mr' | 'eb') => (await (await bench.ask('GET', `/api/sites/${TIDEWELL_ID}/export.json`, { as })).json()) as RecordFile
+const at = `/api/sites/${TIDEWELL_ID}/visits/${TIDEWELL_VISIT_ID}/systems/${TIDEWELL_SYSTEM_ID}`
+
+describe('photos', () => {
+  it('are kept as they are and given back', async () => {
+    const id = randomUUID()
+    expect((await bench.ask('PUT', photoPath(id), { as: 'mr', body: new Uint8Array(PIXEL) })).status).toBe(200)
+    expect((await bench.ask('PUT', photoPath(id), { as: 'mr', body: new Uint8Array(PIXEL) })).status).toBe(200)
+    const back = await bench.ask('GET', photoPath(id), { as: 'jt' })
+    expect(back.headers.get('content-type')).toBe('image/png')
+    expect(Buffer.from(await back.arrayBuffer())).toEqual(PIXEL)
+  })
+  it.each<[string, Uint8Array, number, string]>([
+    ['that is no picture', new TextEncoder().encode('hello, I am a text'), 415, 'not a picture'],
+    ['that is a page pretending', new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="1" height="1"><script/></svg>'), 415, 'not a picture'],
+    ['that is empty', new Uint8Array(0), 415, 'not a picture'],
+    ['of 50 MB', new Uint8Array(50_000_000), 413, '12 MB'],
+  ])('%s is refused in words', async (_, body, status, words) => {
+    const answer = await bench.ask('PUT', photoPath(randomUUID()), { as: 'mr', body })
+    expect(answer.status).toBe(status)
+    expect(((await answer.json()) as { title: string }).title).toContain(words)
+  })
+})
+
+describe('the record as one file', () => {
+  it('goes whole into another crew: every change, every photo, every writer', async () => {
+    const photoId = randomUUID()
+    await bench.ask('PUT', photoPath(photoId), { as: 'mr', body: new Uint8Array(PIXEL) })
+    const file = await exported('mr')
+    expect(file).toMatchObject({ format: 'ingle-record/1', siteId: TIDEWELL_ID, exportedBy: { crew: 'Lantern Lane Heating & Air' } })
+    const answer = await bench.ask('POST', '/api/import', { as: 'eb', body: file })
+    expect(await answer.json()).toEqual({ siteId: TIDEWELL_ID, changes: file.changes.length })
+    const again = await exported('eb')
+    expect(again.changes).toEqual(file.changes)
+    expect(again.photos).toEqual(expect.arrayContaining(file.photos))
+    const states = await Promise.all([bench.data('lantern').site(TIDEWELL_ID), bench.data('otter').site(TIDEWELL_ID)])
+    expect(states[1]?.state).toEqual(states[0]?.state)
+  })
+
+  it('imported again changes nothing; imported grown adds only what is new', async () => {
+    const file = await exported('mr')
+    await bench.ask('POST', '/api/import', { as: 'eb', body: file })
+    const before = await bench.data('otter').site(TIDEWELL_ID)
+    await bench.ask('POST', '/api/import', { as: 'eb', body: file })
+    expect((await bench.data('otter').site(TIDEWELL_ID))?.seq).toBe(before?.seq)
+    const more = { ...file.changes[0], id: randomUUID(), at: '2026-11-24T11:59:00Z', kind: 'site.set', body: { name: 'Renamed' } }
+    await bench.ask('POST', '/api/import', { as: 'eb', body: { ...file, changes: [...file.changes, more] } })
+    expect(await bench.data('otter').site(TIDEWELL_ID)).toMatchObject({ seq: (before?.seq ?? 0) + 1, state: { name: 'Renamed' } })
+  })
+
+  it.each<[string, (file: RecordFile) => unknown, string]>([
+    ['of a newer format', (file) => ({ ...file, format: 'ingle-record/2' }), 'newer than this Ingle'],
+    ['that is something else', () => ({ hello: 'world' }), 'not an Ingle record'],
+    ['cut short', (file) => ({ ...file, changes: file.changes.slice(20) }), 'Change 1 of'],
+    ['with a photo that is none', (file) => ({ ...file, photos: [{ id: randomUUID(), mediaType: 'image/png', base64: 'aGVsbG8=' }] }), 'not a picture'],
+  ])('%s is refused whole', async (_, change, words) => {
+    const siteId = randomUUID()
+    const file = await exported('mr')
+    const moved = { ...file, siteId, changes: file.changes.map((one) => ({ ...one, siteId })) } as RecordFile
+    const answer = await bench.ask('POST', '/api/import', { as: 'eb', body: change(moved) })
+    expect(answer.status).toBeGreaterThanOrEqual(400)
+    expect(((await answer.json()) as { title: string }).title).toContain(words)
+    expect(await bench.data('otter').hasSite(siteId)).toBe(false)
+  })
+})
+
+describe('readings as CSV', () => {
+  it('have a row for each number and a column for its unit', async () => {
+    const text = await (await bench.ask('GET', `/api/sites/${TIDEWELL_ID}/readings.csv`, { as: 'mr' })).text()
+    const { data, errors } = Papa.parse<Record<string, string>>(text, { header: true })
+    expect(errors).toEqual([])
+    expect(data.length).toBeGreaterThan(30)
+    expect(data[0]).toMatchObject({ visit: '1', reading: 'static supply', unit: 'in.wc' })
+    expect(Number(data[0]?.value)).toBeGreaterThan(0)
+  })
+  it('cannot smuggle a formula into a spreadsheet', async () => {
+    const here = { visitId: TIDEWELL_VISIT_ID, systemId: TIDEWELL_SYSTEM_ID }
+    const [tryId, id] = [randomUUID(), randomUUID()]
+    const change = (kind: string, body: object, own: string) => ({ id: own, siteId: TIDEWELL_ID, at: NOW.toISOString(), by: 'MR', kind, body })
+    await bench.ask('POST', `/api/sites/${TIDEWELL_ID}/changes`, {
+      as: 'mr',
+      body: { changes: [change('try.start', { ...here, tap: '=1+1', adjustPct: 0, filter: 'clean' }, tryId), change('reading.probes', { ...here, tryId, supply: 0.2 }, id)] },
+    })
+    const text = await (await bench.ask('GET', `/api/sites/${TIDEWELL_ID}/readings.csv`, { as: 'mr' })).text()
+    expect(text).toContain("'=1+1")
+  })
+})
+
+describe('sheets as PDF', () => {
+  it.each(['card.pdf', 'record.pdf', 'card.pdf?units=metric'])('%s is a PDF', async (name) => {
+    const answer = await bench.ask('GET', `${at}/${name}`, { as: 'mr' })
+    expect(answer.headers.get('content-type')).toBe('application/pdf')
+    expect(answer.headers.get('content-disposition')).toContain('tidewell-pottery')
+    const content = Buffer.from(await answer.arrayBuffer())
+    expect(content.subarray(0, 5).toString()).toBe('%PDF-')
+    expect(content.length).toBeGreaterThan(10_000)
+  })
+  it('keeps the card on one page', async () => {
+    const content = Buffer.from(await (await bench.ask('GET', `${at}/card.pdf`, { as: 'mr' })).arrayBuffer()).toString('latin1')
+    expect(content.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(1)
+  })
+  it('is not there for a visit or system that is not', async () => {
+    expect((await bench.ask('GET', `${at.replace(TIDEWELL_VISIT_ID, randomUUID())}/card.pdf`, { as: 'mr' })).status).toBe(404)
+    expect((await bench.ask('GET', `${at.replace(TIDEWELL_SYSTEM_ID, 'nonsense')}/card.pdf`, { as: 'mr' })).status).toBe(404)
+  })
+})

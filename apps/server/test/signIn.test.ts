@@ -1,0 +1,69 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { ATTEMPT_LIMIT } from '../src/signIn/accounts.ts'
+import { type Bench, openBench } from './bench.ts'
+
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+})
+afterAll(() => bench.close())
+
+const signIn = (name: string, password: string, headers: Record<string, string> = {}) => bench.ask('POST', '/api/sign-in', { body: { name, password }, headers })
+
+describe('signing in', () => {
+  it('gives a cookie that scripts cannot read and other sites cannot send', async () => {
+    const answer = await signIn('MR', 'kiln-and-harbour')
+    expect(answer.status).toBe(200)
+    expect(answer.headers.get('set-cookie')).toMatch(/HttpOnly/)
+    expect(answer.headers.get('set-cookie')).toMatch(/SameSite=Strict/)
+    expect(await answer.json()).toMatchObject({ initials: 'MR', crewName: 'Lantern Lane Heating & Air' })
+  })
+
+  it('keeps passwords as argon2id and sessions as hashes', async () => {
+    const [account] = await bench.db.query('SELECT password_hash FROM account LIMIT 1')
+    expect(account.password_hash).toMatch(/^\$argon2id\$/)
+    const cookie = (await signIn('jt', 'lantern-on-the-quay')).headers.get('set-cookie') ?? ''
+    const token = /ingle_session=([^;]+)/.exec(cookie)?.[1] ?? ''
+    const rows = await bench.db.query('SELECT token_hash FROM session')
+    expect(rows.map((row: { token_hash: string }) => row.token_hash)).not.toContain(token)
+  })
+
+  it('says the same of a wrong name and a wrong password', async () => {
+    const answers = [await signIn('mr', 'nope'), await signIn('nobody', 'nope')]
+    expect(answers.map((one) => one.status)).toEqual([401, 401])
+    const [a, b] = await Promise.all(answers.map((one) => one.json()))
+    expect(a).toEqual(b)
+    expect(a).toMatchObject({ title: 'That name and password do not belong together.' })
+  })
+
+  it('waits after too many wrong passwords, even for the right one', async () => {
+    for (let i = 0; i < ATTEMPT_LIMIT; i += 1) await signIn('eb', 'guess')
+    const answer = await signIn('eb', 'rope-walk-at-dawn')
+    expect(answer.status).toBe(429)
+    expect(await answer.json()).toMatchObject({ detail: expect.stringContaining('fifteen minutes') })
+  })
+
+  it('refuses a write from another site, and one that says it is', async () => {
+    expect((await signIn('mr', 'kiln-and-harbour', { origin: 'https://elsewhere.example' })).status).toBe(403)
+    expect((await bench.ask('POST', '/api/sign-out', { as: 'mr', headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(403)
+  })
+
+  it('lets nobody in without it', async () => {
+    const answer = await bench.ask('GET', '/api/round')
+    expect(answer.status).toBe(401)
+    expect(answer.headers.get('content-type')).toContain('application/problem+json')
+  })
+
+  it('signs out everywhere', async () => {
+    const cookies = await Promise.all([1, 2].map(async () => (await signIn('jt', 'lantern-on-the-quay')).headers.get('set-cookie')?.split(';')[0] ?? ''))
+    const ask = (cookie: string, method = 'GET', path = '/api/me') => bench.ask(method, path, { headers: { cookie } })
+    expect((await ask(cookies[1] ?? '')).status).toBe(200)
+    await ask(cookies[0] ?? '', 'POST', '/api/sign-out-everywhere')
+    expect((await ask(cookies[1] ?? '')).status).toBe(401)
+  })
+
+  it('answers a body that is no sign-in in words', async () => {
+    expect((await bench.ask('POST', '/api/sign-in', { body: 'not json' })).status).toBe(400)
+    expect((await bench.ask('POST', '/api/sign-in', { body: { name: 5 } })).status).toBe(400)
+  })
+})

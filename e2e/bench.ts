@@ -1,0 +1,91 @@
+import { type Browser, test as base, expect, type Page } from '@playwright/test'
+import { newDatabase, serverOn } from '../tools/throwaway.mjs'
+
+export { expect }
+
+export const SITE = '71de0e11-0000-4000-8000-000000000001'
+const SYSTEM = '71de0e11-0000-4000-8000-0000000000a1'
+const VISIT = '71de0e11-0000-4000-8000-0000000000b2'
+export const stage = (name: string) => `/sites/${SITE}/visits/${VISIT}/systems/${SYSTEM}/${name}`
+
+type Server = Awaited<ReturnType<typeof serverOn>>
+
+interface Bench {
+  /** The built server on a fresh, seeded database of its own; `stop` and `start` it as the test needs. */
+  server: Server
+  /** A technician at a signed-in page. */
+  tech: Tech
+}
+
+export const test = base.extend<Bench>({
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the fixtures destructured.
+  server: async ({}, use) => {
+    const postgres = process.env.INGLE_TEST_POSTGRES
+    if (!postgres) throw new Error('INGLE_TEST_POSTGRES is not set: run through `npm test` or `npm run e2e`')
+    const server = await serverOn(await newDatabase(postgres))
+    await use(server)
+    await server.stop('SIGKILL')
+  },
+  tech: async ({ server, browser }, use) => {
+    const tech = await signedIn(browser, server, 'MR')
+    await use(tech)
+    await tech.page.context().close()
+  },
+})
+
+/** Opens a browser of its own, signed in by the demo account's button. */
+export async function signedIn(browser: Browser, server: Server, initials: 'MR' | 'JT' | 'EB', options: Parameters<Browser['newContext']>[0] = {}): Promise<Tech> {
+  const context = await browser.newContext({ baseURL: server.base, acceptDownloads: true, ...options })
+  const page = await context.newPage()
+  await page.goto('/')
+  await page
+    .getByRole('region', { name: 'Demo accounts' })
+    .getByRole('button', { name: new RegExp(`^${initials}`) })
+    .click()
+  await expect(page.getByRole('heading', { name: 'Round' })).toBeVisible()
+  return new Tech(page)
+}
+
+/** What a technician does, in the words of the trade. */
+export class Tech {
+  constructor(readonly page: Page) {}
+
+  get move() {
+    return this.page.getByRole('region', { name: 'Next move' }).filter({ visible: true })
+  }
+  get headline() {
+    return this.move.getByRole('heading')
+  }
+  get jotLine() {
+    return this.page.getByRole('textbox', { name: 'Jot line' })
+  }
+  get tries() {
+    return this.page.getByRole('region', { name: 'Tries' }).getByRole('row')
+  }
+  get ledger() {
+    return this.page.getByRole('region', { name: 'Settings ledger' })
+  }
+  ledgerRow(name: string) {
+    return this.ledger.getByRole('row').filter({ has: this.page.getByRole('rowheader', { name }) })
+  }
+  sync(text: string | RegExp) {
+    return this.page.getByRole('status', { name: typeof text === 'string' ? `Sync: ${text}` : text })
+  }
+
+  async open(path: string) {
+    await this.page.goto(path)
+    await expect(this.page.locator('#main')).toBeVisible()
+  }
+
+  /** Types a line, sees it read back, and writes it down. */
+  async jot(line: string) {
+    await this.jotLine.fill(line)
+    await expect(this.page.getByText('reads as:')).toBeVisible()
+    await this.jotLine.press('Enter')
+    await expect(this.jotLine).toHaveValue('')
+  }
+
+  async inStep() {
+    await expect(this.sync('in step')).toBeVisible()
+  }
+}

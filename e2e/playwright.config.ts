@@ -1,0 +1,23 @@
+import { defineConfig } from '@playwright/test'
+import { LAUNCH } from '../tools/browser.mjs'
+
+export default defineConfig({
+  testDir: './tests',
+  outputDir: '../test-results',
+  globalSetup: './globalSetup.ts',
+  fullyParallel: false,
+  workers: 2,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list']],
+  forbidOnly: true,
+  retries: 0,
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: LAUNCH,
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    reducedMotion: 'reduce',
+    trace: 'retain-on-failure',
+  },
+})

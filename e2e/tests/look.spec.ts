@@ -1,0 +1,72 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, SITE, signedIn, stage, test } from '../bench.ts'
+
+const VIEWS = ['/', `/sites/${SITE}`, stage('survey'), stage('airflow'), stage('hand-over'), stage('sheets/card'), stage('sheets/record')]
+
+async function serious(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  return violations
+    .filter((one) => one.impact === 'serious' || one.impact === 'critical')
+    .map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)
+}
+
+for (const theme of ['daywork', 'sunlight', 'nightshift']) {
+  test(`axe finds nothing serious in ${theme}`, async ({ tech }) => {
+    await tech.page.evaluate((name) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme: name }, version: 0 })), theme)
+    for (const view of VIEWS) {
+      await tech.open(view)
+      await expect(tech.page.getByText('Opening …')).toHaveCount(0)
+      await expect(tech.page.locator('html')).toHaveAttribute('data-theme', theme)
+      expect(await serious(tech.page), view).toEqual([])
+    }
+    await tech.open(stage('airflow'))
+    await tech.jotLine.fill('esp 9')
+    await tech.page.getByRole('button', { name: 'Account MR' }).click()
+    expect(await serious(tech.page), 'menu and jot line open').toEqual([])
+  })
+}
+
+test('axe finds nothing serious on the sign-in page', async ({ server, page }) => {
+  await page.goto(server.base)
+  await expect(page.getByRole('heading', { name: 'Demo accounts' })).toBeVisible()
+  expect(await serious(page)).toEqual([])
+})
+
+test('a phone has the stages below, the keypad, and nothing that runs out of the page', async ({ server, browser }) => {
+  const tech = await signedIn(browser, server, 'MR', { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+  for (const view of VIEWS) {
+    await tech.open(view)
+    await expect(tech.page.getByText('Opening …')).toHaveCount(0)
+    expect(await tech.page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), view).toBeLessThanOrEqual(0)
+  }
+  await tech.open(stage('airflow'))
+  expect(await serious(tech.page)).toEqual([])
+  await tech.page.getByRole('button', { name: 'Keypad' }).click()
+  const keypad = tech.page.getByRole('region', { name: 'Keypad' })
+  for (const key of ['e', 's', 'p']) await tech.jotLine.press(key)
+  for (const key of ['space', '+', '.', '2', '1', 'space', '-', '.', '2', '5']) await keypad.getByRole('button', { name: key, exact: true }).click()
+  await expect(tech.page.getByText('total 0.46 in.wc')).toBeVisible()
+  await tech.page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(tech.jotLine).toHaveValue('')
+  await tech.page.context().close()
+})
+
+test('the shipped typefaces are the ones shown', async ({ tech }) => {
+  await tech.open(stage('airflow'))
+  const loaded = await tech.page.evaluate(async () => {
+    await document.fonts.ready
+    return [...document.fonts].filter((font) => font.status === 'loaded').map((font) => font.family.replaceAll('"', ''))
+  })
+  expect(loaded).toEqual(expect.arrayContaining(['Atkinson Hyperlegible Next Variable', 'Atkinson Hyperlegible Mono Variable']))
+})
+
+test('signing out everywhere ends the other device too', async ({ tech, server, browser }) => {
+  const second = await signedIn(browser, server, 'MR')
+  await tech.page.getByRole('button', { name: 'Account MR' }).click()
+  await tech.page.getByRole('button', { name: 'Sign out everywhere' }).click()
+  await expect(tech.page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible()
+  await second.page.reload()
+  await expect(second.page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible()
+  await second.page.context().close()
+})

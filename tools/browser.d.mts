@@ -1,0 +1,1 @@
+export const LAUNCH: { executablePath: string; args: string[] }

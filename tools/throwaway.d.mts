@@ -1,0 +1,6 @@
+export function throwawayPostgres(): Promise<{ url: string; stop: () => void }>
+export function newDatabase(url: string): Promise<string>
+export function serverOn(
+  databaseUrl: string,
+  options?: { demo?: boolean },
+): Promise<{ base: string; port: number; start: () => Promise<void>; stop: (signal?: string) => Promise<void> }>
