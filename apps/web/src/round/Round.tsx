@@ -27,7 +27,7 @@ export function Round() {
         <span className="soft">{dayAndYear.format(new Date())}</span>
         <div className="ml-auto flex gap-2">
           <ImportButton onDone={reload} />
-          <button type="button" className="btn btn-page" onClick={() => setAdding(true)}>
+          <button type="button" className="btn" onClick={() => setAdding(true)}>
             <CirclePlus size={18} aria-hidden="true" /> New site
           </button>
         </div>
@@ -130,7 +130,7 @@ function ImportButton({ onDone }: { onDone: () => void }) {
   }
   return (
     <div className="relative">
-      <button type="button" className="btn btn-page" onClick={() => input.current?.click()}>
+      <button type="button" className="btn" onClick={() => input.current?.click()}>
         <FileUp size={18} aria-hidden="true" /> Import a record
       </button>
       <input

@@ -70,7 +70,7 @@ function SiteView({ state }: { state: SiteState }) {
                     <li key={system.id}>
                       <Link to={`/sites/${state.id}/visits/${visit.id}/systems/${system.id}/${visit.closedAt ? 'hand-over' : 'airflow'}`} className="btn btn-quiet">
                         {system.name}
-                        {visit.systems[system.id]?.tries.length ? <span className="num soft">{visit.systems[system.id]?.tries.length} tries</span> : null}
+                        <TryCount count={visit.systems[system.id]?.tries.length ?? 0} />
                       </Link>
                     </li>
                   ))}
@@ -114,5 +114,13 @@ function SiteView({ state }: { state: SiteState }) {
         </section>
       </aside>
     </main>
+  )
+}
+
+function TryCount({ count }: { count: number }) {
+  return count === 0 ? null : (
+    <span className="num soft">
+      {count} {count === 1 ? 'try' : 'tries'}
+    </span>
   )
 }

@@ -4,12 +4,18 @@ import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { AIRFLOW_RULES } from '../rules/airflowRules.ts'
+import photos from './photos.json' with { type: 'json' }
 import { DemoWriter } from './writer.ts'
 
 export const TIDEWELL_ID = '71de0e11-0000-4000-8000-000000000001'
 export const TIDEWELL_SYSTEM_ID = '71de0e11-0000-4000-8000-0000000000a1'
 export const TIDEWELL_PAST_VISIT_ID = '71de0e11-0000-4000-8000-0000000000b1'
 export const TIDEWELL_VISIT_ID = '71de0e11-0000-4000-8000-0000000000b2'
+
+const FILTER_PHOTO_ID = '71de0e11-0000-4000-8000-0000000000c1'
+
+/** The photos of the demo's notes: drawn for it, as JPEG in base64. */
+export const TIDEWELL_PHOTOS = [{ id: FILTER_PHOTO_ID, mediaType: 'image/jpeg', base64: photos.bowedFilter }]
 
 /** What really stands at Tidewell Pottery: the duct, a filter that has clogged since spring, and a desk grille too small. */
 export function tidewellPlant(): Plant {
@@ -94,7 +100,8 @@ function openVisit(writer: DemoWriter, plant: Plant): void {
   writer.write('visit.start', { visitId: HERE.visitId, reason: 'Too loud and too warm' }, 1)
   writer.write('complaint.set', { ...HERE, text: 'Hiss over the desk since summer, and the studio bakes by noon.' })
   writer.write('note.add', { ...HERE, text: 'Knockout open behind the wall controller: kiln air gets at its sensor.', standing: 'watch' })
-  writer.write('note.add', { ...HERE, text: 'Filter grey and bowed in.', standing: 'watch' })
+  const noteId = writer.write('note.add', { ...HERE, text: 'Filter grey and bowed in.', standing: 'watch' })
+  writer.write('photo.add', { ...HERE, noteId, photoId: FILTER_PHOTO_ID, mediaType: 'image/jpeg', bytes: Math.floor((photos.bowedFilter.length * 3) / 4) }, 0.2)
   writer.write('setting.set', { ...HERE, role: 'airflow.cool', column: 'found', value: '5' })
   writer.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'found', value: 'same' }, 0.5)
   writer.write('setting.set', { ...HERE, role: 'airflow.adjust', column: 'found', value: '0' }, 0.5)

@@ -127,7 +127,7 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
     if (!last) continue
     const [lx, ly] = at(last)
     marks.push({ kind: 'line', points: points.map(at), tone: 'ink', width: curve.dash ? 1.6 : 2, ...(curve.dash && { dash: curve.dash }) })
-    marks.push({ kind: 'text', x: Math.min(lx, right) - 4, y: Math.max(ly - 6, 12), text: curve.text, tone: 'ink', size: 12, anchor: 'end', halo: true })
+    marks.push({ kind: 'text', x: Math.min(lx, right) - 4, y: curve.dash ? ly + 17 : Math.max(ly - 6, 12), text: curve.text, tone: 'ink', size: 12, anchor: 'end', halo: true })
   }
 
   const goal = goalPoint(picture, move)

@@ -50,7 +50,7 @@ export function settingsCard(input: SheetInput): Sheet {
   const flow = d.picture.current?.flow
   return {
     title: d.system.name || 'System',
-    subtitle: `Settings card · ${d.state.name} · left ${localDay(d.visit.closedAt ?? lastWritten(d), d.state.timeZone)} by ${d.visit.by}`,
+    subtitle: `Settings card · ${d.state.name} · ${d.visit.closedAt ? 'left' : 'visit not closed, as it stood'} ${localDay(d.visit.closedAt ?? lastWritten(d), d.state.timeZone)} · ${d.visit.by}`,
     facts: [
       ...identity(d),
       ['Flow', flow ? `${d.show('flow', flow.flowCfm)} ± ${d.show('flow', flow.plusMinusCfm)}` : 'not measured'],

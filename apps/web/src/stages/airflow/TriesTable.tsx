@@ -100,5 +100,6 @@ function verdict(one: TryResult, picture: ReturnType<typeof useVisit>['picture']
     if (within && mark === 'found') mark = (one.flow.estimates.length > 1 ? 'proved' : 'set') as Mark
   }
   if (said.length === 0) said.push(one.externalInWc === null ? 'static not read yet' : one.table && !one.table.ok ? 'outside the table' : '')
-  return { mark, text: said.join('; ') }
+  if (one.input.heard) said.push(one.input.heard)
+  return { mark, text: said.filter(Boolean).join('; ') }
 }
