@@ -1,23 +1,16 @@
 /** `npm run demo`: everything from nothing. Installs, starts a database of its own, seeds, builds, serves, prints one address. */
 import { spawn } from 'node:child_process'
-import { createHash } from 'node:crypto'
 import { accessSync, constants, existsSync, mkdirSync, rmSync } from 'node:fs'
 import { connect } from 'node:net'
 import { join, resolve } from 'node:path'
 import { ensureBuilt } from './build.mjs'
-import { checkNode, ensurePackages, ensurePostgres, IS_ROOT, ROOT } from './install.mjs'
-import { reachable, startPostgres } from './postgres.mjs'
+import { dataFolder } from './dataFolder.mjs'
+import { checkNode, ensurePackages, ensurePostgres, ROOT } from './install.mjs'
+import { startPostgres } from './postgres.mjs'
 import { say, stop } from './say.mjs'
 
 const fresh = process.argv.includes('--fresh')
 const port = Number(process.env.INGLE_PORT ?? 7310)
-
-/** The data folder: INGLE_DATA, else `.data` here, else (root's PostgreSQL cannot enter here) one under /var/lib. */
-function dataFolder() {
-  if (process.env.INGLE_DATA) return resolve(process.env.INGLE_DATA)
-  if (!IS_ROOT || reachable(ROOT)) return join(ROOT, '.data')
-  return join('/var/lib/ingle', createHash('sha256').update(ROOT).digest('hex').slice(0, 12))
-}
 
 const portTaken = () =>
   new Promise((done) => {

@@ -1,0 +1,151 @@
+/** `npm run bench`: how fast the things are that a technician waits for, as figures and ratios. No pass, no fail. */
+import { spawn } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { gzipSync } from 'node:zlib'
+import { ensureBuilt } from './build.mjs'
+import { checkNode, ensurePackages, ROOT } from './install.mjs'
+import { freePort } from './postgres.mjs'
+import { say } from './say.mjs'
+import { newDatabase, serverOn, throwawayPostgres } from './throwaway.mjs'
+
+checkNode()
+ensurePackages()
+ensureBuilt()
+const { runnerImport } = await import('vite')
+const load = async (path) => (await runnerImport(join(ROOT, path), { root: ROOT, configFile: join(ROOT, 'vitest.config.ts'), logLevel: 'error' })).module
+const core = await load('packages/core/src/index.ts')
+const record = await load('packages/record/src/index.ts')
+const demo = await load('packages/catalog/src/demo/index.ts')
+
+/** Median, ms, of `times` runs after a warm-up. */
+function median(times, run) {
+  for (let i = 0; i < Math.min(times, 20); i += 1) run()
+  const all = Array.from({ length: times }, () => {
+    const started = performance.now()
+    run()
+    return performance.now() - started
+  })
+  return all.sort((a, b) => a - b)[Math.floor(times / 2)]
+}
+const line = (what, ms, goalMs) => say(`${what.padEnd(52)} ${ms.toFixed(3).padStart(9)} ms   ${(ms / goalMs).toFixed(3)} of the ${goalMs} ms allowed`)
+
+say('── computation')
+const changes = demo.tidewellChanges(new Date())
+const state = record.fold(demo.TIDEWELL_ID, changes)
+const system = record.findSystem(state, demo.TIDEWELL_SYSTEM_ID)
+const visit = record.findVisit(state, demo.TIDEWELL_VISIT_ID)
+const picture = record.pictureOf(state, system, visit)
+line(
+  'tap choice, five taps',
+  median(2000, () => core.chooseTap(picture.input.blower.table, picture.current.ductCoefficient, picture.aimCfm, { floorCfm: 1050, maxStaticInWc: 0.5 })),
+  1,
+)
+const sixty = {
+  kind: 'constant-torque',
+  taps: Array.from({ length: 60 }, (_, i) => `${i}`),
+  staticsInWc: Array.from({ length: 40 }, (_, i) => 0.05 * (i + 1)),
+  flowsCfm: Array.from({ length: 60 }, (_, t) => Array.from({ length: 40 }, (_, i) => 800 + 20 * t - 8 * i)),
+}
+line(
+  'tap choice, sixty taps of forty statics',
+  median(500, () => core.chooseTap(sixty, 4e-7, 1300, { maxStaticInWc: 1 })),
+  1,
+)
+line(
+  'the whole picture and next move of a visit',
+  median(500, () => core.nextMove(record.pictureOf(state, system, visit), core.showIn(core.BASE_UNITS))),
+  16,
+)
+const last = changes.findLast((one) => one.kind === 'reading.probes')
+const many = [...changes, ...Array.from({ length: 10_000 - changes.length }, (_, i) => ({ ...last, id: randomUUID(), at: new Date(Date.parse(last.at) + i * 1000).toISOString() }))]
+line(
+  'folding 10,000 changes',
+  median(30, () => record.fold(demo.TIDEWELL_ID, many)),
+  50,
+)
+const context = { units: core.BASE_UNITS, taps: ['1', '2', '3', '4', '5'], settings: [], grilles: [], wanted: ['esp '] }
+const typed = 'grille wheel bench 620 fpm 20x8 free 0.75'
+const keystrokes = Array.from({ length: typed.length }, (_, i) => typed.slice(0, i + 1))
+line(
+  'jot preview and completion, a keystroke',
+  median(300, () => {
+    for (const text of keystrokes) {
+      core.parseJot(text, context)
+      core.completions(text, context)
+    }
+  }) / keystrokes.length,
+  16,
+)
+
+say('\n── what the browser loads, compressed')
+const assets = join(ROOT, 'apps/web/dist/assets')
+const files = readdirSync(assets).filter((name) => name.endsWith('.js'))
+const size = (name) => gzipSync(readFileSync(join(assets, name))).length / 1000
+const imports = (name, seen = new Set()) => {
+  if (seen.has(name)) return seen
+  seen.add(name)
+  for (const [, other] of readFileSync(join(assets, name), 'utf8').matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g)) imports(other, seen)
+  return seen
+}
+const entry = readFileSync(join(ROOT, 'apps/web/dist/index.html'), 'utf8').match(/assets\/(index-[^"]+\.js)/)[1]
+const chunk = (stem) => files.find((name) => name.startsWith(`${stem}-`))
+const first = imports(entry, new Set())
+const firstPage = new Set([...first, ...imports(chunk('Round'))])
+const kb = (names) => [...names].reduce((sum, name) => sum + size(name), 0)
+say(`first page (sign-in and Round)                       ${kb(firstPage).toFixed(1)} kB, ${(kb(firstPage) / 200).toFixed(2)} of the 200 kB allowed`)
+say(
+  `airflow stage, its own chunk                         ${size(chunk('Airflow')).toFixed(1)} kB; with what the first page lacks ${kb([...imports(chunk('Airflow'))].filter((name) => !firstPage.has(name))).toFixed(1)} kB`,
+)
+
+say('\n── server')
+const postgres = await throwawayPostgres()
+const databaseUrl = await newDatabase(postgres.url)
+const server = await serverOn(databaseUrl)
+const signed = await fetch(`${server.base}/api/sign-in`, { method: 'POST', body: JSON.stringify({ name: 'mr', password: 'kiln-and-harbour' }) })
+const cookie = signed.headers.get('set-cookie').split(';')[0]
+// The same query behind a bare Hono handler: what the framework, sign-in and the seam add.
+const barePort = await freePort()
+const bare = spawn(
+  process.execPath,
+  [
+    '--input-type=module',
+    '-e',
+    `
+  import { serve } from ${JSON.stringify(pathToFileURL(join(ROOT, 'node_modules/@hono/node-server/dist/index.mjs')).href)}
+  import { Hono } from ${JSON.stringify(pathToFileURL(join(ROOT, 'node_modules/hono/dist/index.js')).href)}
+  import pg from ${JSON.stringify(pathToFileURL(join(ROOT, 'node_modules/pg/esm/index.mjs')).href)}
+  const pool = new pg.Pool({ connectionString: ${JSON.stringify(databaseUrl)}, max: 12 })
+  const app = new Hono()
+  app.get('/site/:id', async (c) => c.json((await pool.query('SELECT state, seq FROM site WHERE crew_id = $1 AND id = $2', [${JSON.stringify(demo.LANTERN_LANE.id)}, c.req.param('id')])).rows[0]))
+  serve({ fetch: app.fetch, port: ${barePort}, hostname: '127.0.0.1' }, () => console.log('up'))
+`,
+  ],
+  { stdio: ['ignore', 'pipe', 'inherit'] },
+)
+await new Promise((up) => bare.stdout.once('data', up))
+const { default: autocannon } = await import('autocannon')
+const load5 = (url, headers) => autocannon({ url, headers, connections: 16, duration: 5 })
+await load5(`${server.base}/api/sites/${demo.TIDEWELL_ID}`, { cookie })
+const ours = await load5(`${server.base}/api/sites/${demo.TIDEWELL_ID}`, { cookie })
+const theirs = await load5(`http://127.0.0.1:${barePort}/site/${demo.TIDEWELL_ID}`, {})
+say(
+  `reading a site: ${ours.requests.average.toFixed(0)} a second; bare handler with the same query ${theirs.requests.average.toFixed(0)}: ratio ${(ours.requests.average / theirs.requests.average).toFixed(2)}`,
+)
+bare.kill()
+
+const batchMs = []
+for (let i = 0; i < 12; i += 1) {
+  const batch = Array.from({ length: 100 }, () => ({ ...last, id: randomUUID() }))
+  const started = performance.now()
+  await fetch(`${server.base}/api/sites/${demo.TIDEWELL_ID}/changes`, { method: 'POST', headers: { cookie }, body: JSON.stringify({ changes: batch }) })
+  batchMs.push(performance.now() - started)
+}
+batchMs.sort((a, b) => a - b)
+line('a batch of 100 changes stored (site growing to 1,300)', batchMs[6], 100)
+
+await server.stop()
+postgres.stop()
+process.exit(0)
