@@ -38,6 +38,12 @@ export class CrewData {
     return row ? { state: row.state, seq: row.seq } : null
   }
 
+  /** The same as JSON text, straight from the database: nothing on the way needs to look into it. */
+  async siteJson(siteId: string): Promise<string | null> {
+    const [row] = await this.db.query('SELECT state::text AS state, seq FROM site WHERE crew_id = $1 AND id = $2', [this.crewId, siteId])
+    return row ? `{"seq":${row.seq},"state":${row.state}}` : null
+  }
+
   async round(): Promise<RoundSite[]> {
     const where = { crewId: this.crewId }
     const [sites, visits, items] = await Promise.all([

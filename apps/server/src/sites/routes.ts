@@ -13,9 +13,9 @@ export function siteRoutes(): Hono<SignedIn> {
   app.get('/round', async (c) => c.json({ sites: await c.get('crew').round() }))
 
   app.get('/sites/:siteId', async (c) => {
-    const site = await c.get('crew').site(idParam(c, 'siteId'))
+    const site = await c.get('crew').siteJson(idParam(c, 'siteId'))
     if (!site) throw notFound('site')
-    return c.json(site)
+    return c.body(site, 200, { 'content-type': 'application/json' })
   })
 
   app.get('/sites/:siteId/changes', async (c) => {
