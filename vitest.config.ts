@@ -3,7 +3,13 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['packages/*/{src,test}/**/*.test.ts', 'apps/web/src/**/*.test.ts', 'tools/**/*.test.ts'], environment: 'node' } },
+      {
+        test: {
+          name: 'unit',
+          include: ['packages/*/{src,test}/**/*.test.ts', 'apps/web/src/**/*.test.ts', 'tools/**/*.test.ts'],
+          environment: 'node',
+        },
+      },
       {
         test: {
           name: 'db',

@@ -34,7 +34,12 @@ export const test = base.extend<Bench>({
 })
 
 /** Opens a browser of its own, signed in by the demo account's button. */
-export async function signedIn(browser: Browser, server: Server, initials: 'MR' | 'JT' | 'EB', options: Parameters<Browser['newContext']>[0] = {}): Promise<Tech> {
+export async function signedIn(
+  browser: Browser,
+  server: Server,
+  initials: 'MR' | 'JT' | 'EB',
+  options: Parameters<Browser['newContext']>[0] = {},
+): Promise<Tech> {
   const context = await browser.newContext({ baseURL: server.base, acceptDownloads: true, ...options })
   const page = await context.newPage()
   await page.goto('/')

@@ -15,7 +15,8 @@ checkNode()
 ensurePackages()
 ensureBuilt()
 const { runnerImport } = await import('vite')
-const load = async (path) => (await runnerImport(join(ROOT, path), { root: ROOT, configFile: join(ROOT, 'vitest.config.ts'), logLevel: 'error' })).module
+const load = async (path) =>
+  (await runnerImport(join(ROOT, path), { root: ROOT, configFile: join(ROOT, 'vitest.config.ts'), logLevel: 'error' })).module
 const core = await load('packages/core/src/index.ts')
 const record = await load('packages/record/src/index.ts')
 const demo = await load('packages/catalog/src/demo/index.ts')
@@ -30,7 +31,8 @@ function median(times, run) {
   })
   return all.sort((a, b) => a - b)[Math.floor(times / 2)]
 }
-const line = (what, ms, goalMs) => say(`${what.padEnd(52)} ${ms.toFixed(3).padStart(9)} ms   ${(ms / goalMs).toFixed(3)} of the ${goalMs} ms allowed`)
+const line = (what, ms, goalMs) =>
+  say(`${what.padEnd(52)} ${ms.toFixed(3).padStart(9)} ms   ${(ms / goalMs).toFixed(3)} of the ${goalMs} ms allowed`)
 
 say('── computation')
 const changes = demo.tidewellChanges(new Date())
@@ -40,7 +42,12 @@ const visit = record.findVisit(state, demo.TIDEWELL_VISIT_ID)
 const picture = record.pictureOf(state, system, visit)
 line(
   'tap choice, five taps',
-  median(2000, () => core.chooseTap(picture.input.blower.table, picture.current.ductCoefficient, picture.aimCfm, { floorCfm: 1050, maxStaticInWc: 0.5 })),
+  median(2000, () =>
+    core.chooseTap(picture.input.blower.table, picture.current.ductCoefficient, picture.aimCfm, {
+      floorCfm: 1050,
+      maxStaticInWc: 0.5,
+    }),
+  ),
   1,
 )
 const sixty = {
@@ -60,7 +67,14 @@ line(
   16,
 )
 const last = changes.findLast((one) => one.kind === 'reading.probes')
-const many = [...changes, ...Array.from({ length: 10_000 - changes.length }, (_, i) => ({ ...last, id: randomUUID(), at: new Date(Date.parse(last.at) + i * 1000).toISOString() }))]
+const many = [
+  ...changes,
+  ...Array.from({ length: 10_000 - changes.length }, (_, i) => ({
+    ...last,
+    id: randomUUID(),
+    at: new Date(Date.parse(last.at) + i * 1000).toISOString(),
+  })),
+]
 line(
   'folding 10,000 changes',
   median(30, () => record.fold(demo.TIDEWELL_ID, many)),
@@ -87,7 +101,8 @@ const size = (name) => gzipSync(readFileSync(join(assets, name))).length / 1000
 const imports = (name, seen = new Set()) => {
   if (seen.has(name)) return seen
   seen.add(name)
-  for (const [, other] of readFileSync(join(assets, name), 'utf8').matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g)) imports(other, seen)
+  for (const [, other] of readFileSync(join(assets, name), 'utf8').matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g))
+    imports(other, seen)
   return seen
 }
 const entry = readFileSync(join(ROOT, 'apps/web/dist/index.html'), 'utf8').match(/assets\/(index-[^"]+\.js)/)[1]
@@ -95,7 +110,9 @@ const chunk = (stem) => files.find((name) => name.startsWith(`${stem}-`))
 const first = imports(entry, new Set())
 const firstPage = new Set([...first, ...imports(chunk('Round'))])
 const kb = (names) => [...names].reduce((sum, name) => sum + size(name), 0)
-say(`first page (sign-in and Round)                       ${kb(firstPage).toFixed(1)} kB, ${(kb(firstPage) / 200).toFixed(2)} of the 200 kB allowed`)
+say(
+  `first page (sign-in and Round)                       ${kb(firstPage).toFixed(1)} kB, ${(kb(firstPage) / 200).toFixed(2)} of the 200 kB allowed`,
+)
 say(
   `airflow stage, its own chunk                         ${size(chunk('Airflow')).toFixed(1)} kB; with what the first page lacks ${kb([...imports(chunk('Airflow'))].filter((name) => !firstPage.has(name))).toFixed(1)} kB`,
 )
@@ -104,7 +121,10 @@ say('\n── server')
 const postgres = await throwawayPostgres()
 const databaseUrl = await newDatabase(postgres.url)
 const server = await serverOn(databaseUrl)
-const signed = await fetch(`${server.base}/api/sign-in`, { method: 'POST', body: JSON.stringify({ name: 'mr', password: 'kiln-and-harbour' }) })
+const signed = await fetch(`${server.base}/api/sign-in`, {
+  method: 'POST',
+  body: JSON.stringify({ name: 'mr', password: 'kiln-and-harbour' }),
+})
 const cookie = signed.headers.get('set-cookie').split(';')[0]
 // The same query behind a bare Hono handler: what the framework, sign-in and the seam add.
 const barePort = await freePort()
@@ -140,7 +160,11 @@ const batchMs = []
 for (let i = 0; i < 12; i += 1) {
   const batch = Array.from({ length: 100 }, () => ({ ...last, id: randomUUID() }))
   const started = performance.now()
-  await fetch(`${server.base}/api/sites/${demo.TIDEWELL_ID}/changes`, { method: 'POST', headers: { cookie }, body: JSON.stringify({ changes: batch }) })
+  await fetch(`${server.base}/api/sites/${demo.TIDEWELL_ID}/changes`, {
+    method: 'POST',
+    headers: { cookie },
+    body: JSON.stringify({ changes: batch }),
+  })
   batchMs.push(performance.now() - started)
 }
 const middle = (some) => [...some].sort((a, b) => a - b)[Math.floor(some.length / 2)]

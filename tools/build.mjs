@@ -7,7 +7,15 @@ import { pathToFileURL } from 'node:url'
 import { checkNode, ensurePackages, ROOT } from './install.mjs'
 import { say, stop } from './say.mjs'
 
-const SOURCES = ['packages', 'apps/server/src', 'apps/server/vite.config.ts', 'apps/web', 'package.json', 'package-lock.json', 'tsconfig.json']
+const SOURCES = [
+  'packages',
+  'apps/server/src',
+  'apps/server/vite.config.ts',
+  'apps/web',
+  'package.json',
+  'package-lock.json',
+  'tsconfig.json',
+]
 const SKIP = new Set(['node_modules', 'dist', 'dev-dist'])
 
 function fingerprint() {
@@ -23,7 +31,10 @@ function fingerprint() {
 
 export function build() {
   for (const app of ['web', 'server']) {
-    const run = spawnSync(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'error'], { cwd: join(ROOT, 'apps', app), stdio: 'inherit' })
+    const run = spawnSync(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'error'], {
+      cwd: join(ROOT, 'apps', app),
+      stdio: 'inherit',
+    })
     if (run.status !== 0) stop(`The ${app} did not build.`, 'See the lines above.')
   }
 }

@@ -45,13 +45,21 @@ if (fresh) {
 ensureBuilt()
 
 const server = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'apps/server/dist/main.js')], {
-  env: { ...process.env, DATABASE_URL: database.url, INGLE_PORT: String(port), INGLE_DEMO: '1', INGLE_LOG: process.env.INGLE_LOG ?? 'warn' },
+  env: {
+    ...process.env,
+    DATABASE_URL: database.url,
+    INGLE_PORT: String(port),
+    INGLE_DEMO: '1',
+    INGLE_LOG: process.env.INGLE_LOG ?? 'warn',
+  },
   stdio: ['ignore', 'pipe', 'inherit'],
 })
 server.stdout.on('data', (chunk) => {
   const text = String(chunk)
   if (text.includes('ingle listening on'))
-    say(`\nIngle is ready:  http://127.0.0.1:${port}\nThe sign-in page offers the demo accounts. Data: ${folder}. Ctrl-C stops everything.\n`)
+    say(
+      `\nIngle is ready:  http://127.0.0.1:${port}\nThe sign-in page offers the demo accounts. Data: ${folder}. Ctrl-C stops everything.\n`,
+    )
   else process.stdout.write(text)
 })
 let ending = false

@@ -15,10 +15,15 @@ if (!existsSync(join(ROOT, 'apps/server/dist/main.js'))) build()
 const database = await startPostgres(dataFolder())
 const port = process.env.INGLE_PORT ?? '7310'
 const vite = join(ROOT, 'node_modules/vite/bin/vite.js')
-const run = (args, cwd, env = {}) => spawn(process.execPath, args, { cwd: join(ROOT, cwd), stdio: 'inherit', env: { ...process.env, ...env } })
+const run = (args, cwd, env = {}) =>
+  spawn(process.execPath, args, { cwd: join(ROOT, cwd), stdio: 'inherit', env: { ...process.env, ...env } })
 const children = [
   run([vite, 'build', '--watch', '--logLevel', 'warn'], 'apps/server'),
-  run(['--watch', '--enable-source-maps', 'dist/main.js'], 'apps/server', { DATABASE_URL: database.url, INGLE_PORT: port, INGLE_DEMO: '1' }),
+  run(['--watch', '--enable-source-maps', 'dist/main.js'], 'apps/server', {
+    DATABASE_URL: database.url,
+    INGLE_PORT: port,
+    INGLE_DEMO: '1',
+  }),
   run([vite, '--port', '5173'], 'apps/web', { INGLE_API: `http://127.0.0.1:${port}` }),
 ]
 say('The app as you save it: http://127.0.0.1:5173')

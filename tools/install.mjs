@@ -13,7 +13,10 @@ const OLDEST_NODE = [20, 19]
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number)
   if (major < OLDEST_NODE[0] || (major === OLDEST_NODE[0] && minor < OLDEST_NODE[1])) {
-    stop(`Node.js ${process.versions.node} is too old for Ingle.`, `Install Node.js ${OLDEST_NODE.join('.')} or newer and run this again.`)
+    stop(
+      `Node.js ${process.versions.node} is too old for Ingle.`,
+      `Install Node.js ${OLDEST_NODE.join('.')} or newer and run this again.`,
+    )
   }
 }
 
@@ -25,8 +28,16 @@ export function ensurePackages() {
     .digest('hex')
   if (existsSync(marker) && readFileSync(marker, 'utf8') === lock) return
   say('Installing npm packages (about a minute the first time) …')
-  const run = spawnSync('npm', ['ci', '--no-fund', '--no-audit'], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, NODE_ENV: 'development' } })
-  if (run.status !== 0) stop('npm could not install the packages.', 'See the lines above; `npm ci` in this folder shows them again. The npm registry must be reachable.')
+  const run = spawnSync('npm', ['ci', '--no-fund', '--no-audit'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, NODE_ENV: 'development' },
+  })
+  if (run.status !== 0)
+    stop(
+      'npm could not install the packages.',
+      'See the lines above; `npm ci` in this folder shows them again. The npm registry must be reachable.',
+    )
   mkdirSync(dirname(marker), { recursive: true })
   writeFileSync(marker, lock)
 }
@@ -40,15 +51,20 @@ export function postgresBin() {
   return versions[0] ? join(root, versions[0], 'bin') : null
 }
 
-export const chromium = () => ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((path) => existsSync(path)) ?? null
+export const chromium = () =>
+  ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((path) => existsSync(path)) ?? null
 
 /** Installs Debian packages as root; without root, says which command to run. */
 export function ensureDebian(name, packages, isThere) {
   if (isThere()) return
   const command = `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`
-  if (!IS_ROOT) stop(`${name} is not installed, and installing it needs root.`, `Run once:  sudo sh -c '${command}'\nthen this again.`)
+  if (!IS_ROOT)
+    stop(`${name} is not installed, and installing it needs root.`, `Run once:  sudo sh -c '${command}'\nthen this again.`)
   if (spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).error)
-    stop(`${name} is not installed, and this machine has no apt-get.`, `Install ${name} by this machine's own means, then run this again.`)
+    stop(
+      `${name} is not installed, and this machine has no apt-get.`,
+      `Install ${name} by this machine's own means, then run this again.`,
+    )
   say(`Installing ${name} from Debian …`)
   // Debian's package would make and start a cluster of its own; Ingle brings one.
   if (packages.includes('postgresql') && !existsSync('/etc/postgresql-common/createcluster.conf')) {
@@ -57,7 +73,8 @@ export function ensureDebian(name, packages, isThere) {
   }
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   const done = spawnSync('sh', ['-c', `${command} >/tmp/ingle-apt.log 2>&1`], { env }).status === 0
-  if (!done || !isThere()) stop(`${name} could not be installed.`, 'See /tmp/ingle-apt.log. The Debian registry must be reachable.')
+  if (!done || !isThere())
+    stop(`${name} could not be installed.`, 'See /tmp/ingle-apt.log. The Debian registry must be reachable.')
 }
 
 export const ensurePostgres = () => ensureDebian('PostgreSQL', ['postgresql'], () => postgresBin() !== null)

@@ -66,7 +66,11 @@ export async function startPostgres(folder, { throwaway = false } = {}) {
   const { uid, gid } = servant()
   if (IS_ROOT) chownSync(folder, uid, gid)
   chmodSync(folder, 0o700)
-  if (!reachable(dirname(folder))) stop(`PostgreSQL cannot get into ${dirname(folder)}.`, 'Set INGLE_DATA to a folder whose parents everybody may enter, such as /var/lib/ingle.')
+  if (!reachable(dirname(folder)))
+    stop(
+      `PostgreSQL cannot get into ${dirname(folder)}.`,
+      'Set INGLE_DATA to a folder whose parents everybody may enter, such as /var/lib/ingle.',
+    )
   if (existsSync(data) && !existsSync(ready)) {
     stopPostgres(data)
     rmSync(data, { recursive: true, force: true })
@@ -100,7 +104,11 @@ export async function startPostgres(folder, { throwaway = false } = {}) {
   const port = await freePort()
   const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${throwaway ? THROWAWAY : ''}`
   // With pipes the server would inherit them and this call would never return.
-  const started = run(join(bin, 'pg_ctl'), ['-D', data, '-w', '-t', '60', '-s', '-l', join(folder, 'postgres.log'), '-o', options, 'start'], ['ignore', 'ignore', 'ignore'])
+  const started = run(
+    join(bin, 'pg_ctl'),
+    ['-D', data, '-w', '-t', '60', '-s', '-l', join(folder, 'postgres.log'), '-o', options, 'start'],
+    ['ignore', 'ignore', 'ignore'],
+  )
   if (started.status !== 0) stop('The database did not start.', `See ${join(folder, 'postgres.log')}.`)
   return { url: urlOn(port), stop: stopIt, tookOver: false }
 }

@@ -22,7 +22,8 @@ const server = await serverOn(await newDatabase(postgres.url))
 const browser = await chromium.launch(LAUNCH)
 
 const SITE = '71de0e11-0000-4000-8000-000000000001'
-const visit = (stage) => `/sites/${SITE}/visits/71de0e11-0000-4000-8000-0000000000b2/systems/71de0e11-0000-4000-8000-0000000000a1/${stage}`
+const visit = (stage) =>
+  `/sites/${SITE}/visits/71de0e11-0000-4000-8000-0000000000b2/systems/71de0e11-0000-4000-8000-0000000000a1/${stage}`
 const jot = async (page, text) => {
   await page.getByRole('textbox', { name: 'Jot line' }).fill(text)
   await page.keyboard.press('Enter')
@@ -38,7 +39,11 @@ const VIEWS = [
   { name: 'round', path: '/' },
   { name: 'site', path: `/sites/${SITE}` },
   { name: 'survey', path: visit('survey') },
-  { name: 'airflow', path: visit('airflow'), before: (page) => page.getByRole('textbox', { name: 'Jot line' }).fill('esp +0.20 -0.24') },
+  {
+    name: 'airflow',
+    path: visit('airflow'),
+    before: (page) => page.getByRole('textbox', { name: 'Jot line' }).fill('esp +0.20 -0.24'),
+  },
   {
     name: 'airflow-worked-out',
     path: visit('airflow'),
@@ -69,8 +74,17 @@ const VIEWS = [
 
 for (const view of VIEWS) {
   if (only.length > 0 && !only.includes(view.name)) continue
-  const context = await browser.newContext({ viewport: view.size ?? { width: 1280, height: 800 }, baseURL: server.base, serviceWorkers: 'block', reducedMotion: 'reduce' })
-  if (view.theme) await context.addInitScript((theme) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme }, version: 0 })), view.theme)
+  const context = await browser.newContext({
+    viewport: view.size ?? { width: 1280, height: 800 },
+    baseURL: server.base,
+    serviceWorkers: 'block',
+    reducedMotion: 'reduce',
+  })
+  if (view.theme)
+    await context.addInitScript(
+      (theme) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme }, version: 0 })),
+      view.theme,
+    )
   const page = await context.newPage()
   if (!view.signedOut) await page.request.post('/api/sign-in', { data: { name: 'mr', password: 'kiln-and-harbour' } })
   await page.goto(view.path)

@@ -48,7 +48,13 @@ export async function serverOn(databaseUrl, { demo = true } = {}) {
   const start = () =>
     new Promise((resolve, reject) => {
       child = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'apps/server/dist/main.js')], {
-        env: { ...process.env, DATABASE_URL: databaseUrl, INGLE_PORT: String(port), INGLE_DEMO: demo ? '1' : '', INGLE_LOG: 'error' },
+        env: {
+          ...process.env,
+          DATABASE_URL: databaseUrl,
+          INGLE_PORT: String(port),
+          INGLE_DEMO: demo ? '1' : '',
+          INGLE_LOG: 'error',
+        },
         stdio: ['ignore', 'pipe', 'inherit'],
       })
       child.stdout.on('data', (chunk) => String(chunk).includes('ingle listening on') && resolve())

@@ -6,5 +6,12 @@ const { version } = JSON.parse(readFileSync(new URL('../../package.json', import
 export default defineConfig({
   define: { __INGLE_VERSION__: JSON.stringify(version) },
   ssr: { noExternal: [/^@ingle\//, 'psychrolib', 'd3-scale'] },
-  build: { ssr: true, rolldownOptions: { input: { main: 'src/main.ts', addCrew: 'src/addCrew.ts' } }, target: 'node20', outDir: 'dist', sourcemap: true, emptyOutDir: true },
+  build: {
+    ssr: true,
+    rolldownOptions: { input: { main: 'src/main.ts', addCrew: 'src/addCrew.ts' } },
+    target: 'node20',
+    outDir: 'dist',
+    sourcemap: true,
+    emptyOutDir: true,
+  },
 })

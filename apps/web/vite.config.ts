@@ -19,7 +19,11 @@ export default defineConfig({
         display: 'standalone',
         icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
-      workbox: { globPatterns: ['**/*.{js,css,html,svg,woff2}'], globIgnores: ['**/*-{cyrillic,greek,vietnamese}*'], navigateFallbackDenylist: [/^\/api\//] },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        globIgnores: ['**/*-{cyrillic,greek,vietnamese}*'],
+        navigateFallbackDenylist: [/^\/api\//],
+      },
     }),
   ],
   worker: { format: 'es' },

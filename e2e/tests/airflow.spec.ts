@@ -12,7 +12,11 @@ test('readings that contradict each other change the advice, and a correction me
   await expect(tech.headline).toHaveText('Repeat the return grilles.')
   await expect(tech.move).toContainText(/the return grilles 816 cfm: \d+ cfm or \d+% apart/)
   await tech.page.getByRole('button', { name: 'Trail' }).first().click()
-  await tech.page.getByRole('listitem').filter({ hasText: 'return grille return 300 fpm' }).getByRole('button', { name: 'Correct' }).click()
+  await tech.page
+    .getByRole('listitem')
+    .filter({ hasText: 'return grille return 300 fpm' })
+    .getByRole('button', { name: 'Correct' })
+    .click()
   await expect(tech.jotLine).toHaveValue('grille return 300')
   await tech.jot('grille return 480')
   await expect(tech.headline).toHaveText('Measure the split, dry and wet.')

@@ -84,7 +84,8 @@ test('a field keeps what was typed until it is right', async ({ tech }) => {
 })
 
 test('a record from a newer Ingle, and a file that is none, are refused in words', async ({ tech }) => {
-  const give = (text: string) => tech.page.getByLabel('Record file').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+  const give = (text: string) =>
+    tech.page.getByLabel('Record file').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(text) })
   await give('not json at all')
   await expect(tech.page.getByText('This file is not an Ingle record.')).toBeVisible()
   await give(JSON.stringify({ format: 'ingle-record/7', siteId: SITE, changes: [] }))
@@ -117,7 +118,14 @@ test('a refused change stays, with its reason, until somebody deals with it', as
   await tech.page.route(`**/api/sites/${SITE}/changes`, async (route) => {
     if (route.request().method() !== 'POST') return route.continue()
     const { changes } = route.request().postDataJSON() as { changes: { id: string }[] }
-    await route.fulfill({ json: { outcomes: changes.map((one) => ({ id: one.id, refused: { reason: 'This Ingle does not know it.', remedy: 'Update the server.' } })) } })
+    await route.fulfill({
+      json: {
+        outcomes: changes.map((one) => ({
+          id: one.id,
+          refused: { reason: 'This Ingle does not know it.', remedy: 'Update the server.' },
+        })),
+      },
+    })
   })
   await tech.jot('heard rattle')
   await tech.page.getByRole('button', { name: '1 refused' }).click()

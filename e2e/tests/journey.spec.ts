@@ -50,7 +50,10 @@ test('one system from the advice to the sheet in the panel, and into another cre
   expect((await readFile(await cardPdf.path())).subarray(0, 5).toString()).toBe('%PDF-')
   const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Readings as CSV' }).click()])
   expect(await readFile(await csv.path(), 'utf8')).toContain('heater volts')
-  const [record] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Export the record' }).click()])
+  const [record] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Export the record' }).click(),
+  ])
   const recordPath = await record.path()
 
   await page.getByRole('link', { name: 'Settings card' }).click()
@@ -106,10 +109,19 @@ test('the same, with the server killed in the middle, the page reloaded and the 
 
   // Nothing lost, nothing doubled: the server has each line once.
   const answer = await again.page.request.get(`/api/sites/${SITE}/changes`)
-  const { changes } = (await answer.json()) as { changes: { seq: number; change: { id: string; kind: string; body: { filter?: string } } }[] }
+  const { changes } = (await answer.json()) as {
+    changes: { seq: number; change: { id: string; kind: string; body: { filter?: string } } }[]
+  }
   expect(new Set(changes.map((one) => one.change.id)).size).toBe(changes.length)
   expect(changes.filter((one) => one.change.kind === 'try.start' && one.change.body.filter === 'clean')).toHaveLength(2)
-  expect(changes.slice(-6).map((one) => one.change.kind)).toEqual(['try.start', 'reading.probes', 'reading.split', 'setting.set', 'reading.rise', 'setting.set'])
+  expect(changes.slice(-6).map((one) => one.change.kind)).toEqual([
+    'try.start',
+    'reading.probes',
+    'reading.split',
+    'setting.set',
+    'reading.rise',
+    'setting.set',
+  ])
   await again.page
     .getByRole('link', { name: /Hand over/ })
     .first()

@@ -2,7 +2,15 @@ import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { expect, SITE, signedIn, stage, test } from '../bench.ts'
 
-const VIEWS = ['/', `/sites/${SITE}`, stage('survey'), stage('airflow'), stage('hand-over'), stage('sheets/card'), stage('sheets/record')]
+const VIEWS = [
+  '/',
+  `/sites/${SITE}`,
+  stage('survey'),
+  stage('airflow'),
+  stage('hand-over'),
+  stage('sheets/card'),
+  stage('sheets/record'),
+]
 
 async function serious(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).analyze()
@@ -13,7 +21,10 @@ async function serious(page: Page): Promise<string[]> {
 
 for (const theme of ['daywork', 'sunlight', 'nightshift']) {
   test(`axe finds nothing serious in ${theme}`, async ({ tech }) => {
-    await tech.page.evaluate((name) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme: name }, version: 0 })), theme)
+    await tech.page.evaluate(
+      (name) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme: name }, version: 0 })),
+      theme,
+    )
     for (const view of VIEWS) {
       await tech.open(view)
       await expect(tech.page.getByText('Opening …')).toHaveCount(0)
@@ -45,7 +56,8 @@ test('a phone has the stages below, the keypad, and nothing that runs out of the
   await tech.page.getByRole('button', { name: 'Keypad' }).click()
   const keypad = tech.page.getByRole('region', { name: 'Keypad' })
   for (const key of ['e', 's', 'p']) await tech.jotLine.press(key)
-  for (const key of ['space', '+', '.', '2', '1', 'space', '-', '.', '2', '5']) await keypad.getByRole('button', { name: key, exact: true }).click()
+  for (const key of ['space', '+', '.', '2', '1', 'space', '-', '.', '2', '5'])
+    await keypad.getByRole('button', { name: key, exact: true }).click()
   await expect(tech.page.getByText('total 0.46 in.wc')).toBeVisible()
   await tech.page.getByRole('button', { name: 'Write it down' }).click()
   await expect(tech.jotLine).toHaveValue('')

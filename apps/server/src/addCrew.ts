@@ -13,7 +13,9 @@ async function main(): Promise<void> {
   }
   const db = await openDatabase(url)
   const password = randomBytes(9).toString('base64url')
-  await addCrew(db, { id: randomUUID(), name: crewName }, [{ name: name.toLowerCase(), initials: initials.toUpperCase(), role: 'lead', password }])
+  await addCrew(db, { id: randomUUID(), name: crewName }, [
+    { name: name.toLowerCase(), initials: initials.toUpperCase(), role: 'lead', password },
+  ])
   await db.destroy()
   process.stdout.write(`${crewName}: sign in as ${name.toLowerCase()} with the password ${password}\n`)
 }

@@ -21,7 +21,8 @@ export function readConfig(env: NodeJS.ProcessEnv, defaultWebRoot: string): Conf
     )
   }
   const port = Number(env.INGLE_PORT ?? 7310)
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new ConfigError(`INGLE_PORT is “${env.INGLE_PORT}”; it must be a port between 1 and 65535.`)
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new ConfigError(`INGLE_PORT is “${env.INGLE_PORT}”; it must be a port between 1 and 65535.`)
   return {
     databaseUrl,
     port,

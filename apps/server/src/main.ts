@@ -24,13 +24,23 @@ async function main(): Promise<void> {
   if (config.demo && (await seedDemo(db, new Date()))) log.info('demo world seeded')
   const hasWeb = config.webRoot !== null && existsSync(join(config.webRoot, 'index.html'))
   if (!hasWeb) log.warn({ webRoot: config.webRoot }, 'the web app is not built: only the API answers. Run `npm run build`.')
-  const app = makeApp({ db, log, newsroom, demo: config.demo, secureCookie: config.secureCookie, webRoot: hasWeb ? config.webRoot : null, now: () => new Date() })
+  const app = makeApp({
+    db,
+    log,
+    newsroom,
+    demo: config.demo,
+    secureCookie: config.secureCookie,
+    webRoot: hasWeb ? config.webRoot : null,
+    now: () => new Date(),
+  })
   const server = serve({ fetch: app.fetch, port: config.port, hostname: config.host }, (address) => {
     log.info({ version: VERSION, port: address.port }, 'listening')
     // The start script waits for this line.
     process.stdout.write(`ingle listening on http://${config.host}:${address.port}\n`)
   })
-  server.on('error', (error: NodeJS.ErrnoException) => fail(error.code === 'EADDRINUSE' ? `Port ${config.port} is taken. Set INGLE_PORT to another one.` : error.message))
+  server.on('error', (error: NodeJS.ErrnoException) =>
+    fail(error.code === 'EADDRINUSE' ? `Port ${config.port} is taken. Set INGLE_PORT to another one.` : error.message),
+  )
   let stopping = false
   const stop = (signal: string) => {
     if (stopping) return

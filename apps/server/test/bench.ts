@@ -17,7 +17,11 @@ export interface Bench {
   db: DataSource
   newsroom: Newsroom
   /** A request as a browser on this origin makes it; signed in when a name is given. */
-  ask: (method: string, path: string, options?: { as?: 'mr' | 'jt' | 'eb'; body?: unknown; headers?: Record<string, string> }) => Promise<Response>
+  ask: (
+    method: string,
+    path: string,
+    options?: { as?: 'mr' | 'jt' | 'eb'; body?: unknown; headers?: Record<string, string> },
+  ) => Promise<Response>
   data: (crew: 'lantern' | 'otter') => CrewData
   close: () => Promise<void>
 }
@@ -53,7 +57,8 @@ export async function openBench(): Promise<Bench> {
     ask: async (method, path, { as, body, headers = {} } = {}) => {
       const sent: Record<string, string> = { host: 'localhost', origin: ORIGIN, ...headers }
       if (as) sent.cookie = await signIn(as)
-      const raw = body instanceof Uint8Array || typeof body === 'string' ? body : body === undefined ? undefined : JSON.stringify(body)
+      const raw =
+        body instanceof Uint8Array || typeof body === 'string' ? body : body === undefined ? undefined : JSON.stringify(body)
       return app.request(path, { method, headers: sent, ...(raw !== undefined && { body: raw as string }) })
     },
     close: async () => {

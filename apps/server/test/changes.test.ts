@@ -15,7 +15,8 @@ const at = (minute: number) => new Date(Date.UTC(2026, 10, 24, 8, minute)).toISO
 /** A site with a visit, a try and readings; `count` changes in all. */
 function record(siteId: string, count = 6): Change[] {
   const [systemId, visitId, tryId] = [randomUUID(), randomUUID(), randomUUID()]
-  const make = (minute: number, kind: string, body: object, id = randomUUID()) => ({ id, siteId, at: at(minute), by: 'MR', kind, body }) as unknown as Change
+  const make = (minute: number, kind: string, body: object, id = randomUUID()) =>
+    ({ id, siteId, at: at(minute), by: 'MR', kind, body }) as unknown as Change
   const first = [
     make(0, 'site.set', { name: 'Quay', place: 'Wrenmoor' }),
     make(1, 'system.set', { systemId, name: 'AH-1' }),
@@ -23,15 +24,23 @@ function record(siteId: string, count = 6): Change[] {
     make(3, 'try.start', { visitId, systemId, tap: '3', adjustPct: 0, filter: 'clean' }, tryId),
     make(4, 'item.open', { visitId, systemId, itemId: randomUUID(), text: 'larger grille' }),
   ]
-  const rest = Array.from({ length: Math.max(0, count - first.length) }, (_, i) => make(5 + (i % 50), 'reading.probes', { visitId, systemId, tryId, supply: 0.2 }))
+  const rest = Array.from({ length: Math.max(0, count - first.length) }, (_, i) =>
+    make(5 + (i % 50), 'reading.probes', { visitId, systemId, tryId, supply: 0.2 }),
+  )
   return [...first, ...rest].slice(0, count)
 }
 
-const send = (siteId: string, changes: readonly unknown[], as: 'mr' | 'jt' | 'eb' = 'mr') => bench.ask('POST', `/api/sites/${siteId}/changes`, { as, body: { changes } })
+const send = (siteId: string, changes: readonly unknown[], as: 'mr' | 'jt' | 'eb' = 'mr') =>
+  bench.ask('POST', `/api/sites/${siteId}/changes`, { as, body: { changes } })
 const outcomes = async (answer: Response | Promise<Response>) =>
-  ((await (await answer).json()) as { outcomes: { id: string; seq?: number; refused?: { reason: string; remedy: string } }[] }).outcomes
+  ((await (await answer).json()) as { outcomes: { id: string; seq?: number; refused?: { reason: string; remedy: string } }[] })
+    .outcomes
 const stored = async (siteId: string) =>
-  ((await (await bench.ask('GET', `/api/sites/${siteId}/changes`, { as: 'mr' })).json()) as { changes: { seq: number; change: Change }[] }).changes
+  (
+    (await (await bench.ask('GET', `/api/sites/${siteId}/changes`, { as: 'mr' })).json()) as {
+      changes: { seq: number; change: Change }[]
+    }
+  ).changes
 
 describe('a batch of changes', () => {
   it('is numbered in its order, folded and listed for the crew', async () => {
@@ -113,7 +122,9 @@ describe('a batch of changes', () => {
   it('gives what came after a number', async () => {
     const siteId = randomUUID()
     await send(siteId, record(siteId))
-    const answer = (await (await bench.ask('GET', `/api/sites/${siteId}/changes?after=4`, { as: 'mr' })).json()) as { changes: { seq: number }[] }
+    const answer = (await (await bench.ask('GET', `/api/sites/${siteId}/changes?after=4`, { as: 'mr' })).json()) as {
+      changes: { seq: number }[]
+    }
     expect(answer.changes.map((one) => one.seq)).toEqual([5, 6])
     expect((await bench.ask('GET', `/api/sites/${siteId}/changes?after=six`, { as: 'mr' })).status).toBe(400)
   })
@@ -155,7 +166,10 @@ describe('another crew', () => {
       'eb',
     )
     const names = await Promise.all(
-      (['mr', 'eb'] as const).map(async (as) => ((await (await bench.ask('GET', `/api/sites/${siteId}`, { as })).json()) as { state: { name: string } }).state.name),
+      (['mr', 'eb'] as const).map(
+        async (as) =>
+          ((await (await bench.ask('GET', `/api/sites/${siteId}`, { as })).json()) as { state: { name: string } }).state.name,
+      ),
     )
     expect(names).toEqual(['Quay', 'Otter site'])
   })

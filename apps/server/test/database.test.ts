@@ -25,7 +25,9 @@ describe('the schema', () => {
   })
 
   it('folds a site anew that an older fold wrote', async () => {
-    await bench.data('lantern').importRecord(TIDEWELL_ID, (await import('@ingle/catalog/demo')).tidewellChanges(NOW), [], NOW.getTime())
+    await bench
+      .data('lantern')
+      .importRecord(TIDEWELL_ID, (await import('@ingle/catalog/demo')).tidewellChanges(NOW), [], NOW.getTime())
     await bench.db.query(`UPDATE site SET fold_version = 0, state = '{"systems":[]}'::jsonb`)
     const again = await openDatabase(bench.url)
     const [row] = await again.query('SELECT fold_version, state FROM site')

@@ -13,9 +13,13 @@ beforeAll(async () => {
 afterAll(() => bench.close())
 
 /** The smallest picture there is: one grey pixel. */
-const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
+const PIXEL = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
 const photoPath = (photoId: string) => `/api/sites/${TIDEWELL_ID}/photos/${photoId}`
-const exported = async (as: 'mr' | 'eb') => (await (await bench.ask('GET', `/api/sites/${TIDEWELL_ID}/export.json`, { as })).json()) as RecordFile
+const exported = async (as: 'mr' | 'eb') =>
+  (await (await bench.ask('GET', `/api/sites/${TIDEWELL_ID}/export.json`, { as })).json()) as RecordFile
 const at = `/api/sites/${TIDEWELL_ID}/visits/${TIDEWELL_VISIT_ID}/systems/${TIDEWELL_SYSTEM_ID}`
 
 describe('photos', () => {
@@ -29,7 +33,12 @@ describe('photos', () => {
   })
   it.each<[string, Uint8Array, number, string]>([
     ['that is no picture', new TextEncoder().encode('hello, I am a text'), 415, 'not a picture'],
-    ['that is a page pretending', new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="1" height="1"><script/></svg>'), 415, 'not a picture'],
+    [
+      'that is a page pretending',
+      new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="1" height="1"><script/></svg>'),
+      415,
+      'not a picture',
+    ],
     ['that is empty', new Uint8Array(0), 415, 'not a picture'],
     ['of 50 MB', new Uint8Array(50_000_000), 413, '12 MB'],
   ])('%s is refused in words', async (_, body, status, words) => {
@@ -44,7 +53,11 @@ describe('the record as one file', () => {
     const photoId = randomUUID()
     await bench.ask('PUT', photoPath(photoId), { as: 'mr', body: new Uint8Array(PIXEL) })
     const file = await exported('mr')
-    expect(file).toMatchObject({ format: 'ingle-record/1', siteId: TIDEWELL_ID, exportedBy: { crew: 'Lantern Lane Heating & Air' } })
+    expect(file).toMatchObject({
+      format: 'ingle-record/1',
+      siteId: TIDEWELL_ID,
+      exportedBy: { crew: 'Lantern Lane Heating & Air' },
+    })
     const answer = await bench.ask('POST', '/api/import', { as: 'eb', body: file })
     expect(await answer.json()).toEqual({ siteId: TIDEWELL_ID, changes: file.changes.length })
     const again = await exported('eb')
@@ -69,7 +82,11 @@ describe('the record as one file', () => {
     ['of a newer format', (file) => ({ ...file, format: 'ingle-record/2' }), 'newer than this Ingle'],
     ['that is something else', () => ({ hello: 'world' }), 'not an Ingle record'],
     ['cut short', (file) => ({ ...file, changes: file.changes.slice(20) }), 'Change 1 of'],
-    ['with a photo that is none', (file) => ({ ...file, photos: [{ id: randomUUID(), mediaType: 'image/png', base64: 'aGVsbG8=' }] }), 'not a picture'],
+    [
+      'with a photo that is none',
+      (file) => ({ ...file, photos: [{ id: randomUUID(), mediaType: 'image/png', base64: 'aGVsbG8=' }] }),
+      'not a picture',
+    ],
   ])('%s is refused whole', async (_, change, words) => {
     const siteId = randomUUID()
     const file = await exported('mr')
@@ -93,10 +110,22 @@ describe('readings as CSV', () => {
   it('cannot smuggle a formula into a spreadsheet', async () => {
     const here = { visitId: TIDEWELL_VISIT_ID, systemId: TIDEWELL_SYSTEM_ID }
     const [tryId, id] = [randomUUID(), randomUUID()]
-    const change = (kind: string, body: object, own: string) => ({ id: own, siteId: TIDEWELL_ID, at: NOW.toISOString(), by: 'MR', kind, body })
+    const change = (kind: string, body: object, own: string) => ({
+      id: own,
+      siteId: TIDEWELL_ID,
+      at: NOW.toISOString(),
+      by: 'MR',
+      kind,
+      body,
+    })
     await bench.ask('POST', `/api/sites/${TIDEWELL_ID}/changes`, {
       as: 'mr',
-      body: { changes: [change('try.start', { ...here, tap: '=1+1', adjustPct: 0, filter: 'clean' }, tryId), change('reading.probes', { ...here, tryId, supply: 0.2 }, id)] },
+      body: {
+        changes: [
+          change('try.start', { ...here, tap: '=1+1', adjustPct: 0, filter: 'clean' }, tryId),
+          change('reading.probes', { ...here, tryId, supply: 0.2 }, id),
+        ],
+      },
     })
     const text = await (await bench.ask('GET', `/api/sites/${TIDEWELL_ID}/readings.csv`, { as: 'mr' })).text()
     expect(text).toContain("'=1+1")

@@ -8,7 +8,8 @@ beforeAll(async () => {
 })
 afterAll(() => bench.close())
 
-const signIn = (name: string, password: string, headers: Record<string, string> = {}) => bench.ask('POST', '/api/sign-in', { body: { name, password }, headers })
+const signIn = (name: string, password: string, headers: Record<string, string> = {}) =>
+  bench.ask('POST', '/api/sign-in', { body: { name, password }, headers })
 
 describe('signing in', () => {
   it('gives a cookie that scripts cannot read and other sites cannot send', async () => {
@@ -55,7 +56,9 @@ describe('signing in', () => {
   })
 
   it('signs out everywhere', async () => {
-    const cookies = await Promise.all([1, 2].map(async () => (await signIn('jt', 'lantern-on-the-quay')).headers.get('set-cookie')?.split(';')[0] ?? ''))
+    const cookies = await Promise.all(
+      [1, 2].map(async () => (await signIn('jt', 'lantern-on-the-quay')).headers.get('set-cookie')?.split(';')[0] ?? ''),
+    )
     const ask = (cookie: string, method = 'GET', path = '/api/me') => bench.ask(method, path, { headers: { cookie } })
     expect((await ask(cookies[1] ?? '')).status).toBe(200)
     await ask(cookies[0] ?? '', 'POST', '/api/sign-out-everywhere')

@@ -33,7 +33,10 @@ const router = createBrowserRouter([
           { path: 'hand-over', ...page(() => import('./stages/handOver/HandOver.tsx'), 'HandOver') },
         ],
       },
-      { path: 'sites/:siteId/visits/:visitId/systems/:systemId/sheets/:sheet', ...page(() => import('./sheets/SheetPage.tsx'), 'SheetPage') },
+      {
+        path: 'sites/:siteId/visits/:visitId/systems/:systemId/sheets/:sheet',
+        ...page(() => import('./sheets/SheetPage.tsx'), 'SheetPage'),
+      },
       { path: '*', element: <NotFound /> },
     ],
   },

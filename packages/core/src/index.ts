@@ -7,11 +7,28 @@ export { resultText, type Working, workings } from './advice/workings.ts'
 export { airFactors, sensibleFactor } from './air/factors.ts'
 export { coilLeaving, coilLoad, mixAir } from './air/processes.ts'
 export { type AirState, airState, type Moisture, standardPressurePsia } from './air/psychrometrics.ts'
-export { type BlowerTable, ductCoefficient, type OperatingPoint, tableDoubts, tableFlow, tapOnDuct } from './airflow/blowerTable.ts'
+export {
+  type BlowerTable,
+  ductCoefficient,
+  type OperatingPoint,
+  tableDoubts,
+  tableFlow,
+  tapOnDuct,
+} from './airflow/blowerTable.ts'
 export { combineFlows, type FlowEstimate } from './airflow/combine.ts'
 export type { AirflowInput, AirflowRule, BlowerData, CleanFilter, GrilleReading, HeaterKit, TryInput } from './airflow/input.ts'
 export { type AirflowPicture, airflowPicture, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
-export { PART_NAMES, POINT_NAMES, PROBE_POINTS, type ProbeReadings, type StaticWalk, staticWalk, WALK_PARTS, type WalkPart, type WalkStep } from './airflow/staticWalk.ts'
+export {
+  PART_NAMES,
+  POINT_NAMES,
+  PROBE_POINTS,
+  type ProbeReadings,
+  type StaticWalk,
+  staticWalk,
+  WALK_PARTS,
+  type WalkPart,
+  type WalkStep,
+} from './airflow/staticWalk.ts'
 export { type Constraint, chooseTap, type TapChoice, type TapOutcome } from './airflow/tapChoice.ts'
 export { flowTarget } from './airflow/target.ts'
 export { JOT_COMMANDS, JOT_LIMIT, type JotCommand, type JotGrille, type JotIntent, type JotSetting } from './jot/grammar.ts'
@@ -19,6 +36,16 @@ export { type Completion, completions, type JotContext, type JotReading, parseJo
 export { type Noise, type Plant, type PlantReadings, runPlant } from './plant/plant.ts'
 export { type FormatOptions, format, formatNumber, formatScientific } from './quantity/format.ts'
 export { PLAUSIBLE, parseReading, readNumber, tidyTyped } from './quantity/parse.ts'
-export { BASE_UNITS, chosenUnit, fromChosen, METRIC_UNITS, QUANTITY_NAMES, type Quantity, UNITS, type Unit, type UnitChoice } from './quantity/units.ts'
+export {
+  BASE_UNITS,
+  chosenUnit,
+  fromChosen,
+  METRIC_UNITS,
+  QUANTITY_NAMES,
+  type Quantity,
+  UNITS,
+  type Unit,
+  type UnitChoice,
+} from './quantity/units.ts'
 export { never, ok, type Refusal, type Result, refuse } from './result.ts'
 export { answerCase } from './vectors/answers.ts'

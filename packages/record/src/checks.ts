@@ -8,7 +8,8 @@ import { type ValidationError, validateSync } from 'class-validator'
  * somebody wrote down is dropped. Never throws on bad data.
  */
 export function checked<T extends object>(type: ClassConstructor<T>, plain: unknown, what: string): Result<T> {
-  if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) return refuse(`${what} is not an object.`, 'Send it as the format describes.')
+  if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
+    return refuse(`${what} is not an object.`, 'Send it as the format describes.')
   const instance = plainToInstance(type, plain)
   const errors = validateSync(instance, { whitelist: false, forbidUnknownValues: true })
   return errors.length === 0 ? ok(instance) : invalid(errors, what)
@@ -17,7 +18,10 @@ export function checked<T extends object>(type: ClassConstructor<T>, plain: unkn
 function invalid(errors: ValidationError[], what: string): Refusal {
   const lines = flatten(errors, '')
   const shown = lines.slice(0, 3).join('; ')
-  return refuse(`${what}: ${shown}${lines.length > 3 ? `; and ${lines.length - 3} more` : ''}.`, 'Put that right and send it again; nothing else was touched.')
+  return refuse(
+    `${what}: ${shown}${lines.length > 3 ? `; and ${lines.length - 3} more` : ''}.`,
+    'Put that right and send it again; nothing else was touched.',
+  )
 }
 
 /** Paths are added while unwinding, so that a message says where: `blower.table.flowsCfm: …`. */
@@ -25,8 +29,12 @@ function flatten(errors: readonly ValidationError[], path: string): string[] {
   return errors.flatMap((error) => {
     const here = path ? `${path}.${error.property}` : error.property
     // What it is comes before how large it may be.
-    const constraints = Object.entries(error.constraints ?? {}).sort(([a], [b]) => Number(b.startsWith('is')) - Number(a.startsWith('is')))
-    const own = constraints.slice(0, 1).map(([, message]) => `${here}: ${message.replace(new RegExp(`^${error.property}\\s`), '')}`)
+    const constraints = Object.entries(error.constraints ?? {}).sort(
+      ([a], [b]) => Number(b.startsWith('is')) - Number(a.startsWith('is')),
+    )
+    const own = constraints
+      .slice(0, 1)
+      .map(([, message]) => `${here}: ${message.replace(new RegExp(`^${error.property}\\s`), '')}`)
     return [...own, ...flatten(error.children ?? [], here)]
   })
 }

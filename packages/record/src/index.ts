@@ -7,7 +7,17 @@ export { KnownIds } from './changes/references.ts'
 export { checked } from './checks.ts'
 export { parseRecordFile, RECORD_FORMAT, type RecordFile } from './exchange/recordFile.ts'
 export { blowerOf, PROFILE_FORMAT, Profile, type ProfileSetting, parseProfile } from './profile/profile.ts'
-export { airflowInput, COOL_TAP_ROLE, findSystem, findVisit, HEAT_TAP_ROLE, NO_RULE, pictureOf, SAME_TAP, systemVisit } from './state/airflowInput.ts'
+export {
+  airflowInput,
+  COOL_TAP_ROLE,
+  findSystem,
+  findVisit,
+  HEAT_TAP_ROLE,
+  NO_RULE,
+  pictureOf,
+  SAME_TAP,
+  systemVisit,
+} from './state/airflowInput.ts'
 export { emptySystemVisit, fold, inOrder } from './state/fold.ts'
 export { inForce } from './state/inForce.ts'
 export { type Aim, airflowLedger, type LedgerRow, type RowStanding } from './state/ledger.ts'

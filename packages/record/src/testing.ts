@@ -14,7 +14,15 @@ export class Pen {
   write<K extends ChangeKind>(kind: K, body: ChangeOf<K>['body'], more: { replaces?: string; by?: string } = {}): string {
     this.count += 1
     const id = uuid(this.salt * 10_000 + this.count)
-    this.changes.push({ id, siteId: this.siteId, at: new Date(this.startMs + this.count * 60_000).toISOString(), by: 'MR', kind, body, ...more } as unknown as Change)
+    this.changes.push({
+      id,
+      siteId: this.siteId,
+      at: new Date(this.startMs + this.count * 60_000).toISOString(),
+      by: 'MR',
+      kind,
+      body,
+      ...more,
+    } as unknown as Change)
     return id
   }
 }

@@ -19,14 +19,27 @@ const input = { state, system, visit, units: BASE_UNITS, crewName: 'Lantern Lane
 const texts = (scene: Scene) => scene.marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))
 const inside = (scene: Scene) =>
   scene.marks.every((mark) => {
-    const points = mark.kind === 'line' || mark.kind === 'area' ? mark.points : mark.kind === 'rect' ? [[mark.x, mark.y] as const] : [[mark.x, mark.y] as const]
+    const points =
+      mark.kind === 'line' || mark.kind === 'area'
+        ? mark.points
+        : mark.kind === 'rect'
+          ? [[mark.x, mark.y] as const]
+          : [[mark.x, mark.y] as const]
     return points.every(([x, y]) => x >= -1 && x <= scene.width + 1 && y >= -1 && y <= scene.height + 1)
   })
 
 describe('where blower and duct meet', () => {
   const scene = meetingScene(picture, nextMove(picture, showIn(BASE_UNITS)), BASE_UNITS, 540, 320)!
   it('labels every constraint on its line', () => {
-    for (const label of ['tap 1', 'tap 5', 'duct as measured', 'with a clean filter', 'rated static 0.50 in.wc', 'heater floor 1,050', 'aim 1,345 ±5%'])
+    for (const label of [
+      'tap 1',
+      'tap 5',
+      'duct as measured',
+      'with a clean filter',
+      'rated static 0.50 in.wc',
+      'heater floor 1,050',
+      'aim 1,345 ±5%',
+    ])
       expect(texts(scene)).toContain(label)
     expect(texts(scene).some((text) => text.startsWith('loud above'))).toBe(true)
   })
@@ -39,24 +52,36 @@ describe('where blower and duct meet', () => {
   it.each([
     ['wide', 900, 400],
     ['as a phone has it', 340, 250],
-  ])('stays inside its frame, %s', (_, width, height) => expect(inside(meetingScene(picture, null, METRIC_UNITS, width, height)!)).toBe(true))
-  it('is nothing without a blower table', () => expect(meetingScene({ ...picture, input: { ...picture.input, blower: null } }, null, BASE_UNITS, 500, 300)).toBeNull())
+  ])('stays inside its frame, %s', (_, width, height) =>
+    expect(inside(meetingScene(picture, null, METRIC_UNITS, width, height)!)).toBe(true),
+  )
+  it('is nothing without a blower table', () =>
+    expect(meetingScene({ ...picture, input: { ...picture.input, blower: null } }, null, BASE_UNITS, 500, 300)).toBeNull())
 })
 
 describe('the air line', () => {
   const scene = airLineScene(picture, partLabels(system), BASE_UNITS, 1080, 138)
   it('names the parts and marks the one that takes too much', () => {
     expect(texts(scene)).toEqual(expect.arrayContaining(['Return grille', 'Filter 16×25×1', 'Coil · blower · 9 kW heater']))
-    expect(scene.marks.flatMap((mark) => (mark.kind === 'rect' && mark.stroke === 'ochre' ? [mark.part] : []))).toEqual(['filter'])
+    expect(scene.marks.flatMap((mark) => (mark.kind === 'rect' && mark.stroke === 'ochre' ? [mark.part] : []))).toEqual([
+      'filter',
+    ])
     expect(scene.says).toContain('The filter takes most')
   })
   it('says that nothing is read yet', () =>
-    expect(texts(airLineScene({ ...picture, tries: [], current: null }, {}, BASE_UNITS, 640, 138))).toContain('No static across the cabinet yet'))
+    expect(texts(airLineScene({ ...picture, tries: [], current: null }, {}, BASE_UNITS, 640, 138))).toContain(
+      'No static across the cabinet yet',
+    ))
 })
 
 it('escapes what a person typed before it goes into a picture', () => {
   const svg = sceneToSvg(
-    { width: 10, height: 10, says: '', marks: [{ kind: 'text', x: 1, y: 1, text: '<b>&', tone: 'ink', size: 10, anchor: 'start' }] },
+    {
+      width: 10,
+      height: 10,
+      says: '',
+      marks: [{ kind: 'text', x: 1, y: 1, text: '<b>&', tone: 'ink', size: 10, anchor: 'start' }],
+    },
     { words: 'W', figures: 'F' },
   )
   expect(svg).toContain('&lt;b&gt;&amp;')
@@ -64,10 +89,20 @@ it('escapes what a person typed before it goes into a picture', () => {
 
 describe('sheets', () => {
   const cells = (title: string, sheet = settingsCard(input)) =>
-    sheet.sections.find((section) => section.title === title)!.blocks.flatMap((block) => (block.kind === 'table' ? block.rows : []))
+    sheet.sections
+      .find((section) => section.title === title)!
+      .blocks.flatMap((block) => (block.kind === 'table' ? block.rows : []))
   it('say on the card what was left, and that nothing is proved that is not', () => {
-    expect(cells('Left like this')[0]).toEqual(['Cooling and heat-pump tap', '5 (as found)', 'not proved', expect.stringContaining('Pin row COOL')])
-    expect(cells('Left like this', settingsCard({ ...input, visit: past }))[0]?.slice(1, 3)).toEqual(['3', 'Flow by table, return grille and heater rise agree.'])
+    expect(cells('Left like this')[0]).toEqual([
+      'Cooling and heat-pump tap',
+      '5 (as found)',
+      'not proved',
+      expect.stringContaining('Pin row COOL'),
+    ])
+    expect(cells('Left like this', settingsCard({ ...input, visit: past }))[0]?.slice(1, 3)).toEqual([
+      '3',
+      'Flow by table, return grille and heater rise agree.',
+    ])
   })
   it('keep cautions and open items on the card', () => {
     const text = JSON.stringify(settingsCard(input))
@@ -92,12 +127,21 @@ describe('sheets', () => {
     expect(cells('How it was worked out', record).length).toBeGreaterThan(10)
     expect(JSON.stringify(record)).not.toMatch(/NaN|undefined/)
   })
-  it('do not fail for a time zone that this machine does not know', () => expect(() => settingsCard({ ...input, state: { ...state, timeZone: 'Moon/Tranquility' } })).not.toThrow())
+  it('do not fail for a time zone that this machine does not know', () =>
+    expect(() => settingsCard({ ...input, state: { ...state, timeZone: 'Moon/Tranquility' } })).not.toThrow())
 })
 
 it('lists every number that was read, with its unit', () => {
   const rows = readingRows(state)
   expect(rows.length).toBeGreaterThan(30)
-  expect(rows[0]).toMatchObject({ visit: 1, system: 'AH-1 Upper studio', try: 1, tap: '3', filter: 'clean', reading: 'static supply', unit: 'in.wc' })
+  expect(rows[0]).toMatchObject({
+    visit: 1,
+    system: 'AH-1 Upper studio',
+    try: 1,
+    tap: '3',
+    filter: 'clean',
+    reading: 'static supply',
+    unit: 'in.wc',
+  })
   expect(rows.filter((row) => row.reading.startsWith('face speed return'))).toHaveLength(2)
 })

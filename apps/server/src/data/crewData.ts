@@ -34,13 +34,18 @@ export class CrewData {
   ) {}
 
   async site(siteId: string): Promise<{ state: SiteState; seq: number } | null> {
-    const row = await this.db.getRepository(Site).findOne({ where: { crewId: this.crewId, id: siteId }, select: { crewId: true, id: true, state: true, seq: true } })
+    const row = await this.db
+      .getRepository(Site)
+      .findOne({ where: { crewId: this.crewId, id: siteId }, select: { crewId: true, id: true, state: true, seq: true } })
     return row ? { state: row.state, seq: row.seq } : null
   }
 
   /** The same as JSON text, straight from the database: nothing on the way needs to look into it. */
   async siteJson(siteId: string): Promise<string | null> {
-    const [row] = await this.db.query('SELECT state::text AS state, seq FROM site WHERE crew_id = $1 AND id = $2', [this.crewId, siteId])
+    const [row] = await this.db.query('SELECT state::text AS state, seq FROM site WHERE crew_id = $1 AND id = $2', [
+      this.crewId,
+      siteId,
+    ])
     return row ? `{"seq":${row.seq},"state":${row.state}}` : null
   }
 
@@ -57,11 +62,24 @@ export class CrewData {
       place: site.state.place,
       seq: site.seq,
       updatedAt: site.updatedAt.toISOString(),
-      systems: site.state.systems.map((one) => ({ id: one.id, name: one.name, serves: one.serves, equipment: one.profile ? `${one.profile.maker} ${one.profile.family}` : '' })),
+      systems: site.state.systems.map((one) => ({
+        id: one.id,
+        name: one.name,
+        serves: one.serves,
+        equipment: one.profile ? `${one.profile.maker} ${one.profile.family}` : '',
+      })),
       visits: visits
         .filter((one) => one.siteId === site.id)
-        .map((one) => ({ id: one.id, number: one.number, reason: one.reason, startedAt: one.startedAt.toISOString(), closedAt: one.closedAt?.toISOString() ?? null })),
-      openItems: items.filter((one) => one.siteId === site.id).map((one) => ({ id: one.id, systemId: one.systemId, text: one.text, openedAt: one.openedAt.toISOString() })),
+        .map((one) => ({
+          id: one.id,
+          number: one.number,
+          reason: one.reason,
+          startedAt: one.startedAt.toISOString(),
+          closedAt: one.closedAt?.toISOString() ?? null,
+        })),
+      openItems: items
+        .filter((one) => one.siteId === site.id)
+        .map((one) => ({ id: one.id, systemId: one.systemId, text: one.text, openedAt: one.openedAt.toISOString() })),
     }))
   }
 
@@ -91,7 +109,12 @@ export class CrewData {
   }
 
   /** An imported record: its photos and its changes, whole or not at all. */
-  async importRecord(siteId: string, changes: readonly Change[], photos: readonly { id: string; mediaType: string; content: Buffer }[], nowMs: number): Promise<Outcome[]> {
+  async importRecord(
+    siteId: string,
+    changes: readonly Change[],
+    photos: readonly { id: string; mediaType: string; content: Buffer }[],
+    nowMs: number,
+  ): Promise<Outcome[]> {
     return this.db.transaction(async (tx) => {
       const outcomes = await this.storeWithin(tx, siteId, changes, null, nowMs)
       const refused = outcomes.find((one) => 'refused' in one)
@@ -101,9 +124,18 @@ export class CrewData {
     })
   }
 
-  private async storeWithin(tx: EntityManager, siteId: string, batch: readonly unknown[], writer: string | null, nowMs: number): Promise<Outcome[]> {
+  private async storeWithin(
+    tx: EntityManager,
+    siteId: string,
+    batch: readonly unknown[],
+    writer: string | null,
+    nowMs: number,
+  ): Promise<Outcome[]> {
     const site = await this.lockedSite(tx, siteId)
-    const rows = await tx.query('SELECT seq, content FROM change WHERE crew_id = $1 AND site_id = $2 ORDER BY seq', [this.crewId, siteId])
+    const rows = await tx.query('SELECT seq, content FROM change WHERE crew_id = $1 AND site_id = $2 ORDER BY seq', [
+      this.crewId,
+      siteId,
+    ])
     const stored = new Map<string, number>(rows.map((row: { seq: number; content: Change }) => [row.content.id, row.seq]))
     const changes: Change[] = rows.map((row: { content: Change }) => row.content)
     const known = new KnownIds(changes)
@@ -117,7 +149,10 @@ export class CrewData {
       const before = stored.get(change.id)
       if (before !== undefined) return { id: change.id, seq: before }
       if (change.siteId !== siteId)
-        return { id: change.id, refused: { reason: 'It names another site than the one it was sent to.', remedy: 'Open that site and enter it there.' } }
+        return {
+          id: change.id,
+          refused: { reason: 'It names another site than the one it was sent to.', remedy: 'Open that site and enter it there.' },
+        }
       const missing = known.missing(change)
       if (missing) return { id: change.id, refused: { reason: missing.reason, remedy: missing.remedy } }
       seq += 1
@@ -132,14 +167,13 @@ export class CrewData {
 
   /** The site's row, locked for this transaction; made when this is the crew's first word of it. */
   private async lockedSite(tx: EntityManager, siteId: string): Promise<Site> {
-    await tx.query('INSERT INTO site (crew_id, id, name, seq, fold_version, state, updated_at) VALUES ($1, $2, $3, 0, $4, $5, now()) ON CONFLICT DO NOTHING', [
-      this.crewId,
-      siteId,
-      '',
-      FOLD_VERSION,
-      JSON.stringify(fold(siteId, [])),
-    ])
-    return tx.getRepository(Site).findOneOrFail({ where: { crewId: this.crewId, id: siteId }, lock: { mode: 'pessimistic_write' } })
+    await tx.query(
+      'INSERT INTO site (crew_id, id, name, seq, fold_version, state, updated_at) VALUES ($1, $2, $3, 0, $4, $5, now()) ON CONFLICT DO NOTHING',
+      [this.crewId, siteId, '', FOLD_VERSION, JSON.stringify(fold(siteId, []))],
+    )
+    return tx
+      .getRepository(Site)
+      .findOneOrFail({ where: { crewId: this.crewId, id: siteId }, lock: { mode: 'pessimistic_write' } })
   }
 
   private async append(tx: EntityManager, siteId: string, fresh: readonly StoredChange[], state: SiteState): Promise<void> {
@@ -150,7 +184,12 @@ export class CrewData {
       [this.crewId, siteId, JSON.stringify(fresh), at],
     )
     const seq = fresh.at(-1)?.seq ?? 0
-    await tx.getRepository(Site).update({ crewId: this.crewId, id: siteId }, { name: state.name, seq, foldVersion: FOLD_VERSION, state: state as never, updatedAt: at })
+    await tx
+      .getRepository(Site)
+      .update(
+        { crewId: this.crewId, id: siteId },
+        { name: state.name, seq, foldVersion: FOLD_VERSION, state: state as never, updatedAt: at },
+      )
     await tx.getRepository(VisitIndex).delete({ crewId: this.crewId, siteId })
     await tx.getRepository(OpenItem).delete({ crewId: this.crewId, siteId })
     const here = { crewId: this.crewId, siteId }
@@ -166,7 +205,11 @@ export class CrewData {
     )
     await tx
       .getRepository(OpenItem)
-      .insert(state.items.filter((one) => !one.closed).map((one) => ({ ...here, id: one.id, systemId: one.systemId, text: one.text, openedAt: new Date(one.openedAt) })))
+      .insert(
+        state.items
+          .filter((one) => !one.closed)
+          .map((one) => ({ ...here, id: one.id, systemId: one.systemId, text: one.text, openedAt: new Date(one.openedAt) })),
+      )
     await tx.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, JSON.stringify({ crewId: this.crewId, siteId, seq })])
   }
 
@@ -179,7 +222,13 @@ export class CrewData {
   }
 
   private async putPhotoWithin(tx: EntityManager, siteId: string, id: string, mediaType: string, content: Buffer): Promise<void> {
-    await tx.getRepository(Photo).createQueryBuilder().insert().values({ crewId: this.crewId, siteId, id, mediaType, content }).orIgnore().execute()
+    await tx
+      .getRepository(Photo)
+      .createQueryBuilder()
+      .insert()
+      .values({ crewId: this.crewId, siteId, id, mediaType, content })
+      .orIgnore()
+      .execute()
   }
 
   photo(siteId: string, id: string): Promise<Photo | null> {

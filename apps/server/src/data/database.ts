@@ -5,7 +5,16 @@ import { ChangeRow, ENTITIES, Site } from './entities.ts'
 import { MIGRATIONS } from './migrations.ts'
 
 export function dataSource(url: string): DataSource {
-  return new DataSource({ type: 'postgres', url, entities: ENTITIES, migrations: MIGRATIONS, migrationsTransactionMode: 'each', synchronize: false, logging: false, poolSize: 12 })
+  return new DataSource({
+    type: 'postgres',
+    url,
+    entities: ENTITIES,
+    migrations: MIGRATIONS,
+    migrationsTransactionMode: 'each',
+    synchronize: false,
+    logging: false,
+    poolSize: 12,
+  })
 }
 
 /** Any number; the same for every server, so that only one of several migrates. */
@@ -27,7 +36,12 @@ export async function openDatabase(url: string): Promise<DataSource> {
 }
 
 async function refold(db: DataSource): Promise<void> {
-  const stale = await db.getRepository(Site).createQueryBuilder('site').select(['site.crewId', 'site.id']).where('site.foldVersion <> :v', { v: FOLD_VERSION }).getMany()
+  const stale = await db
+    .getRepository(Site)
+    .createQueryBuilder('site')
+    .select(['site.crewId', 'site.id'])
+    .where('site.foldVersion <> :v', { v: FOLD_VERSION })
+    .getMany()
   for (const { crewId, id } of stale) {
     await db.transaction(async (tx) => {
       await tx.getRepository(Site).findOneOrFail({ where: { crewId, id }, lock: { mode: 'pessimistic_write' } })

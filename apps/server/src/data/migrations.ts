@@ -22,7 +22,9 @@ export class Begin1764000000000 implements MigrationInterface {
         CONSTRAINT "change_pkey" PRIMARY KEY ("crew_id", "site_id", "seq"), CONSTRAINT "change_site_fkey" FOREIGN KEY ("crew_id", "site_id") REFERENCES "site" ("crew_id", "id"))`,
       'CREATE UNIQUE INDEX "change_id_key" ON "change" ("crew_id", "site_id", "id")',
       ...['photo', 'visit_index', 'open_item'].map(
-        (table) => `CREATE TABLE "${table}" ("crew_id" uuid NOT NULL, "site_id" uuid NOT NULL, "id" uuid NOT NULL, ${COLUMNS[table]},
+        (
+          table,
+        ) => `CREATE TABLE "${table}" ("crew_id" uuid NOT NULL, "site_id" uuid NOT NULL, "id" uuid NOT NULL, ${COLUMNS[table]},
         CONSTRAINT "${table}_pkey" PRIMARY KEY ("crew_id", "site_id", "id"), CONSTRAINT "${table}_site_fkey" FOREIGN KEY ("crew_id", "site_id") REFERENCES "site" ("crew_id", "id"))`,
       ),
       'CREATE INDEX "visit_index_started_idx" ON "visit_index" ("crew_id", "started_at")',
@@ -31,7 +33,8 @@ export class Begin1764000000000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ['open_item', 'visit_index', 'photo', 'change', 'site', 'sign_in_attempt', 'session', 'account', 'crew']) await runner.query(`DROP TABLE "${table}"`)
+    for (const table of ['open_item', 'visit_index', 'photo', 'change', 'site', 'sign_in_attempt', 'session', 'account', 'crew'])
+      await runner.query(`DROP TABLE "${table}"`)
   }
 }
 

@@ -37,7 +37,9 @@ export function exchangeRoutes(): Hono<SignedIn> {
     if (!site) throw notFound('site')
     attach(c, `${slug(site.state.name)}-readings.csv`)
     // Cells that a spreadsheet would run as a formula are quoted with a leading apostrophe.
-    return c.body(Papa.unparse(readingRows(site.state), { escapeFormulae: true }), 200, { 'content-type': 'text/csv; charset=utf-8' })
+    return c.body(Papa.unparse(readingRows(site.state), { escapeFormulae: true }), 200, {
+      'content-type': 'text/csv; charset=utf-8',
+    })
   })
 
   app.post('/import', async (c) => {
@@ -53,7 +55,8 @@ export function exchangeRoutes(): Hono<SignedIn> {
       const outcomes = await c.get('crew').importRecord(siteId, changes, photos, nowMs)
       return c.json({ siteId, changes: outcomes.length })
     } catch (error) {
-      if (error instanceof ImportRefused) throw new Problem(422, 'import-refused', error.reason, `${error.remedy} Nothing was taken from the file.`)
+      if (error instanceof ImportRefused)
+        throw new Problem(422, 'import-refused', error.reason, `${error.remedy} Nothing was taken from the file.`)
       throw error
     }
   })

@@ -27,7 +27,11 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
   app.use(async (c, next) => {
     const started = performance.now()
     await next()
-    if (c.req.path.startsWith('/api/')) deps.log.info({ method: c.req.method, path: c.req.path, status: c.res.status, ms: Math.round(performance.now() - started) }, 'request')
+    if (c.req.path.startsWith('/api/'))
+      deps.log.info(
+        { method: c.req.method, path: c.req.path, status: c.res.status, ms: Math.round(performance.now() - started) },
+        'request',
+      )
   })
   app.use(
     secureHeaders({
@@ -46,16 +50,37 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
   app.onError((error, c) => {
     if (error instanceof Problem) return sendProblem(c, error)
     deps.log.error({ error: error.message, stack: error.stack, path: c.req.path }, 'failed')
-    return sendProblem(c, new Problem(500, 'failed', 'The server could not do that.', 'What you entered is kept on this device; try again in a moment.'))
+    return sendProblem(
+      c,
+      new Problem(
+        500,
+        'failed',
+        'The server could not do that.',
+        'What you entered is kept on this device; try again in a moment.',
+      ),
+    )
   })
 
   app.get('/api/health', async (c) => {
     const [schema] = await deps.db.query('SELECT name FROM migrations ORDER BY id DESC LIMIT 1')
     const [database] = await deps.db.query('SHOW server_version')
-    return c.json({ ok: true, version: VERSION, database: database.server_version, schema: schema.name, fold: FOLD_VERSION, demo: deps.demo })
+    return c.json({
+      ok: true,
+      version: VERSION,
+      database: database.server_version,
+      schema: schema.name,
+      fold: FOLD_VERSION,
+      demo: deps.demo,
+    })
   })
   app.get('/api/demo-accounts', (c) =>
-    c.json(deps.demo ? DEMO_CREWS.flatMap((crew) => crew.accounts.map(({ name, initials, role, password }) => ({ crew: crew.name, name, initials, role, password }))) : []),
+    c.json(
+      deps.demo
+        ? DEMO_CREWS.flatMap((crew) =>
+            crew.accounts.map(({ name, initials, role, password }) => ({ crew: crew.name, name, initials, role, password })),
+          )
+        : [],
+    ),
   )
   app.post('/api/sign-in', async (c) => {
     const body = await readJson(c.req.raw, 10_000)
@@ -64,14 +89,21 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
       throw new Problem(400, 'bad-sign-in', 'Name or password is missing.', 'Fill in both.')
     }
     const { token, me } = await accounts.signIn(name, password, remoteAddress(c.env))
-    setCookie(c, COOKIE, token, { httpOnly: true, sameSite: 'Strict', path: '/', secure: deps.secureCookie, maxAge: COOKIE_DAYS * 86_400 })
+    setCookie(c, COOKIE, token, {
+      httpOnly: true,
+      sameSite: 'Strict',
+      path: '/',
+      secure: deps.secureCookie,
+      maxAge: COOKIE_DAYS * 86_400,
+    })
     return c.json(me)
   })
 
   app.use('/api/*', async (c, next) => {
     const token = getCookie(c, COOKIE)
     const me = token ? await accounts.whoHas(token) : null
-    if (!token || !me) throw new Problem(401, 'signed-out', 'You are not signed in.', 'Sign in again; what waits on this device is kept.')
+    if (!token || !me)
+      throw new Problem(401, 'signed-out', 'You are not signed in.', 'Sign in again; what waits on this device is kept.')
     c.set('me', me)
     c.set('token', token)
     c.set('crew', new CrewData(deps.db, me.crewId))
@@ -113,12 +145,16 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
 }
 
 /** A browser says where a write comes from; one from another site is refused. Other clients carry no cookie to misuse. */
-async function sameOriginWrites(c: { req: { method: string; header: (name: string) => string | undefined } }, next: () => Promise<void>): Promise<void> {
+async function sameOriginWrites(
+  c: { req: { method: string; header: (name: string) => string | undefined } },
+  next: () => Promise<void>,
+): Promise<void> {
   if (c.req.method !== 'GET' && c.req.method !== 'HEAD') {
     const origin = c.req.header('origin')
     const site = c.req.header('sec-fetch-site')
     const host = c.req.header('host')
-    const foreign = (origin !== undefined && originHost(origin) !== host) || (site !== undefined && site !== 'same-origin' && site !== 'none')
+    const foreign =
+      (origin !== undefined && originHost(origin) !== host) || (site !== undefined && site !== 'same-origin' && site !== 'none')
     if (foreign) throw new Problem(403, 'other-origin', 'This write comes from another site.', 'Use Ingle at its own address.')
   }
   await next()

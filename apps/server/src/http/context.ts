@@ -26,7 +26,12 @@ export interface SignedIn {
 export async function readJson(request: Request, limit: number): Promise<unknown> {
   const declared = Number(request.headers.get('content-length') ?? 0)
   const tooLarge = () =>
-    new Problem(413, 'too-large', `This is larger than the ${Math.round(limit / 1_000_000) || 1} MB that fit here.`, 'Send it in smaller parts; nothing was taken.')
+    new Problem(
+      413,
+      'too-large',
+      `This is larger than the ${Math.round(limit / 1_000_000) || 1} MB that fit here.`,
+      'Send it in smaller parts; nothing was taken.',
+    )
   if (declared > limit) throw tooLarge()
   const text = await request.text()
   if (text.length > limit) throw tooLarge()

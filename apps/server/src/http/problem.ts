@@ -18,8 +18,21 @@ export class Problem extends Error {
 
 export function sendProblem(c: Context, problem: Problem): Response {
   c.header('content-type', 'application/problem+json')
-  return c.body(JSON.stringify({ type: `urn:ingle:problem:${problem.code}`, title: problem.reason, status: problem.status, detail: problem.remedy }), problem.status)
+  return c.body(
+    JSON.stringify({
+      type: `urn:ingle:problem:${problem.code}`,
+      title: problem.reason,
+      status: problem.status,
+      detail: problem.remedy,
+    }),
+    problem.status,
+  )
 }
 
 export const notFound = (what: string) =>
-  new Problem(404, 'not-found', `There is no such ${what} in your crew’s records.`, 'Check the address, or open it from the Round; it may belong to another crew.')
+  new Problem(
+    404,
+    'not-found',
+    `There is no such ${what} in your crew’s records.`,
+    'Check the address, or open it from the Round; it may belong to another crew.',
+  )

@@ -7,7 +7,8 @@ import type { MiddlewareHandler } from 'hono'
 export function webFiles(root: string): MiddlewareHandler {
   const files = serveStatic({
     root: relative(process.cwd(), root) || '.',
-    onFound: (path, c) => c.header('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
+    onFound: (path, c) =>
+      c.header('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
   })
   const shell = readFileSync(join(root, 'index.html'), 'utf8')
   return async (c, next) => {

@@ -11,8 +11,10 @@ const pdfmake = require('pdfmake') as {
 }
 
 const fontFile = (name: string, file: string) => join(dirname(require.resolve(`${name}/package.json`)), file)
-const words = (weight: 400 | 700) => fontFile('@fontsource/atkinson-hyperlegible-next', `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)
-const figures = (weight: 400 | 700) => fontFile('@fontsource/atkinson-hyperlegible-mono', `files/atkinson-hyperlegible-mono-latin-${weight}-normal.woff`)
+const words = (weight: 400 | 700) =>
+  fontFile('@fontsource/atkinson-hyperlegible-next', `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)
+const figures = (weight: 400 | 700) =>
+  fontFile('@fontsource/atkinson-hyperlegible-mono', `files/atkinson-hyperlegible-mono-latin-${weight}-normal.woff`)
 const signs = fontFile('dejavu-fonts-ttf', 'ttf/DejaVuSans.ttf')
 
 const FONTS = {
@@ -32,7 +34,9 @@ type Rich = string | { text: string; font: string }[]
 
 export function rich(text: string): Rich {
   const parts = text.split(RARE).filter((part) => part !== '')
-  return parts.length < 2 && !RARE.test(text) ? text : parts.map((part) => ({ text: part, font: RARE.test(part) ? 'Signs' : 'Words' }))
+  return parts.length < 2 && !RARE.test(text)
+    ? text
+    : parts.map((part) => ({ text: part, font: RARE.test(part) ? 'Signs' : 'Words' }))
 }
 
 const INK = '#1d2b2a'
@@ -113,7 +117,10 @@ function blockContent(block: SheetBlock, photos: readonly PdfPhoto[]): unknown[]
             headerRows: 1,
             dontBreakRows: true,
             widths,
-            body: [block.head.map((text, i) => ({ ...cell(text, i), color: SOFT, bold: true })), ...block.rows.map((row) => row.map(cell))],
+            body: [
+              block.head.map((text, i) => ({ ...cell(text, i), color: SOFT, bold: true })),
+              ...block.rows.map((row) => row.map(cell)),
+            ],
           },
           layout: TABLE_LAYOUT,
         },
@@ -136,7 +143,11 @@ function blockContent(block: SheetBlock, photos: readonly PdfPhoto[]): unknown[]
     case 'drawing':
       return [
         ...(block.caption ? [{ text: rich(block.caption), bold: true, margin: [0, 6, 0, 2] }] : []),
-        { svg: sceneToSvg(block.scene, { words: 'Words', figures: 'Figures' }), width: Math.min(block.scene.width, 510), margin: [0, 4, 0, 4] },
+        {
+          svg: sceneToSvg(block.scene, { words: 'Words', figures: 'Figures' }),
+          width: Math.min(block.scene.width, 510),
+          margin: [0, 4, 0, 4],
+        },
       ]
     case 'photos':
       return block.photos.flatMap(({ id, caption }): unknown[] => {

@@ -34,18 +34,30 @@ export class Accounts {
     const attempts = this.db.getRepository(SignInAttempt)
     const recent = await attempts.countBy({ who, at: MoreThan(new Date(Date.now() - ATTEMPT_WINDOW_MS)) })
     if (recent >= ATTEMPT_LIMIT)
-      throw new Problem(429, 'too-many-attempts', 'Too many wrong passwords for this name.', 'Wait fifteen minutes, or ask your lead to set a new password.')
+      throw new Problem(
+        429,
+        'too-many-attempts',
+        'Too many wrong passwords for this name.',
+        'Wait fifteen minutes, or ask your lead to set a new password.',
+      )
     const account = await this.db.getRepository(Account).findOneBy({ name: name.toLowerCase() })
     const right = await verify(account?.passwordHash ?? (await NOBODY), password)
     if (!account || !right) {
       await attempts.insert({ id: randomUUID(), who, at: new Date() })
       await attempts.delete({ at: LessThan(new Date(Date.now() - ATTEMPT_WINDOW_MS)) })
-      throw new Problem(401, 'wrong-password', 'That name and password do not belong together.', 'Check both; capitals count in the password.')
+      throw new Problem(
+        401,
+        'wrong-password',
+        'That name and password do not belong together.',
+        'Check both; capitals count in the password.',
+      )
     }
     await attempts.delete({ who })
     const token = randomBytes(32).toString('base64url')
     await this.db.getRepository(Session).delete({ expiresAt: LessThan(new Date()) })
-    await this.db.getRepository(Session).insert({ tokenHash: tokenHash(token), accountId: account.id, expiresAt: new Date(Date.now() + SESSION_DAYS * DAY_MS) })
+    await this.db
+      .getRepository(Session)
+      .insert({ tokenHash: tokenHash(token), accountId: account.id, expiresAt: new Date(Date.now() + SESSION_DAYS * DAY_MS) })
     return { token, me: await this.meOf(account) }
   }
 
@@ -68,7 +80,14 @@ export class Accounts {
 
   private async meOf(account: Account): Promise<Me> {
     const crew = await this.db.getRepository(Crew).findOneByOrFail({ id: account.crewId })
-    return { accountId: account.id, name: account.name, initials: account.initials, role: account.role, crewId: crew.id, crewName: crew.name }
+    return {
+      accountId: account.id,
+      name: account.name,
+      initials: account.initials,
+      role: account.role,
+      crewId: crew.id,
+      crewName: crew.name,
+    }
   }
 }
 

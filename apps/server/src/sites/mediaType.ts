@@ -5,7 +5,8 @@ const MEDIA_TYPES: Record<string, string> = { jpg: 'image/jpeg', png: 'image/png
 
 /** The kind of picture by its own first bytes, whatever it calls itself. */
 export function mediaTypeOf(content: Uint8Array): string {
-  const notPicture = () => new Problem(415, 'no-picture', 'This file is not a picture that can be shown.', 'Photos are JPEG, PNG or WebP.')
+  const notPicture = () =>
+    new Problem(415, 'no-picture', 'This file is not a picture that can be shown.', 'Photos are JPEG, PNG or WebP.')
   let type: string | undefined
   try {
     type = imageSize(content).type

@@ -20,7 +20,8 @@ export function siteRoutes(): Hono<SignedIn> {
 
   app.get('/sites/:siteId/changes', async (c) => {
     const after = Number(c.req.query('after') ?? 0)
-    if (!Number.isInteger(after) || after < 0) throw new Problem(400, 'bad-number', '“after” must be a sequence number.', 'Leave it out to get every change.')
+    if (!Number.isInteger(after) || after < 0)
+      throw new Problem(400, 'bad-number', '“after” must be a sequence number.', 'Leave it out to get every change.')
     const changes = await c.get('crew').changesAfter(idParam(c, 'siteId'), after)
     if (!changes) throw notFound('site')
     return c.json({ changes })
@@ -29,9 +30,15 @@ export function siteRoutes(): Hono<SignedIn> {
   app.post('/sites/:siteId/changes', async (c) => {
     const siteId = idParam(c, 'siteId')
     const { changes } = ((await readJson(c.req.raw, BATCH_BYTES)) ?? {}) as { changes?: unknown }
-    if (!Array.isArray(changes)) throw new Problem(400, 'no-changes', 'The batch has no list of changes.', 'Send {"changes": […]}.')
+    if (!Array.isArray(changes))
+      throw new Problem(400, 'no-changes', 'The batch has no list of changes.', 'Send {"changes": […]}.')
     if (changes.length > BATCH_LIMIT)
-      throw new Problem(413, 'batch-too-long', `A batch holds at most ${BATCH_LIMIT} changes; this has ${changes.length}.`, 'Send them in several batches, in their order.')
+      throw new Problem(
+        413,
+        'batch-too-long',
+        `A batch holds at most ${BATCH_LIMIT} changes; this has ${changes.length}.`,
+        'Send them in several batches, in their order.',
+      )
     const crew = c.get('crew')
     // A batch may make a site, but only by naming it: anything else is meant for a site of another crew, or for none.
     const begins = changes.some((one) => (one as { kind?: unknown } | null)?.kind === 'site.set')
@@ -61,4 +68,9 @@ export function siteRoutes(): Hono<SignedIn> {
 }
 
 const photoTooLarge = () =>
-  new Problem(413, 'photo-too-large', 'A photo may have at most 12 MB.', 'Take it with a lower resolution; the app makes photos smaller by itself when it can read them.')
+  new Problem(
+    413,
+    'photo-too-large',
+    'A photo may have at most 12 MB.',
+    'Take it with a lower resolution; the app makes photos smaller by itself when it can read them.',
+  )

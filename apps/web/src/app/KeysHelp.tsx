@@ -3,7 +3,8 @@ import { useEffect, useState } from 'react'
 import { Dialog } from '../kit/Dialog.tsx'
 
 /** True while somebody types: single keys are then letters, not commands. */
-export const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+export const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'go to the jot line'],

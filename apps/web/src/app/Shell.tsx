@@ -44,7 +44,8 @@ function Header({ me }: { me: Me }) {
   const match = useMatch('/sites/:siteId/*')
   const siteId = match?.params.siteId
   const site = useSites((sites) => (siteId ? sites[siteId] : undefined))
-  const tab = ({ isActive }: { isActive: boolean }) => `h-12 flex items-center border-b-[3px] pt-[3px] ${isActive ? 'font-bold border-[#e2763f]' : 'border-transparent opacity-90'}`
+  const tab = ({ isActive }: { isActive: boolean }) =>
+    `h-12 flex items-center border-b-[3px] pt-[3px] ${isActive ? 'font-bold border-[#e2763f]' : 'border-transparent opacity-90'}`
   return (
     <header className="no-print sticky top-0 z-30 h-12 shrink-0 bg-neutral text-neutral-content flex items-center gap-4 px-4">
       <Link to="/" className="flex items-center gap-2" aria-label="Ingle, to the Round">
@@ -74,7 +75,13 @@ function Header({ me }: { me: Me }) {
 function StepSign() {
   const { inTouch, waiting, refused } = useStep()
   const [open, setOpen] = useState(false)
-  const text = inTouch ? (waiting === 0 ? 'in step' : `sending ${waiting}`) : waiting === 0 ? 'offline' : `offline · ${waiting} kept here`
+  const text = inTouch
+    ? waiting === 0
+      ? 'in step'
+      : `sending ${waiting}`
+    : waiting === 0
+      ? 'offline'
+      : `offline · ${waiting} kept here`
   return (
     <>
       <span className="text-[13px] flex items-center gap-1.5 whitespace-nowrap" role="status" aria-label={`Sync: ${text}`}>
@@ -161,10 +168,16 @@ function AccountMenu({ me }: { me: Me }) {
               ))}
             </div>
           </fieldset>
-          <button type="button" className="btn btn-quiet justify-start" onClick={() => setUnits(isMetric(units) ? BASE_UNITS : METRIC_UNITS)}>
+          <button
+            type="button"
+            className="btn btn-quiet justify-start"
+            onClick={() => setUnits(isMetric(units) ? BASE_UNITS : METRIC_UNITS)}
+          >
             <Ruler size={15} aria-hidden="true" /> {isMetric(units) ? 'Use inch-pound units' : 'Use metric units'}
           </button>
-          {waiting > 0 && <Notice kind="watch">{waiting} changes wait on this device. They go out when you sign in here again.</Notice>}
+          {waiting > 0 && (
+            <Notice kind="watch">{waiting} changes wait on this device. They go out when you sign in here again.</Notice>
+          )}
           <button type="button" className="btn btn-quiet justify-start" onClick={() => void leave(false)}>
             <LogOut size={15} aria-hidden="true" /> Sign out
           </button>

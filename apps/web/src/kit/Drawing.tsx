@@ -2,7 +2,8 @@ import type { Mark, Scene } from '@ingle/report'
 import { useId, useState } from 'react'
 
 const tone = (name: string) => `var(--tone-${name})`
-const path = (points: readonly (readonly [number, number])[]) => points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
+const path = (points: readonly (readonly [number, number])[]) =>
+  points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
 
 interface Props {
   scene: Scene
@@ -17,22 +18,51 @@ export function Drawing({ scene, onPart, openPart }: Props) {
   const titleId = useId()
   return (
     <div className="relative">
-      <svg viewBox={`0 0 ${scene.width} ${scene.height}`} width="100%" role={onPart ? 'group' : 'img'} aria-labelledby={titleId} className="block max-w-full">
+      <svg
+        viewBox={`0 0 ${scene.width} ${scene.height}`}
+        width="100%"
+        role={onPart ? 'group' : 'img'}
+        aria-labelledby={titleId}
+        className="block max-w-full"
+      >
         <title id={titleId}>{scene.says}</title>
         {scene.marks.map((mark, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: marks have no identity; the whole picture is drawn anew.
           <MarkView key={i} mark={mark} onSay={setSaid} onPart={onPart} openPart={openPart ?? null} />
         ))}
       </svg>
-      <output className={`num absolute right-1 top-1 rounded px-2 py-0.5 text-xs bg-neutral text-neutral-content pointer-events-none ${said ? '' : 'hidden'}`}>{said}</output>
+      <output
+        className={`num absolute right-1 top-1 rounded px-2 py-0.5 text-xs bg-neutral text-neutral-content pointer-events-none ${said ? '' : 'hidden'}`}
+      >
+        {said}
+      </output>
     </div>
   )
 }
 
-function MarkView({ mark, onSay, onPart, openPart }: { mark: Mark; onSay: (text: string | null) => void; onPart: Props['onPart']; openPart: string | null }) {
+function MarkView({
+  mark,
+  onSay,
+  onPart,
+  openPart,
+}: {
+  mark: Mark
+  onSay: (text: string | null) => void
+  onPart: Props['onPart']
+  openPart: string | null
+}) {
   switch (mark.kind) {
     case 'line':
-      return <polyline fill="none" stroke={tone(mark.tone)} strokeWidth={mark.width} strokeDasharray={mark.dash} strokeLinejoin="round" points={path(mark.points)} />
+      return (
+        <polyline
+          fill="none"
+          stroke={tone(mark.tone)}
+          strokeWidth={mark.width}
+          strokeDasharray={mark.dash}
+          strokeLinejoin="round"
+          points={path(mark.points)}
+        />
+      )
     case 'area':
       return <polygon fill={tone(mark.tone)} fillOpacity={mark.opacity} points={path(mark.points)} />
     case 'rect':

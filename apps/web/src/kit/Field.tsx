@@ -32,9 +32,19 @@ export function TextField({ label, hint, value, onSave, lines = 1 }: Common & { 
         {label}
       </label>
       {lines > 1 ? (
-        <textarea {...shared} rows={lines} className="textarea w-full text-[15px] leading-snug" onChange={(event) => setTyped(event.target.value)} />
+        <textarea
+          {...shared}
+          rows={lines}
+          className="textarea w-full text-[15px] leading-snug"
+          onChange={(event) => setTyped(event.target.value)}
+        />
       ) : (
-        <input {...shared} className="input w-full text-[15px]" onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.key === 'Enter' && void save()} />
+        <input
+          {...shared}
+          className="input w-full text-[15px]"
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={(event) => event.key === 'Enter' && void save()}
+        />
       )}
       {wrong && (
         <p id={`${id}-wrong`} className="text-error text-[13px] mt-1" role="alert">
@@ -79,7 +89,17 @@ export function QuantityField({
   )
 }
 
-export function SelectField({ label, value, options, onSave }: { label: string; value: string; options: readonly (readonly [string, string])[]; onSave: (value: string) => void }) {
+export function SelectField({
+  label,
+  value,
+  options,
+  onSave,
+}: {
+  label: string
+  value: string
+  options: readonly (readonly [string, string])[]
+  onSave: (value: string) => void
+}) {
   const id = useId()
   return (
     <div className="min-w-0">

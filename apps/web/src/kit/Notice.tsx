@@ -3,9 +3,14 @@ import { StateMark } from './StateMark.tsx'
 
 /** Something to know or to put right. `watch` is ochre with its triangle; `wrong` is for what was refused. */
 export function Notice({ kind, children }: { kind: 'watch' | 'wrong' | 'plain'; children: ReactNode }) {
-  const look = { watch: 'border-warning bg-warning/12', wrong: 'border-error bg-error/8', plain: 'border-base-300 bg-base-100' }[kind]
+  const look = { watch: 'border-warning bg-warning/12', wrong: 'border-error bg-error/8', plain: 'border-base-300 bg-base-100' }[
+    kind
+  ]
   return (
-    <div className={`border rounded-box px-3 py-2 flex gap-2.5 text-[14px] leading-snug ${look}`} role={kind === 'wrong' ? 'alert' : undefined}>
+    <div
+      className={`border rounded-box px-3 py-2 flex gap-2.5 text-[14px] leading-snug ${look}`}
+      role={kind === 'wrong' ? 'alert' : undefined}
+    >
       {kind !== 'plain' && (
         <span className="mt-0.5">
           <StateMark mark="watch" />
@@ -19,7 +24,11 @@ export function Notice({ kind, children }: { kind: 'watch' | 'wrong' | 'plain'; 
 /** A caution, at the step where the danger is. */
 export function CautionNote({ text }: { text: string }) {
   return (
-    <div className="bg-neutral text-neutral-content rounded-box px-3 py-2.5 text-[13.5px] leading-snug" role="note" aria-label="Caution">
+    <div
+      className="bg-neutral text-neutral-content rounded-box px-3 py-2.5 text-[13.5px] leading-snug"
+      role="note"
+      aria-label="Caution"
+    >
       <b>Before you do it. </b>
       {text}
     </div>

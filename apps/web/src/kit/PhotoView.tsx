@@ -3,7 +3,17 @@ import { useMe } from '../session/useMe.ts'
 import { localDb } from '../sync/localDb.ts'
 
 /** A photo from this device while it has it, from the server otherwise. */
-export function PhotoView({ siteId, photoId, alt, className }: { siteId: string; photoId: string; alt: string; className?: string }) {
+export function PhotoView({
+  siteId,
+  photoId,
+  alt,
+  className,
+}: {
+  siteId: string
+  photoId: string
+  alt: string
+  className?: string
+}) {
   const me = useMe()
   const [url, setUrl] = useState<string | null>(null)
   useEffect(() => {

@@ -21,7 +21,9 @@ export function StateMark({ mark, size = 16 }: { mark: Mark; size?: number }) {
 }
 
 const SHAPES: Record<Mark, React.ReactNode> = {
-  'not-looked-at': <circle cx="8" cy="8" r="5.5" fill="none" stroke="var(--tone-faint)" strokeWidth="1.6" strokeDasharray="2.4 2" />,
+  'not-looked-at': (
+    <circle cx="8" cy="8" r="5.5" fill="none" stroke="var(--tone-faint)" strokeWidth="1.6" strokeDasharray="2.4 2" />
+  ),
   found: (
     <>
       <circle cx="8" cy="8" r="5.5" fill="none" stroke="currentColor" strokeWidth="1.6" />
@@ -42,5 +44,7 @@ const SHAPES: Record<Mark, React.ReactNode> = {
       <circle cx="8" cy="11.5" r=".95" fill="var(--color-warning-content)" />
     </>
   ),
-  temporary: <path d="M3 13.5V2.5h9.5l-2.4 3.3 2.4 3.3H4.6" fill="var(--color-accent)" stroke="var(--color-accent)" strokeWidth="1.2" />,
+  temporary: (
+    <path d="M3 13.5V2.5h9.5l-2.4 3.3 2.4 3.3H4.6" fill="var(--color-accent)" stroke="var(--color-accent)" strokeWidth="1.2" />
+  ),
 }

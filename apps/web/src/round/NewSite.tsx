@@ -21,7 +21,12 @@ export function NewSite({ onClose }: { onClose: () => void }) {
     const written = await desk.write(siteId, [
       {
         kind: 'site.set',
-        body: { name: text('name'), place: text('place'), timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, ...(altitude && { altitudeFt: altitude.value.base }) },
+        body: {
+          name: text('name'),
+          place: text('place'),
+          timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+          ...(altitude && { altitudeFt: altitude.value.base }),
+        },
       },
       { kind: 'system.set', body: { systemId, name: text('system') || 'System 1' } },
       { kind: 'visit.start', body: { visitId, reason: text('reason') || 'Commissioning' } },

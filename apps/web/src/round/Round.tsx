@@ -19,7 +19,8 @@ export function Round() {
   useEffect(() => {
     document.title = 'Round · Ingle'
   }, [])
-  const underWay = sites?.flatMap((site) => site.visits.filter((visit) => !visit.closedAt).map((visit) => ({ site, visit }))) ?? []
+  const underWay =
+    sites?.flatMap((site) => site.visits.filter((visit) => !visit.closedAt).map((visit) => ({ site, visit }))) ?? []
   return (
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
       <div className="flex flex-wrap items-center gap-3 mb-4">
@@ -32,10 +33,16 @@ export function Round() {
           </button>
         </div>
       </div>
-      {stale && <Notice kind="watch">The server does not answer: this is the Round as it last was. Sites opened on this device before still open.</Notice>}
+      {stale && (
+        <Notice kind="watch">
+          The server does not answer: this is the Round as it last was. Sites opened on this device before still open.
+        </Notice>
+      )}
       {sites && sites.length === 0 && (
         <Empty title="No sites yet">
-          <p>The Round shows your crew’s sites and what is open at each. Begin with a site, or import a record from another Ingle.</p>
+          <p>
+            The Round shows your crew’s sites and what is open at each. Begin with a site, or import a record from another Ingle.
+          </p>
           <button type="button" className="btn btn-primary mt-4" onClick={() => setAdding(true)}>
             Add the first site
           </button>
@@ -48,7 +55,11 @@ export function Round() {
             {underWay.map(({ site, visit }) => (
               <Link
                 key={visit.id}
-                to={site.systems[0] ? `/sites/${site.id}/visits/${visit.id}/systems/${site.systems[0].id}/airflow` : `/sites/${site.id}`}
+                to={
+                  site.systems[0]
+                    ? `/sites/${site.id}/visits/${visit.id}/systems/${site.systems[0].id}/airflow`
+                    : `/sites/${site.id}`
+                }
                 className="panel p-4 block border-l-4 border-l-primary hover:bg-base-200"
               >
                 <div className="flex items-baseline gap-2">
@@ -58,7 +69,9 @@ export function Round() {
                   </span>
                 </div>
                 <p className="mt-0.5">{visit.reason}</p>
-                <p className="soft text-[14px] mt-1">{site.systems.map((one) => [one.name, one.equipment].filter(Boolean).join(', ')).join(' · ') || 'No system yet'}</p>
+                <p className="soft text-[14px] mt-1">
+                  {site.systems.map((one) => [one.name, one.equipment].filter(Boolean).join(', ')).join(' · ') || 'No system yet'}
+                </p>
               </Link>
             ))}
           </div>
@@ -89,7 +102,9 @@ function SiteLine({ site }: { site: RoundSite }) {
           <span className="soft block text-[14px]">{site.place}</span>
         </span>
         <span className="soft text-[14px] flex-1">
-          {last ? `${last.closedAt ? 'Last visit' : 'Visit under way since'} ${dayAndYear.format(new Date(last.startedAt))}` : 'No visit yet'}
+          {last
+            ? `${last.closedAt ? 'Last visit' : 'Visit under way since'} ${dayAndYear.format(new Date(last.startedAt))}`
+            : 'No visit yet'}
         </span>
         {site.openItems.length > 0 && (
           <span className="flex items-center gap-1.5 text-[14px]">
@@ -120,7 +135,9 @@ function ImportButton({ onDone }: { onDone: () => void }) {
     try {
       plain = JSON.parse(await file.text())
     } catch {
-      return setSaid('This file is not an Ingle record. Choose the .ingle.json that “Export the record” made. Nothing was taken from it.')
+      return setSaid(
+        'This file is not an Ingle record. Choose the .ingle.json that “Export the record” made. Nothing was taken from it.',
+      )
     }
     const answer = await api<{ siteId: string; changes: number }>('POST', '/api/import', plain)
     if (!answer.ok) return setSaid(`${answer.error.reason} ${answer.error.remedy}`)

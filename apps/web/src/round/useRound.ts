@@ -35,7 +35,9 @@ export function useRound(): { sites: RoundSite[] | null; stale: boolean; reload:
 }
 
 async function onlyHere(db: LocalDb, known: readonly RoundSite[]): Promise<RoundSite[]> {
-  const ids = ((await db.pending.orderBy('siteId').uniqueKeys()) as string[]).filter((id) => !known.some((site) => site.id === id))
+  const ids = ((await db.pending.orderBy('siteId').uniqueKeys()) as string[]).filter(
+    (id) => !known.some((site) => site.id === id),
+  )
   return Promise.all(
     ids.map(async (id) => {
       const state = fold(
@@ -47,7 +49,13 @@ async function onlyHere(db: LocalDb, known: readonly RoundSite[]): Promise<Round
         name: state.name,
         place: state.place,
         systems: state.systems.map((one) => ({ id: one.id, name: one.name, serves: one.serves, equipment: '' })),
-        visits: state.visits.map((one) => ({ id: one.id, number: one.number, reason: one.reason, startedAt: one.startedAt, closedAt: one.closedAt })),
+        visits: state.visits.map((one) => ({
+          id: one.id,
+          number: one.number,
+          reason: one.reason,
+          startedAt: one.startedAt,
+          closedAt: one.closedAt,
+        })),
         openItems: [],
       }
     }),

@@ -43,11 +43,24 @@ export function SignIn() {
           <p className="soft leading-snug">Measure, work out, set, prove, hand over. Sign in with your crew’s account.</p>
           <label className="block">
             <span className="soft text-[13px]">Name</span>
-            <input className="input w-full" autoComplete="username" value={name} onChange={(event) => setName(event.target.value)} required />
+            <input
+              className="input w-full"
+              autoComplete="username"
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+              required
+            />
           </label>
           <label className="block">
             <span className="soft text-[13px]">Password</span>
-            <input className="input w-full" type="password" autoComplete="current-password" value={password} onChange={(event) => setPassword(event.target.value)} required />
+            <input
+              className="input w-full"
+              type="password"
+              autoComplete="current-password"
+              value={password}
+              onChange={(event) => setPassword(event.target.value)}
+              required
+            />
           </label>
           {wrong && (
             <Notice kind="wrong">
@@ -75,7 +88,8 @@ export function SignIn() {
                   <span>
                     {account.crew}
                     <span className="soft block text-[13px]">
-                      {account.role} · name <span className="num">{account.name}</span>, password <span className="num">{account.password}</span>
+                      {account.role} · name <span className="num">{account.name}</span>, password{' '}
+                      <span className="num">{account.password}</span>
                     </span>
                   </span>
                 </button>

@@ -6,7 +6,13 @@ import { useMe } from '../session/useMe.ts'
 import { deskFor, useSites } from '../sync/siteStore.ts'
 
 /** Opens a site and shows its page once there is something to show; says plainly when there is not. */
-export function SiteGate({ siteId, children }: { siteId: string; children: (state: SiteState, changes: Change[], waiting: ReadonlySet<string>) => ReactNode }) {
+export function SiteGate({
+  siteId,
+  children,
+}: {
+  siteId: string
+  children: (state: SiteState, changes: Change[], waiting: ReadonlySet<string>) => ReactNode
+}) {
   const me = useMe()
   useEffect(() => deskFor(me).watch(siteId), [me, siteId])
   const site = useSites((sites) => sites[siteId])

@@ -45,7 +45,9 @@ function SiteView({ state }: { state: SiteState }) {
             <h1 className="text-2xl font-bold">{state.name}</h1>
             <p className="soft">
               {state.place}
-              {state.altitudeKnown ? ` · ${format('altitude', state.altitudeFt, units)}` : ' · altitude not known, sea level taken'}
+              {state.altitudeKnown
+                ? ` · ${format('altitude', state.altitudeFt, units)}`
+                : ' · altitude not known, sea level taken'}
             </p>
           </div>
           <button type="button" className="btn btn-primary ml-auto" onClick={() => void begin()}>
@@ -54,7 +56,9 @@ function SiteView({ state }: { state: SiteState }) {
         </div>
         <section aria-label="Visits" className="panel">
           <h2 className="font-bold px-4 pt-3 pb-2">Visits</h2>
-          {visits.length === 0 && <p className="soft px-4 pb-4">No visit yet. A visit holds what was found, tried, left and proved.</p>}
+          {visits.length === 0 && (
+            <p className="soft px-4 pb-4">No visit yet. A visit holds what was found, tried, left and proved.</p>
+          )}
           <ul className="divide-y divide-base-300 border-t border-base-300">
             {visits.map((visit) => (
               <li key={visit.id} className="px-4 py-3">
@@ -62,13 +66,17 @@ function SiteView({ state }: { state: SiteState }) {
                   <b>Visit {visit.number}</b>
                   <span>{visit.reason}</span>
                   <span className="soft text-[14px] ml-auto">
-                    {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' }).format(new Date(visit.startedAt))} · {visit.by} · {visit.closedAt ? 'closed' : 'under way'}
+                    {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' }).format(new Date(visit.startedAt))} · {visit.by} ·{' '}
+                    {visit.closedAt ? 'closed' : 'under way'}
                   </span>
                 </div>
                 <ul className="mt-1.5 flex flex-wrap gap-2">
                   {state.systems.map((system) => (
                     <li key={system.id}>
-                      <Link to={`/sites/${state.id}/visits/${visit.id}/systems/${system.id}/${visit.closedAt ? 'hand-over' : 'airflow'}`} className="btn btn-quiet">
+                      <Link
+                        to={`/sites/${state.id}/visits/${visit.id}/systems/${system.id}/${visit.closedAt ? 'hand-over' : 'airflow'}`}
+                        className="btn btn-quiet"
+                      >
                         {system.name}
                         <TryCount count={visit.systems[system.id]?.tries.length ?? 0} />
                       </Link>
@@ -99,7 +107,13 @@ function SiteView({ state }: { state: SiteState }) {
           <h2 className="font-bold">Site</h2>
           <TextField label="Name" value={state.name} onSave={(name) => save({ name })} />
           <TextField label="Place" value={state.place} onSave={(place) => save({ place })} />
-          <QuantityField label="Altitude" quantity="altitude" base={state.altitudeKnown ? state.altitudeFt : null} units={units} onSave={(altitudeFt) => save({ altitudeFt })} />
+          <QuantityField
+            label="Altitude"
+            quantity="altitude"
+            base={state.altitudeKnown ? state.altitudeFt : null}
+            units={units}
+            onSave={(altitudeFt) => save({ altitudeFt })}
+          />
           <TextField label="Climate" value={state.climate} hint="like damp coast" onSave={(climate) => save({ climate })} />
         </section>
         <section aria-label="Exports" className="panel p-4 flex flex-col gap-2">

@@ -29,7 +29,14 @@ export async function api<T>(method: string, path: string, body?: unknown): Prom
     // A gateway or a server on its way down: the same as no answer.
     if (response.status >= 500) return { ok: false, error: new Offline() }
     const problem = (await response.json().catch(() => ({}))) as { title?: string; detail?: string }
-    return { ok: false, error: new Refused(response.status, problem.title ?? `The server answered ${response.status}.`, problem.detail ?? 'Try again.') }
+    return {
+      ok: false,
+      error: new Refused(
+        response.status,
+        problem.title ?? `The server answered ${response.status}.`,
+        problem.detail ?? 'Try again.',
+      ),
+    }
   } catch {
     return { ok: false, error: new Offline() }
   }

@@ -83,7 +83,9 @@ export class Outbox {
   private async sendBatch(siteId: string, batch: Pending[]): Promise<boolean> {
     const photo = await this.sendPhotos(siteId, batch)
     if (photo === 'no answer') return false
-    const answer = await api<{ outcomes: ({ id: string; seq: number } | { id: string; refused: { reason: string; remedy: string } })[] }>('POST', `/api/sites/${siteId}/changes`, {
+    const answer = await api<{
+      outcomes: ({ id: string; seq: number } | { id: string; refused: { reason: string; remedy: string } })[]
+    }>('POST', `/api/sites/${siteId}/changes`, {
       changes: batch.map((one) => one.change),
     })
     this.touched(answer.ok || answer.error instanceof Refused)
@@ -137,7 +139,10 @@ export class Outbox {
 
   private async fetchAfter(siteId: string): Promise<Confirmed[] | null> {
     const last = await this.db.confirmed.where('[siteId+seq]').between([siteId, 0], [siteId, Number.MAX_SAFE_INTEGER]).last()
-    const answer = await api<{ changes: { seq: number; change: Change }[] }>('GET', `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`)
+    const answer = await api<{ changes: { seq: number; change: Change }[] }>(
+      'GET',
+      `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`,
+    )
     this.touched(answer.ok || answer.error instanceof Refused)
     if (!answer.ok) return null
     return answer.value.changes.map((one) => ({ siteId, ...one }))
@@ -146,7 +151,10 @@ export class Outbox {
   /** Fetches what is new at a site. False when the server has no such site; null when it did not answer. */
   async catchUp(siteId: string): Promise<boolean | null> {
     const last = await this.db.confirmed.where('[siteId+seq]').between([siteId, 0], [siteId, Number.MAX_SAFE_INTEGER]).last()
-    const answer = await api<{ changes: { seq: number; change: Change }[] }>('GET', `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`)
+    const answer = await api<{ changes: { seq: number; change: Change }[] }>(
+      'GET',
+      `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`,
+    )
     this.touched(answer.ok || answer.error instanceof Refused)
     if (!answer.ok) {
       if (answer.error instanceof Refused && answer.error.status === 401) signedOut()
@@ -176,7 +184,8 @@ export class Outbox {
     this.news.onerror = () => {
       this.touched(false)
       // A stream refused outright (the server was down) is not opened again by the browser.
-      if (this.news?.readyState === EventSource.CLOSED && !this.closed) setTimeout(() => !this.closed && this.listen(), RETRY_FIRST_MS * 2)
+      if (this.news?.readyState === EventSource.CLOSED && !this.closed)
+        setTimeout(() => !this.closed && this.listen(), RETRY_FIRST_MS * 2)
     }
   }
 

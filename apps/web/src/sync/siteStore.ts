@@ -58,7 +58,10 @@ export class Desk {
     }
     if (!useSites.getState()[siteId]) set({ status: 'loading' })
     const query = liveQuery(async () => {
-      const [confirmed, pending] = await Promise.all([this.db.confirmed.where('siteId').equals(siteId).toArray(), this.db.pending.where('siteId').equals(siteId).toArray()])
+      const [confirmed, pending] = await Promise.all([
+        this.db.confirmed.where('siteId').equals(siteId).toArray(),
+        this.db.pending.where('siteId').equals(siteId).toArray(),
+      ])
       return { confirmed, pending: pending.filter((one) => !one.refused) }
     }).subscribe(({ confirmed, pending }) => {
       const changes = [...confirmed.map((one) => one.change), ...pending.map((one) => one.change)]
@@ -77,7 +80,10 @@ export class Desk {
    * Writes changes down on this device and sends them when it can. Checked first, as the server will check them;
    * either all are written or none. Returns their ids.
    */
-  async write(siteId: string, drafts: readonly (Draft & { replaces?: string })[]): Promise<{ ok: true; ids: string[] } | Refusal> {
+  async write(
+    siteId: string,
+    drafts: readonly (Draft & { replaces?: string })[],
+  ): Promise<{ ok: true; ids: string[] } | Refusal> {
     const changes: Change[] = []
     for (const draft of drafts) {
       // Each a millisecond later than the one before: the order of writing is the order of the record.
@@ -98,7 +104,10 @@ export class Desk {
     try {
       await this.db.pending.bulkAdd(changes.map((change) => ({ id: change.id, siteId, change })))
     } catch {
-      return refuse('This device could not keep it.', 'Its storage may be full or closed to this app (a private window): free some space and enter it again.')
+      return refuse(
+        'This device could not keep it.',
+        'Its storage may be full or closed to this app (a private window): free some space and enter it again.',
+      )
     }
     this.outbox.kick()
     return { ok: true, ids: changes.map((change) => change.id) }

@@ -58,7 +58,11 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
     if (intent.kind === 'undo') {
       const taken = await visit.desk.undoLast(visit.state.id, visit.visit.id, visit.system.id)
       setText('')
-      return setSaid(taken ? { kind: 'done', text: `Taken back: ${describeChange(taken, visit.units)}` } : { kind: 'wrong', text: 'There is nothing to take back on this visit.' })
+      return setSaid(
+        taken
+          ? { kind: 'done', text: `Taken back: ${describeChange(taken, visit.units)}` }
+          : { kind: 'wrong', text: 'There is nothing to take back on this visit.' },
+      )
     }
     const last = visit.here.tries.at(-1)
     const place = {
@@ -71,7 +75,11 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
     const drafts = changesOf(intent, place, () => crypto.randomUUID())
     const written = await visit.write(correcting ? drafts.map((draft) => ({ ...draft, replaces: correcting.id })) : drafts)
     if (!written.ok) return setSaid({ kind: 'wrong', text: `${written.reason} ${written.remedy}` })
-    setSaid({ kind: 'done', text: `${correcting ? 'Corrected' : 'Written'}: ${reading.reads}`, ...(written.ids.at(-1) && { undo: written.ids.at(-1) as string }) })
+    setSaid({
+      kind: 'done',
+      text: `${correcting ? 'Corrected' : 'Written'}: ${reading.reads}`,
+      ...(written.ids.at(-1) && { undo: written.ids.at(-1) as string }),
+    })
     setText('')
     setCorrecting(null)
   }
@@ -101,7 +109,10 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
   return (
     <div className="relative">
       {focused && offers.length > 0 && (
-        <ul className="absolute bottom-full left-0 md:left-16 mb-1 panel shadow-lg py-1 min-w-72 max-w-[calc(100vw-1rem)] text-[14px]" aria-label="Completions">
+        <ul
+          className="absolute bottom-full left-0 md:left-16 mb-1 panel shadow-lg py-1 min-w-72 max-w-[calc(100vw-1rem)] text-[14px]"
+          aria-label="Completions"
+        >
           {offers.map((offer) => (
             <li key={offer.text}>
               <button
@@ -147,14 +158,23 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
         </button>
         <div id={readId} role="status" className="text-[13px] leading-tight basis-full md:basis-[42%] md:max-h-11 overflow-auto">
           {said ? (
-            <SaidLine said={said} onUndo={(id) => void visit.write([{ kind: 'undo', body: { targetId: id } }]).then(() => setSaid({ kind: 'done', text: 'Taken back.' }))} />
+            <SaidLine
+              said={said}
+              onUndo={(id) =>
+                void visit
+                  .write([{ kind: 'undo', body: { targetId: id } }])
+                  .then(() => setSaid({ kind: 'done', text: 'Taken back.' }))
+              }
+            />
           ) : (
             <ReadBack reading={reading} />
           )}
         </div>
         <kbd className="kbd kbd-sm hidden md:inline-flex">/</kbd>
       </div>
-      {keypad && <Keypad context={context} text={text} onText={setText} onEnter={() => void enter()} ready={reading.state === 'ready'} />}
+      {keypad && (
+        <Keypad context={context} text={text} onText={setText} onEnter={() => void enter()} ready={reading.state === 'ready'} />
+      )}
     </div>
   )
 }
@@ -201,7 +221,19 @@ function SaidLine({ said, onUndo }: { said: Said; onUndo: (id: string) => void }
 const KEYS = ['7', '8', '9', '+', '4', '5', '6', '-', '1', '2', '3', '.', 'space', '0', 'back', 'enter'] as const
 
 /** Big keys for a thumb in a glove: the words that are wanted now, and figures. */
-function Keypad({ context, text, onText, onEnter, ready }: { context: JotContext; text: string; onText: (text: string) => void; onEnter: () => void; ready: boolean }) {
+function Keypad({
+  context,
+  text,
+  onText,
+  onEnter,
+  ready,
+}: {
+  context: JotContext
+  text: string
+  onText: (text: string) => void
+  onEnter: () => void
+  ready: boolean
+}) {
   const press = (key: (typeof KEYS)[number]) => {
     if (key === 'enter') return onEnter()
     onText(key === 'back' ? text.slice(0, -1) : text + (key === 'space' ? ' ' : key))
@@ -226,7 +258,17 @@ function Keypad({ context, text, onText, onEnter, ready }: { context: JotContext
             aria-label={key === 'back' ? 'Delete' : key === 'enter' ? 'Write it down' : key}
             onClick={() => press(key)}
           >
-            {key === 'back' ? <Delete size={20} aria-hidden="true" /> : key === 'enter' ? 'Enter' : key === 'space' ? '␣' : key === '-' ? '−' : key}
+            {key === 'back' ? (
+              <Delete size={20} aria-hidden="true" />
+            ) : key === 'enter' ? (
+              'Enter'
+            ) : key === 'space' ? (
+              '␣'
+            ) : key === '-' ? (
+              '−'
+            ) : (
+              key
+            )}
           </button>
         ))}
       </div>

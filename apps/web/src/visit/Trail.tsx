@@ -12,11 +12,14 @@ export function Trail({ onClose }: { onClose: () => void }) {
     const mine = inOrder(changes).filter((change) => belongs(change, at))
     return { lines: mine.reverse(), holding: inForce(changes) }
   }, [changes, at])
-  const undoOf = (id: string) => changes.find((change) => change.kind === 'undo' && change.body.targetId === id && holding.has(change.id))
+  const undoOf = (id: string) =>
+    changes.find((change) => change.kind === 'undo' && change.body.targetId === id && holding.has(change.id))
   const correctionOf = (id: string) => changes.find((change) => change.replaces === id && holding.has(change.id))
   return (
     <Dialog title="Trail of this visit" onClose={onClose}>
-      {lines.length === 0 && <p className="soft">Nothing is written down yet. Every line that you jot stands here, and can be taken back.</p>}
+      {lines.length === 0 && (
+        <p className="soft">Nothing is written down yet. Every line that you jot stands here, and can be taken back.</p>
+      )}
       <ol className="flex flex-col divide-y divide-base-300">
         {lines.map((change) => {
           const holds = holding.has(change.id)
@@ -47,12 +50,20 @@ export function Trail({ onClose }: { onClose: () => void }) {
                 </button>
               )}
               {holds && (
-                <button type="button" className="btn btn-quiet" onClick={() => void write([{ kind: 'undo', body: { targetId: change.id } }])}>
+                <button
+                  type="button"
+                  className="btn btn-quiet"
+                  onClick={() => void write([{ kind: 'undo', body: { targetId: change.id } }])}
+                >
                   Undo
                 </button>
               )}
               {undo && (
-                <button type="button" className="btn btn-quiet" onClick={() => void write([{ kind: 'undo', body: { targetId: undo.id } }])}>
+                <button
+                  type="button"
+                  className="btn btn-quiet"
+                  onClick={() => void write([{ kind: 'undo', body: { targetId: undo.id } }])}
+                >
                   Bring back
                 </button>
               )}
@@ -66,5 +77,10 @@ export function Trail({ onClose }: { onClose: () => void }) {
 
 function belongs(change: Change, at: { visitId: string; systemId: string }): boolean {
   const body = change.body as { visitId?: string; systemId?: string }
-  return change.kind !== 'undo' && body.visitId === at.visitId && (body.systemId === undefined || body.systemId === at.systemId) && change.kind !== 'visit.start'
+  return (
+    change.kind !== 'undo' &&
+    body.visitId === at.visitId &&
+    (body.systemId === undefined || body.systemId === at.systemId) &&
+    change.kind !== 'visit.start'
+  )
 }

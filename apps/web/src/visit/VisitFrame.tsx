@@ -13,7 +13,11 @@ import { useVisitValue, VisitContext } from './useVisit.ts'
 
 export function VisitFrame() {
   const { siteId = '' } = useParams()
-  return <SiteGate siteId={siteId}>{(state, changes, waiting) => <Frame state={state} changes={changes} waiting={waiting} />}</SiteGate>
+  return (
+    <SiteGate siteId={siteId}>
+      {(state, changes, waiting) => <Frame state={state} changes={changes} waiting={waiting} />}
+    </SiteGate>
+  )
 }
 
 function Frame({ state, changes, waiting }: { state: SiteState; changes: Change[]; waiting: ReadonlySet<string> }) {
@@ -48,7 +52,10 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
   return (
     <VisitContext value={value}>
       <div className="flex-1 flex min-h-0">
-        <nav aria-label="Stages" className="no-print hidden md:flex w-[172px] shrink-0 border-r border-base-300 flex-col py-3 sticky top-12 h-[calc(100dvh-6rem)]">
+        <nav
+          aria-label="Stages"
+          className="no-print hidden md:flex w-[172px] shrink-0 border-r border-base-300 flex-col py-3 sticky top-12 h-[calc(100dvh-6rem)]"
+        >
           <div className="px-4 pb-3 mb-2 border-b border-base-300">
             <Link to={`/sites/${state.id}`} className="font-bold leading-tight block">
               {system.name}
@@ -79,13 +86,19 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
             <NavLink
               key={stage.id}
               to={stage.id}
-              className={({ isActive }) => `flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 ${isActive ? 'border-primary font-bold' : 'border-transparent'}`}
+              className={({ isActive }) =>
+                `flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 ${isActive ? 'border-primary font-bold' : 'border-transparent'}`
+              }
             >
               <StateMark mark={stage.standing} />
               {stage.label}
             </NavLink>
           ))}
-          <button type="button" className="flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 border-transparent" onClick={() => setTrailOpen(true)}>
+          <button
+            type="button"
+            className="flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 border-transparent"
+            onClick={() => setTrailOpen(true)}
+          >
             <History size={16} aria-hidden="true" />
             Trail
           </button>
@@ -100,7 +113,9 @@ function StageLink({ stage }: { stage: Stage }) {
   return (
     <NavLink
       to={stage.id}
-      className={({ isActive }) => `flex items-center gap-2.5 px-3 h-11 border-l-4 ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`}
+      className={({ isActive }) =>
+        `flex items-center gap-2.5 px-3 h-11 border-l-4 ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`
+      }
     >
       <StateMark mark={stage.standing} />
       <span>{stage.label}</span>

@@ -16,7 +16,12 @@ export function jotContextOf(visit: Visit): JotContext {
   return {
     units: visit.units,
     taps: picture.input.blower?.table.taps ?? [],
-    settings: ledger.map((row) => ({ role: row.role, word: row.setting.word, label: row.setting.label, values: row.setting.values })),
+    settings: ledger.map((row) => ({
+      role: row.role,
+      word: row.setting.word,
+      label: row.setting.label,
+      values: row.setting.values,
+    })),
     grilles,
     wanted: wantedLines(move.action.kind === 'jot' ? move.action.text : null, visit),
   }
@@ -38,7 +43,8 @@ function wantedLines(advised: string | null, visit: Visit): string[] {
 
 /** A left value that differs from its aim is held until it says why. */
 export function withAim(reading: JotReading, visit: Visit): JotReading {
-  if (reading.state !== 'ready' || reading.intent.kind !== 'setting' || reading.intent.column !== 'left' || reading.intent.why) return reading
+  if (reading.state !== 'ready' || reading.intent.kind !== 'setting' || reading.intent.column !== 'left' || reading.intent.why)
+    return reading
   const { role, value } = reading.intent
   const row = visit.ledger.find((one) => one.role === role)
   if (!row?.aim || row.aim.value === value) return reading

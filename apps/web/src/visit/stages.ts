@@ -35,7 +35,14 @@ export function stagesOf(system: SystemState, here: SystemVisit, picture: Airflo
   const settled = ledger.filter((row) => row.standing === 'proved' || row.standing === 'set').length
   const checks = HANDOVER_CHECKS.filter(([id]) => here.checks[id]).length
   return [
-    { id: 'survey', label: 'Survey', key: 's', done: survey, of: 6, standing: survey === 6 ? 'proved' : survey > 0 ? 'found' : 'not-looked-at' },
+    {
+      id: 'survey',
+      label: 'Survey',
+      key: 's',
+      done: survey,
+      of: 6,
+      standing: survey === 6 ? 'proved' : survey > 0 ? 'found' : 'not-looked-at',
+    },
     { id: 'airflow', label: 'Airflow', key: 'a', done: settled, of: ledger.length, standing: airflowStanding(ledger, here) },
     {
       id: 'hand-over',

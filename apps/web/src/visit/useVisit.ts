@@ -1,5 +1,16 @@
 import { type AirflowPicture, type NextMove, nextMove, type Refusal, type Show, showIn, type UnitChoice } from '@ingle/core'
-import { airflowLedger, type Change, type Draft, type LedgerRow, pictureOf, type SiteState, type SystemState, type SystemVisit, systemVisit, type VisitState } from '@ingle/record'
+import {
+  airflowLedger,
+  type Change,
+  type Draft,
+  type LedgerRow,
+  pictureOf,
+  type SiteState,
+  type SystemState,
+  type SystemVisit,
+  systemVisit,
+  type VisitState,
+} from '@ingle/record'
 import { createContext, useContext, useMemo } from 'react'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
@@ -35,7 +46,14 @@ export function useVisit(): Visit {
 }
 
 /** Works the visit out anew when its changes do; under a millisecond for a day's readings. */
-export function useVisitValue(input: { state: SiteState; changes: Change[]; waiting: ReadonlySet<string>; system: SystemState; visit: VisitState; jot: Visit['jot'] }): Visit {
+export function useVisitValue(input: {
+  state: SiteState
+  changes: Change[]
+  waiting: ReadonlySet<string>
+  system: SystemState
+  visit: VisitState
+  jot: Visit['jot']
+}): Visit {
   const desk = deskFor(useMe())
   const units = usePrefs((prefs) => prefs.units)
   const { state, changes, waiting, system, visit, jot } = input

@@ -1,7 +1,14 @@
 import { BASE_UNITS, nextMove, showIn, workings } from '@ingle/core'
 import { airflowLedger, findSystem, findVisit, fold, parseChange, pictureOf, systemVisit } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
-import { TIDEWELL_ID, TIDEWELL_PAST_VISIT_ID, TIDEWELL_SYSTEM_ID, TIDEWELL_VISIT_ID, tidewellChanges, tidewellPlant } from './tidewell.ts'
+import {
+  TIDEWELL_ID,
+  TIDEWELL_PAST_VISIT_ID,
+  TIDEWELL_SYSTEM_ID,
+  TIDEWELL_VISIT_ID,
+  tidewellChanges,
+  tidewellPlant,
+} from './tidewell.ts'
 
 const now = new Date('2026-11-24T10:15:00Z')
 const changes = tidewellChanges(now)
@@ -12,7 +19,8 @@ const picture = pictureOf(state, system, visit)
 
 describe('Tidewell Pottery', () => {
   it('is made of changes that any Ingle accepts', () => {
-    for (const change of changes) expect(parseChange(JSON.parse(JSON.stringify(change)), now.getTime())).toMatchObject({ ok: true })
+    for (const change of changes)
+      expect(parseChange(JSON.parse(JSON.stringify(change)), now.getTime())).toMatchObject({ ok: true })
   })
 
   it('is the same at every seeding', () => {
@@ -42,7 +50,21 @@ describe('Tidewell Pottery', () => {
 
   it('opens every number to a formula and a source', () => {
     const ids = workings(picture).map((one) => one.id)
-    for (const id of ['aim', 'air', 'floor', 'static', 'walk', 'flow-table', 'flow-grilles', 'flow-combined', 'duct', 'clean', 'taps', 'ceiling', 'split'])
+    for (const id of [
+      'aim',
+      'air',
+      'floor',
+      'static',
+      'walk',
+      'flow-table',
+      'flow-grilles',
+      'flow-combined',
+      'duct',
+      'clean',
+      'taps',
+      'ceiling',
+      'split',
+    ])
       expect(ids).toContain(id)
     for (const one of workings(picture)) expect(one.source.length).toBeGreaterThan(10)
   })

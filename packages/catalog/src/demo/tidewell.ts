@@ -26,7 +26,14 @@ export function tidewellPlant(): Plant {
     altitudeFt: 310,
     table: blower.table,
     tableError: 0.012,
-    path: { returnGrille: 0.06 / at, filterDirty: 0.34 / at, filterClean: 0.105 / at, returnDrop: 0.05 / at, trunk: 0.1 / at, branches: 0.1 / at },
+    path: {
+      returnGrille: 0.06 / at,
+      filterDirty: 0.34 / at,
+      filterClean: 0.105 / at,
+      returnDrop: 0.05 / at,
+      trunk: 0.1 / at,
+      branches: 0.1 / at,
+    },
     capacityTons: 3.42,
     sensibleRatio: 0.75,
     heaterKw: 9,
@@ -59,8 +66,20 @@ export function tidewellChanges(now: Date): Change[] {
 
 function survey(writer: DemoWriter): void {
   const systemId = TIDEWELL_SYSTEM_ID
-  writer.write('site.set', { name: 'Tidewell Pottery', place: 'Slip Quay, Wrenmoor', altitudeFt: 310, timeZone: 'Europe/London', climate: 'damp coast' })
-  writer.write('system.set', { systemId, name: 'AH-1 Upper studio', serves: 'Studio over the kiln room', capacityTons: 3.5, heaterKw: 9 })
+  writer.write('site.set', {
+    name: 'Tidewell Pottery',
+    place: 'Slip Quay, Wrenmoor',
+    altitudeFt: 310,
+    timeZone: 'Europe/London',
+    climate: 'damp coast',
+  })
+  writer.write('system.set', {
+    systemId,
+    name: 'AH-1 Upper studio',
+    serves: 'Studio over the kiln room',
+    capacityTons: 3.5,
+    heaterKw: 9,
+  })
   writer.write('profile.use', { systemId, profile: profileById('merrowby-vx-42') })
   writer.write('rule.use', { systemId, rule: AIRFLOW_RULES[0] as (typeof AIRFLOW_RULES)[number] })
   const part = (body: Omit<Parameters<typeof partSet>[1], 'systemId'>) => partSet(writer, { systemId, ...body })
@@ -71,12 +90,28 @@ function survey(writer: DemoWriter): void {
   part({ role: 'filter', name: 'Filter 16×25×1', widthIn: 25, heightIn: 16 })
   part({ role: 'return-grille', name: 'return', widthIn: 24, heightIn: 24, freeArea: 0.68 })
   for (const grille of tidewellPlant().supplyGrilles)
-    part({ role: 'supply-grille', name: grille.name, widthIn: (grille.areaFt2 * 144) / 8, heightIn: 8, freeArea: grille.freeArea })
+    part({
+      role: 'supply-grille',
+      name: grille.name,
+      widthIn: (grille.areaFt2 * 144) / 8,
+      heightIn: 8,
+      freeArea: grille.freeArea,
+    })
 }
 
 function partSet(
   writer: DemoWriter,
-  body: { systemId: string; role: PartRoleOf; name?: string; maker?: string; model?: string; serial?: string; widthIn?: number; heightIn?: number; freeArea?: number },
+  body: {
+    systemId: string
+    role: PartRoleOf
+    name?: string
+    maker?: string
+    model?: string
+    serial?: string
+    widthIn?: number
+    heightIn?: number
+    freeArea?: number
+  },
 ): void {
   writer.write('part.set', { partId: writer.newId(), ...body }, 0.5)
 }
@@ -88,7 +123,12 @@ function pastVisit(writer: DemoWriter, plant: Plant): void {
   writer.write('setting.set', { ...BEFORE, role: 'airflow.cool', column: 'found', value: '4' })
   tryWith(writer, BEFORE, plant, '3', 'clean', { rise: true, faces: ['return', 'desk'] })
   writer.write('setting.set', { ...BEFORE, role: 'airflow.cool', column: 'left', value: '3' }, 3)
-  writer.write('setting.set', { ...BEFORE, role: 'airflow.cool', column: 'proof', value: 'Flow by table, return grille and heater rise agree.' })
+  writer.write('setting.set', {
+    ...BEFORE,
+    role: 'airflow.cool',
+    column: 'proof',
+    value: 'Flow by table, return grille and heater rise agree.',
+  })
   writer.write('setting.set', { ...BEFORE, role: 'airflow.heat', column: 'left', value: 'same' })
   writer.write('setting.set', { ...BEFORE, role: 'airflow.adjust', column: 'left', value: '0' })
   writer.write('setting.set', { ...BEFORE, role: 'airflow.ramp', column: 'left', value: 'B' })
@@ -99,9 +139,23 @@ function pastVisit(writer: DemoWriter, plant: Plant): void {
 function openVisit(writer: DemoWriter, plant: Plant): void {
   writer.write('visit.start', { visitId: HERE.visitId, reason: 'Too loud and too warm' }, 1)
   writer.write('complaint.set', { ...HERE, text: 'Hiss over the desk since summer, and the studio bakes by noon.' })
-  writer.write('note.add', { ...HERE, text: 'Knockout open behind the wall controller: kiln air gets at its sensor.', standing: 'watch' })
+  writer.write('note.add', {
+    ...HERE,
+    text: 'Knockout open behind the wall controller: kiln air gets at its sensor.',
+    standing: 'watch',
+  })
   const noteId = writer.write('note.add', { ...HERE, text: 'Filter grey and bowed in.', standing: 'watch' })
-  writer.write('photo.add', { ...HERE, noteId, photoId: FILTER_PHOTO_ID, mediaType: 'image/jpeg', bytes: Math.floor((photos.bowedFilter.length * 3) / 4) }, 0.2)
+  writer.write(
+    'photo.add',
+    {
+      ...HERE,
+      noteId,
+      photoId: FILTER_PHOTO_ID,
+      mediaType: 'image/jpeg',
+      bytes: Math.floor((photos.bowedFilter.length * 3) / 4),
+    },
+    0.2,
+  )
   writer.write('setting.set', { ...HERE, role: 'airflow.cool', column: 'found', value: '5' })
   writer.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'found', value: 'same' }, 0.5)
   writer.write('setting.set', { ...HERE, role: 'airflow.adjust', column: 'found', value: '0' }, 0.5)
@@ -118,7 +172,14 @@ interface TryReadings {
   heard?: string
 }
 
-function tryWith(writer: DemoWriter, where: typeof HERE, plant: Plant, tap: string, filter: 'as-found' | 'clean', also: TryReadings): void {
+function tryWith(
+  writer: DemoWriter,
+  where: typeof HERE,
+  plant: Plant,
+  tap: string,
+  filter: 'as-found' | 'clean',
+  also: TryReadings,
+): void {
   const readings = runPlant(plant, Number(tap) - 1, filter === 'clean' ? 'clean' : 'dirty', writer.noise)
   if (!readings) throw new Error(`The demo plant does not run on tap ${tap}`)
   const tryId = writer.write('try.start', { ...where, tap, adjustPct: 0, filter }, 8)
@@ -126,9 +187,11 @@ function tryWith(writer: DemoWriter, where: typeof HERE, plant: Plant, tap: stri
   writer.write('reading.probes', { ...where, tryId, supply, return: back }, 4)
   if (also.walk || filter === 'clean') writer.write('reading.probes', { ...where, tryId, ...rest }, 2)
   writer.write('reading.split', { ...where, tryId, ...readings.split, supplyWbF: null, returnRhPct: null }, 6)
-  for (const face of facesNamed(readings, also.faces)) writer.write('reading.grille', { ...where, tryId, ...face, widthIn: null, heightIn: null, freeArea: null })
+  for (const face of facesNamed(readings, also.faces))
+    writer.write('reading.grille', { ...where, tryId, ...face, widthIn: null, heightIn: null, freeArea: null })
   if (also.rise) writer.write('reading.rise', { ...where, tryId, ...readings.rise, phases: 1 }, 5)
   if (also.heard) writer.write('reading.heard', { ...where, tryId, text: also.heard })
 }
 
-const facesNamed = (readings: PlantReadings, names: readonly string[]) => readings.faces.filter((face) => names.includes(face.name))
+const facesNamed = (readings: PlantReadings, names: readonly string[]) =>
+  readings.faces.filter((face) => names.includes(face.name))

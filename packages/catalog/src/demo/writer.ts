@@ -26,7 +26,14 @@ export class DemoWriter {
   write<K extends ChangeKind>(kind: K, body: BodyOf<K>, minutes = 1): string {
     this.atMs += minutes * 60_000
     const id = this.newId()
-    this.changes.push({ id, siteId: this.siteId, at: new Date(this.atMs).toISOString(), by: this.by, kind, body } as unknown as Change)
+    this.changes.push({
+      id,
+      siteId: this.siteId,
+      at: new Date(this.atMs).toISOString(),
+      by: this.by,
+      kind,
+      body,
+    } as unknown as Change)
     return id
   }
 
@@ -39,5 +46,6 @@ export class DemoWriter {
   }
 
   /** Normal noise for the plant's instruments. Source: Box–Muller. */
-  readonly noise: Noise = () => Math.sqrt(-2 * Math.log(1 - uniformFloat64(this.random))) * Math.cos(2 * Math.PI * uniformFloat64(this.random))
+  readonly noise: Noise = () =>
+    Math.sqrt(-2 * Math.log(1 - uniformFloat64(this.random))) * Math.cos(2 * Math.PI * uniformFloat64(this.random))
 }

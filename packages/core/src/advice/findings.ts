@@ -42,7 +42,12 @@ export function findings(picture: AirflowPicture, show: Show): Finding[] {
   const found: Finding[] = []
   const current = picture.current
   if (!current) return found
-  found.push(...returnPositive(current, show), ...impossibleWalk(current, show), ...disagreements(current, show), ...movedDuct(picture, show))
+  found.push(
+    ...returnPositive(current, show),
+    ...impossibleWalk(current, show),
+    ...disagreements(current, show),
+    ...movedDuct(picture, show),
+  )
   found.push(...outOfTable(picture, current, show))
   found.push(
     ...overRated(picture, current, show),
@@ -76,7 +81,10 @@ function impossibleWalk(current: TryResult, show: Show): Finding[] {
     tryNumber: current.input.number,
     text: `Static rises by ${show('static', -step.dropInWc)} over the ${list(step.parts.map((part) => PART_NAMES[part]))}, where only a loss is possible: ${show('static', step.fromInWc, { signed: true })} ${POINT_NAMES[step.fromPoint]}, ${show('static', step.toInWc, { signed: true })} ${POINT_NAMES[step.toPoint]}.`,
     remedy: `Repeat the reading ${POINT_NAMES[step.toPoint]}: probe square to the air, hose dry, gauge zeroed.`,
-    jot: step.toPoint === 'return' || step.toPoint === 'supply' ? `${step.toPoint} ` : `static ${step.toPoint.startsWith('room') ? step.fromPoint : step.toPoint} `,
+    jot:
+      step.toPoint === 'return' || step.toPoint === 'supply'
+        ? `${step.toPoint} `
+        : `static ${step.toPoint.startsWith('room') ? step.fromPoint : step.toPoint} `,
   }))
 }
 
@@ -99,7 +107,9 @@ function disagreementText(one: Disagreement, show: Show): string {
 /** The duct does not change with the tap: two tries with one filter must give one coefficient. */
 function movedDuct(picture: AirflowPicture, show: Show): Finding[] {
   const current = picture.current
-  const earlier = picture.tries.slice(0, -1).findLast((one) => one.input.filter === current?.input.filter && one.ductCoefficient !== null)
+  const earlier = picture.tries
+    .slice(0, -1)
+    .findLast((one) => one.input.filter === current?.input.filter && one.ductCoefficient !== null)
   if (!current?.ductCoefficient || !earlier?.ductCoefficient || !current.flow) return []
   const ratio = current.ductCoefficient / earlier.ductCoefficient
   if (Math.abs(ratio - 1) <= DUCT_REPEAT_SHARE) return []
@@ -125,7 +135,14 @@ function outOfTable(picture: AirflowPicture, current: TryResult, show: Show): Fi
   const base = { key: `table-${gap.why}`, kind: 'out-of-table' as const, tryNumber: current.input.number }
   switch (gap.why) {
     case 'no-tap':
-      return [{ ...base, text: `${tap} is not in ${table}.`, remedy: `Taps there: ${picture.input.blower.table.taps.join(', ')}. Read the tap again.`, jot: 'tap ' }]
+      return [
+        {
+          ...base,
+          text: `${tap} is not in ${table}.`,
+          remedy: `Taps there: ${picture.input.blower.table.taps.join(', ')}. Read the tap again.`,
+          jot: 'tap ',
+        },
+      ]
     case 'hole':
       return [
         {
@@ -140,7 +157,8 @@ function outOfTable(picture: AirflowPicture, current: TryResult, show: Show): Fi
         {
           ...base,
           text: `${external} is above the ${show('static', gap.limitInWc)} where ${table} ends: it says nothing about the flow.`,
-          remedy: 'Look for what is shut or blocked before anything else, or measure the flow by heater rise or at the return grilles.',
+          remedy:
+            'Look for what is shut or blocked before anything else, or measure the flow by heater rise or at the return grilles.',
           jot: 'static before-filter ',
         },
       ]
@@ -188,7 +206,8 @@ function heavyPart(current: TryResult, show: Show): Finding[] {
 }
 
 function underFloor(picture: AirflowPicture, current: TryResult, show: Show): Finding[] {
-  if (!picture.input.heaterOnThisTap || picture.floorCfm === null || !current.flow || current.flow.flowCfm >= picture.floorCfm) return []
+  if (!picture.input.heaterOnThisTap || picture.floorCfm === null || !current.flow || current.flow.flowCfm >= picture.floorCfm)
+    return []
   return [
     {
       key: 'under-heater-floor',

@@ -45,11 +45,17 @@ describe('with a filter that takes half of the static', () => {
   const dirty: Partial<TryInput> = { probes: { supply: 0.22, return: -0.45, 'before-filter': -0.06, 'after-filter': -0.4 } }
   it('says to change it, stay on the tap, and what to expect', () => {
     const advice = withTry(dirty)
-    expect(advice).toMatchObject({ key: 'change-filter', headline: 'Change the filter, stay on tap 3, measure again.', action: { kind: 'try', tap: 2, filter: 'clean' } })
+    expect(advice).toMatchObject({
+      key: 'change-filter',
+      headline: 'Change the filter, stay on tap 3, measure again.',
+      action: { kind: 'try', tap: 2, filter: 'clean' },
+    })
     expect(advice.because).toMatch(/about 0\.4\d in\.wc and the flow to 1,3\d\d cfm: inside the aim/)
   })
-  it('says the same in metric figures', () => expect(move({ tries: [attempt(dirty)] }, METRIC_UNITS).because).toMatch(/about 1[01]\d Pa and the flow to 6\d\d L\/s/))
-  it('says that it cannot foresee without the filter’s clean drop', () => expect(withTry(dirty, { cleanFilter: null }).key).toBe('change-filter-blind'))
+  it('says the same in metric figures', () =>
+    expect(move({ tries: [attempt(dirty)] }, METRIC_UNITS).because).toMatch(/about 1[01]\d Pa and the flow to 6\d\d L\/s/))
+  it('says that it cannot foresee without the filter’s clean drop', () =>
+    expect(withTry(dirty, { cleanFilter: null }).key).toBe('change-filter-blind'))
   it('offers every other tap to whoever decides otherwise', () => expect(withTry(dirty).otherTaps).toEqual([0, 1, 3, 4]))
 })
 
@@ -64,9 +70,15 @@ describe('with readings that contradict each other', () => {
     expect(advice.key).toBe('contradiction:walk-after-filter')
     expect(advice.because).toContain('over the filter')
   })
-  it('says that a positive return means swapped hoses', () => expect(withTry({ probes: { supply: 0.2, return: 0.3 } }).headline).toContain('Swap the hoses'))
+  it('says that a positive return means swapped hoses', () =>
+    expect(withTry({ probes: { supply: 0.2, return: 0.3 } }).headline).toContain('Swap the hoses'))
   it('notices that two tries do not see one duct', () => {
-    const advice = move({ tries: [attempt({ ...good, number: 1 }), attempt({ ...good, number: 2, tap: 3, tapLabel: '4', probes: { supply: 0.1, return: -0.1 } })] })
+    const advice = move({
+      tries: [
+        attempt({ ...good, number: 1 }),
+        attempt({ ...good, number: 2, tap: 3, tapLabel: '4', probes: { supply: 0.1, return: -0.1 } }),
+      ],
+    })
     expect(advice.key).toBe('contradiction:duct-moved')
     expect(advice.because).toContain('Try 1 and try 2 do not see the same duct')
   })
@@ -74,9 +86,17 @@ describe('with readings that contradict each other', () => {
 
 describe('outside the table', () => {
   it.each<[string, Partial<TryInput>, RegExp]>([
-    ['above', { probes: { supply: 0.6, return: -0.6 } }, /1\.20 in\.wc is above the 0\.90 in\.wc where the Merrowby VX-42 table ends/],
+    [
+      'above',
+      { probes: { supply: 0.6, return: -0.6 } },
+      /1\.20 in\.wc is above the 0\.90 in\.wc where the Merrowby VX-42 table ends/,
+    ],
     ['below', { probes: { supply: 0.02, return: -0.03 } }, /below the 0\.10 in\.wc/],
-    ['on a tap that is not there', { tap: 9, tapLabel: '10', probes: { supply: 0.2, return: -0.2 } }, /not in the Merrowby VX-42 table/],
+    [
+      'on a tap that is not there',
+      { tap: 9, tapLabel: '10', probes: { supply: 0.2, return: -0.2 } },
+      /not in the Merrowby VX-42 table/,
+    ],
   ])('%s, it says so and does not guess', (_, change, text) => {
     const advice = withTry(change)
     expect(advice.key).toMatch(/^out-of-table/)
@@ -88,11 +108,21 @@ describe('outside the table', () => {
 describe('choosing', () => {
   it('moves up when flow is short and there is static to spare', () => {
     const advice = withTry({ filter: 'clean', tap: 1, tapLabel: '2', probes: { supply: 0.16, return: -0.18 } })
-    expect(advice).toMatchObject({ key: 'change-tap', headline: 'Move to tap 3 and measure again.', action: { kind: 'try', tap: 2 } })
+    expect(advice).toMatchObject({
+      key: 'change-tap',
+      headline: 'Move to tap 3 and measure again.',
+      action: { kind: 'try', tap: 2 },
+    })
     expect(advice.because).toMatch(/under the aim/)
   })
   it('moves down when air is heard', () => {
-    const advice = withTry({ filter: 'clean', tap: 3, tapLabel: '4', probes: { supply: 0.2, return: -0.25 }, grilles: [{ ...desk, faceFpm: 745 }] })
+    const advice = withTry({
+      filter: 'clean',
+      tap: 3,
+      tapLabel: '4',
+      probes: { supply: 0.2, return: -0.25 },
+      grilles: [{ ...desk, faceFpm: 745 }],
+    })
     expect(advice).toMatchObject({ key: 'change-tap', headline: 'Move to tap 3 and measure again.' })
     expect(advice.because).toContain('700 fpm at the loudest grille')
   })
@@ -104,7 +134,9 @@ describe('choosing', () => {
   it('leaves the heater’s floor alone when the heater has a tap of its own', () => {
     const low = { filter: 'clean' as const, tap: 0, tapLabel: '1', probes: { supply: 0.12, return: -0.14 } }
     expect(airflowPicture(scenario({ tries: [attempt(low)] })).choice?.outcomes[0]?.breaks).toContain('floor')
-    expect(airflowPicture(scenario({ tries: [attempt(low)], heaterOnThisTap: false })).choice?.outcomes[0]?.breaks).not.toContain('floor')
+    expect(airflowPicture(scenario({ tries: [attempt(low)], heaterOnThisTap: false })).choice?.outcomes[0]?.breaks).not.toContain(
+      'floor',
+    )
   })
   it('blames the duct when a clean filter is in and static is still over', () => {
     const walk = { 'before-filter': -0.06, 'after-filter': -0.16, return: -0.2, supply: 0.6, trunk: 0.52 }
@@ -119,7 +151,10 @@ describe('once flow is right', () => {
     expect(withTry(good).key).toBe('need-split')
     expect(withTry({ ...good, split })).toMatchObject({ key: 'leave', action: { kind: 'leave', tap: 2 } })
     expect(withTry({ ...good, split }, { leftTap: 2 })).toMatchObject({ key: 'second-method', action: { text: 'rise ' } })
-    expect(withTry({ ...good, split }, { leftTap: 2, heaterKw: 0 })).toMatchObject({ key: 'second-method', action: { text: 'grille return ' } })
+    expect(withTry({ ...good, split }, { leftTap: 2, heaterKw: 0 })).toMatchObject({
+      key: 'second-method',
+      action: { text: 'grille return ' },
+    })
     const done = withTry({ ...good, split, grilles: [returnGrille] }, { leftTap: 2 })
     expect(done).toMatchObject({ key: 'done', action: { kind: 'stage', stage: 'hand-over' } })
   })
@@ -163,7 +198,12 @@ it('always says something, for any readings', () => {
       })
       const picture = airflowPicture(input)
       const advice = nextMove(picture, showIn(BASE_UNITS))
-      for (const text of [advice.headline, advice.because, advice.action.label, ...workings(picture).map((working) => working.formula)]) {
+      for (const text of [
+        advice.headline,
+        advice.because,
+        advice.action.label,
+        ...workings(picture).map((working) => working.formula),
+      ]) {
         expect(text).not.toMatch(/NaN|undefined|Infinity|null/)
         expect(text.length).toBeGreaterThan(0)
       }

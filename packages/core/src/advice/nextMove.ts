@@ -82,7 +82,8 @@ function stillMissing(picture: AirflowPicture): string[] {
   if (!current || current.input.tap === null) out.push('the tap it runs on')
   if (current?.input.probes.supply === undefined) out.push('supply static')
   if (current?.input.probes.return === undefined) out.push('return static')
-  if (current && current.filterCoefficient === null && current.input.filter === 'as-found') out.push('static on both sides of the filter')
+  if (current && current.filterCoefficient === null && current.input.filter === 'as-found')
+    out.push('static on both sides of the filter')
   if (current && !current.input.split) out.push('the split')
   if (current && !current.loudest) out.push('air speed at the loudest grille')
   if (current && (current.flow?.estimates.length ?? 0) < 2) out.push('a second way of knowing the flow')
@@ -171,7 +172,8 @@ function fromFinding(found: readonly Finding[], kind: Finding['kind'], lead: str
   }
 }
 
-const inBand = (picture: AirflowPicture, flowCfm: number) => flowCfm >= (picture.aimLowCfm ?? 0) && flowCfm <= (picture.aimHighCfm ?? Number.POSITIVE_INFINITY)
+const inBand = (picture: AirflowPicture, flowCfm: number) =>
+  flowCfm >= (picture.aimLowCfm ?? 0) && flowCfm <= (picture.aimHighCfm ?? Number.POSITIVE_INFINITY)
 
 const flowOf = (current: TryResult | null): number | null => current?.flow?.flowCfm ?? null
 
@@ -195,7 +197,9 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
   const filterStep = current.walk.steps.find((step) => step.parts.length === 1 && step.parts[0] === 'filter')
   const filterHeavy = (filterStep?.share ?? 0) >= HEAVY_SHARE
   const cleanHere = picture.cleanChoice?.outcomes[current.input.tap ?? -1]
-  const filterTakes = filterStep ? `The filter alone takes ${show('static', filterStep.dropInWc)}, ${percent(filterStep.share ?? 0)} of it.` : ''
+  const filterTakes = filterStep
+    ? `The filter alone takes ${show('static', filterStep.dropInWc)}, ${percent(filterStep.share ?? 0)} of it.`
+    : ''
   if (current.input.filter === 'as-found' && (filterHeavy || cleanHere)) {
     if (!cleanHere?.point) {
       return {
@@ -215,9 +219,10 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
     return {
       key: 'change-filter',
       headline: `Change the filter, ${stay ? 'stay on' : 'move to'} ${name}, measure again.`,
-      because: `${over} ${filterTakes} A clean filter should bring the static to about ${show('static', point.staticInWc)} and the flow to ${show('flow', point.flowCfm)}${
-        inBand(picture, point.flowCfm) ? ': inside the aim' : ''
-      }. ${whyNotFaster(picture, show)}`.trim(),
+      because:
+        `${over} ${filterTakes} A clean filter should bring the static to about ${show('static', point.staticInWc)} and the flow to ${show('flow', point.flowCfm)}${
+          inBand(picture, point.flowCfm) ? ': inside the aim' : ''
+        }. ${whyNotFaster(picture, show)}`.trim(),
       action: { kind: 'try', label: 'Log the next try', tap: target.tap, filter: 'clean' },
       rests: ['static', 'walk', 'clean', 'aim'],
       covers: ['over-rated-static', 'heavy-filter'],
@@ -239,7 +244,9 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
   }
   return {
     key: 'open-duct',
-    headline: worst ? `Open up the ${PART_NAMES[worst.parts[0] ?? 'branches']}; no tap can mend this.` : 'The duct must give way; no tap can mend this.',
+    headline: worst
+      ? `Open up the ${PART_NAMES[worst.parts[0] ?? 'branches']}; no tap can mend this.`
+      : 'The duct must give way; no tap can mend this.',
     because: `${over} ${worst ? `It takes ${show('static', worst.dropInWc)}, ${percent(worst.share ?? 0)} of the whole.` : ''} No tap meets the aim inside every limit on this duct. ${whatMustChange(picture, show)}`,
     action: jot('Note it as an open item', 'open '),
     rests: ['static', 'walk', 'taps'],
@@ -311,7 +318,9 @@ function whatMustChange(picture: AirflowPicture, show: Show): string {
   const label = tapName(picture.input.blower?.table.taps[wished.tap] ?? '')
   const breaks = wished.breaks.map((one) => constraintText(one, picture, show)).join(' and ')
   const worst = picture.current?.walk.worst
-  const where = worst ? ` Start with the ${PART_NAMES[worst.parts[0] ?? 'filter']}: it takes ${show('static', worst.dropInWc)}.` : ''
+  const where = worst
+    ? ` Start with the ${PART_NAMES[worst.parts[0] ?? 'filter']}: it takes ${show('static', worst.dropInWc)}.`
+    : ''
   return `${capital(label)} would come nearest with ${show('flow', wished.point.flowCfm)} at ${show('static', wished.point.staticInWc)}, but it ${breaks}.${where}`
 }
 

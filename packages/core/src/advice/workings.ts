@@ -30,7 +30,16 @@ export function workings(picture: AirflowPicture): Working[] {
   return [
     ...aim(picture),
     ...floor(picture),
-    ...(current ? [...staticWorking(current), ...walk(current), ...methods(picture, current), ...combined(current), ...duct(picture, current), ...clean(picture, current)] : []),
+    ...(current
+      ? [
+          ...staticWorking(current),
+          ...walk(current),
+          ...methods(picture, current),
+          ...combined(current),
+          ...duct(picture, current),
+          ...clean(picture, current),
+        ]
+      : []),
     ...taps(picture),
     ...ceiling(picture),
     ...(current ? split(picture, current) : []),
@@ -82,11 +91,15 @@ function floor(picture: AirflowPicture): Working[] {
     {
       id: 'floor',
       label: 'Floor',
-      formula: known ? `${input.heaterKw} kW heater ≥ ${f(picture.floorCfm ?? 0)} cfm` : `No least flow printed for ${input.heaterKw} kW`,
+      formula: known
+        ? `${input.heaterKw} kW heater ≥ ${f(picture.floorCfm ?? 0)} cfm`
+        : `No least flow printed for ${input.heaterKw} kW`,
       result: known ? { quantity: 'flow', value: picture.floorCfm ?? 0 } : null,
       inputs: [{ name: 'heater kit', value: `${input.heaterKw} kW`, from: 'survey' }],
       source: `Heater-kit table of the ${input.blower.name}: ${input.blower.source}`,
-      note: input.heaterOnThisTap ? 'The heater blows with this tap, so the floor binds here.' : 'The heater has a tap of its own; the floor binds there.',
+      note: input.heaterOnThisTap
+        ? 'The heater blows with this tap, so the floor binds here.'
+        : 'The heater has a tap of its own; the floor binds there.',
     },
   ]
 }
@@ -117,16 +130,29 @@ function walk(current: TryResult): Working[] {
       label: 'Static walk',
       formula: current.walk.steps
         .filter((step) => !step.parts.includes('cabinet'))
-        .map((step) => `${list(step.parts.map((part) => PART_NAMES[part]))} ${inWc(step.fromInWc)} − (${inWc(step.toInWc)}) = ${inWc(step.dropInWc)}`)
+        .map(
+          (step) =>
+            `${list(step.parts.map((part) => PART_NAMES[part]))} ${inWc(step.fromInWc)} − (${inWc(step.toInWc)}) = ${inWc(step.dropInWc)}`,
+        )
         .join('; '),
       result: null,
-      inputs: current.walk.steps.slice(0, -1).map((step) => ({ name: POINT_NAMES[step.toPoint], value: `${inWc(step.toInWc)} in.wc`, from: `try ${current.input.number}` })),
+      inputs: current.walk.steps
+        .slice(0, -1)
+        .map((step) => ({
+          name: POINT_NAMES[step.toPoint],
+          value: `${inWc(step.toInWc)} in.wc`,
+          from: `try ${current.input.number}`,
+        })),
       source: 'Loss over a part = difference of the probes on its two sides.',
     },
   ]
 }
 
-const METHOD_IDS: Record<FlowEstimate['method'], string> = { table: 'flow-table', 'return-grilles': 'flow-grilles', 'heater-rise': 'flow-rise' }
+const METHOD_IDS: Record<FlowEstimate['method'], string> = {
+  table: 'flow-table',
+  'return-grilles': 'flow-grilles',
+  'heater-rise': 'flow-rise',
+}
 
 function methods(picture: AirflowPicture, current: TryResult): Working[] {
   return (current.flow?.estimates ?? []).map((one) => ({
@@ -137,7 +163,11 @@ function methods(picture: AirflowPicture, current: TryResult): Working[] {
   }))
 }
 
-function methodDetail(picture: AirflowPicture, current: TryResult, one: FlowEstimate): Pick<Working, 'formula' | 'inputs' | 'source' | 'note'> {
+function methodDetail(
+  picture: AirflowPicture,
+  current: TryResult,
+  one: FlowEstimate,
+): Pick<Working, 'formula' | 'inputs' | 'source' | 'note'> {
   const from = `try ${current.input.number}`
   if (one.method === 'table') {
     const between = current.table?.ok ? current.table.between : null
@@ -187,9 +217,15 @@ function combined(current: TryResult): Working[] {
       label: 'Flow',
       formula: `${flow.estimates.map((one) => `${f(one.flowCfm)} ± ${f(one.plusMinusCfm)}`).join(', ')} → ${f(flow.flowCfm)} ± ${f(flow.plusMinusCfm)} cfm`,
       result: { quantity: 'flow', value: flow.flowCfm, plusMinus: flow.plusMinusCfm },
-      inputs: flow.estimates.map((one) => ({ name: METHOD_NAMES[one.method], value: `${f(one.flowCfm)} cfm`, from: `± ${f(one.plusMinusCfm)}` })),
+      inputs: flow.estimates.map((one) => ({
+        name: METHOD_NAMES[one.method],
+        value: `${f(one.flowCfm)} cfm`,
+        from: `± ${f(one.plusMinusCfm)}`,
+      })),
       source: 'Mean weighed by 1/u² (JCGM 100); two differ when |a−b| > √(ua²+ub²), at 95%.',
-      note: flow.doubted ? `They do not agree. Taken without ${METHOD_NAMES[flow.doubted.method]} until it is read again.` : 'They agree within their uncertainties.',
+      note: flow.doubted
+        ? `They do not agree. Taken without ${METHOD_NAMES[flow.doubted.method]} until it is read again.`
+        : 'They agree within their uncertainties.',
     },
   ]
 }
@@ -204,7 +240,11 @@ function duct(picture: AirflowPicture, current: TryResult): Working[] {
       result: null,
       inputs: [
         { name: 'static', value: `${inWc(current.externalInWc)} in.wc`, from: `try ${current.input.number}` },
-        { name: 'flow', value: `${f(current.flow.flowCfm)} cfm`, from: current.flow.estimates.length > 1 ? 'methods combined' : 'blower table' },
+        {
+          name: 'flow',
+          value: `${f(current.flow.flowCfm)} cfm`,
+          from: current.flow.estimates.length > 1 ? 'methods combined' : 'blower table',
+        },
       ],
       source: 'Turbulent duct flow, p = c·Q², through the measured point.',
       ...(picture.tries.length > 1 && { note: 'One duct has one coefficient: tries with the same filter must agree on it.' }),
@@ -215,7 +255,14 @@ function duct(picture: AirflowPicture, current: TryResult): Working[] {
 function clean(picture: AirflowPicture, current: TryResult): Working[] {
   const { cleanFilter } = picture.input
   const here = picture.cleanChoice?.outcomes[current.input.tap ?? -1]?.point
-  if (current.input.filter === 'clean' || !here || !cleanFilter || current.filterCoefficient === null || current.ductCoefficient === null) return []
+  if (
+    current.input.filter === 'clean' ||
+    !here ||
+    !cleanFilter ||
+    current.filterCoefficient === null ||
+    current.ductCoefficient === null
+  )
+    return []
   return [
     {
       id: 'clean',
@@ -223,8 +270,16 @@ function clean(picture: AirflowPicture, current: TryResult): Working[] {
       formula: `${formatScientific(current.ductCoefficient)} − ${formatScientific(current.filterCoefficient)} + ${inWc(cleanFilter.dropInWc)} ÷ ${f(cleanFilter.atFlowCfm)}² = ${formatScientific(picture.cleanCoefficient ?? 0)} → ${f(here.flowCfm)} cfm at ${inWc(here.staticInWc)}`,
       result: { quantity: 'flow', value: here.flowCfm },
       inputs: [
-        { name: 'filter now', value: `${formatScientific(current.filterCoefficient)} in.wc/cfm²`, from: 'static on both sides of it' },
-        { name: 'filter when clean', value: `${inWc(cleanFilter.dropInWc)} in.wc at ${f(cleanFilter.atFlowCfm)} cfm`, from: cleanFilter.source },
+        {
+          name: 'filter now',
+          value: `${formatScientific(current.filterCoefficient)} in.wc/cfm²`,
+          from: 'static on both sides of it',
+        },
+        {
+          name: 'filter when clean',
+          value: `${inWc(cleanFilter.dropInWc)} in.wc at ${f(cleanFilter.atFlowCfm)} cfm`,
+          from: cleanFilter.source,
+        },
       ],
       source: 'Parts in one path add up: c = Σ cᵢ; the tap is solved against the new sum.',
     },
@@ -240,7 +295,10 @@ function taps(picture: AirflowPicture): Working[] {
       id: 'taps',
       label: 'Taps',
       formula: choice.outcomes
-        .map((one) => `${tapName(names[one.tap] ?? '')} ${one.point ? `${f(one.point.flowCfm)} @ ${inWc(one.point.staticInWc)}` : 'off the table'}`)
+        .map(
+          (one) =>
+            `${tapName(names[one.tap] ?? '')} ${one.point ? `${f(one.point.flowCfm)} @ ${inWc(one.point.staticInWc)}` : 'off the table'}`,
+        )
         .join(' · '),
       result: choice.best?.point ? { quantity: 'flow', value: choice.best.point.flowCfm } : null,
       inputs: [{ name: 'limits', value: limitsText(picture), from: 'aim, floor, rating, grilles' }],
@@ -269,8 +327,16 @@ function ceiling(picture: AirflowPicture): Working[] {
       formula: `${f(current.flow.flowCfm)} × ${f(picture.input.rule.maxFaceFpm)} ÷ ${f(current.loudest.faceFpm)} = ${f(ceilingCfm)} cfm`,
       result: { quantity: 'flow', value: ceilingCfm },
       inputs: [
-        { name: `face speed, ${current.loudest.name}`, value: `${f(current.loudest.faceFpm)} fpm`, from: `try ${current.input.number}` },
-        { name: 'most at a face', value: `${f(picture.input.rule.maxFaceFpm)} fpm`, from: `house rule “${picture.input.rule.name}”` },
+        {
+          name: `face speed, ${current.loudest.name}`,
+          value: `${f(current.loudest.faceFpm)} fpm`,
+          from: `try ${current.input.number}`,
+        },
+        {
+          name: 'most at a face',
+          value: `${f(picture.input.rule.maxFaceFpm)} fpm`,
+          from: `house rule “${picture.input.rule.name}”`,
+        },
       ],
       source: 'Face speed ∝ flow while nothing is opened or shut.',
     },
@@ -290,8 +356,16 @@ function split(picture: AirflowPicture, current: TryResult): Working[] {
       inputs: [
         { name: 'return', value: `${f(returnDbF, 1)} °F`, from: `try ${current.input.number}` },
         { name: 'supply', value: `${f(supplyDbF, 1)} °F`, from: `try ${current.input.number}` },
-        { name: 'flow', value: current.flow ? `${f(current.flow.flowCfm)} ± ${f(current.flow.plusMinusCfm)} cfm` : 'not known', from: 'as worked out' },
-        { name: 'capacity', value: picture.input.capacityTons === null ? 'not known' : `${picture.input.capacityTons} ton ± 5%, 70 to 80% sensible`, from: 'nameplate' },
+        {
+          name: 'flow',
+          value: current.flow ? `${f(current.flow.flowCfm)} ± ${f(current.flow.plusMinusCfm)} cfm` : 'not known',
+          from: 'as worked out',
+        },
+        {
+          name: 'capacity',
+          value: picture.input.capacityTons === null ? 'not known' : `${picture.input.capacityTons} ton ± 5%, 70 to 80% sensible`,
+          from: 'nameplate',
+        },
       ],
       source: 'Energy balance over the coil for every corner of these ranges.',
       note: expectedSplit?.humidityAssumed
@@ -302,4 +376,5 @@ function split(picture: AirflowPicture, current: TryResult): Working[] {
 }
 
 /** A working's result as text in base units, for a table or a report. */
-export const resultText = (working: Working): string => (working.result ? format(working.result.quantity, working.result.value, BASE_UNITS) : '')
+export const resultText = (working: Working): string =>
+  working.result ? format(working.result.quantity, working.result.value, BASE_UNITS) : ''

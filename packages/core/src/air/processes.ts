@@ -76,7 +76,11 @@ export function coilLoad(entering: AirState, leaving: AirState, flow: Flow): Coi
  */
 export function coilLeaving(entering: AirState, flow: Flow, totalBtuH: number, sensibleRatio: number): Result<AirState> {
   const mass = dryAirLbH(flow, entering)
-  const cannot = (reason: string) => refuse(reason, 'Check the flow and the entering temperature and humidity; with so little air a coil would give less than its rated capacity.')
+  const cannot = (reason: string) =>
+    refuse(
+      reason,
+      'Check the flow and the entering temperature and humidity; with so little air a coil would give less than its rated capacity.',
+    )
   if (!(mass > 0)) return cannot('There is no air flow.')
   const ratio = entering.humidityRatio - ((1 - sensibleRatio) * totalBtuH) / (mass * (1061 + 0.444 * entering.dryBulbF))
   if (ratio < 0) return cannot('The air does not hold the water this capacity would take out.')

@@ -1,7 +1,14 @@
 import fc from 'fast-check'
 import psychrolib from 'psychrolib'
 import { describe, expect, it } from 'vitest'
-import { airState, dryBulbFromEnthalpyF, enthalpyBtuLb, moistDensityLbFt3, specificVolumeFt3Lb, standardPressurePsia } from './psychrometrics.ts'
+import {
+  airState,
+  dryBulbFromEnthalpyF,
+  enthalpyBtuLb,
+  moistDensityLbFt3,
+  specificVolumeFt3Lb,
+  standardPressurePsia,
+} from './psychrometrics.ts'
 
 const warm = fc.record({
   t: fc.double({ min: -20, max: 120, noNaN: true }),
@@ -39,7 +46,8 @@ describe('moist air', () => {
     )
   })
 
-  it('turns enthalpy back into temperature', () => expect(dryBulbFromEnthalpyF(enthalpyBtuLb(74.3, 0.0091), 0.0091)).toBeCloseTo(74.3, 9))
+  it('turns enthalpy back into temperature', () =>
+    expect(dryBulbFromEnthalpyF(enthalpyBtuLb(74.3, 0.0091), 0.0091)).toBeCloseTo(74.3, 9))
 
   it.each([
     ['a wet bulb above the dry bulb', 70, { wetBulbF: 71 }],

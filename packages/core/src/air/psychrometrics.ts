@@ -46,7 +46,10 @@ export const standardTemperatureF = (altitudeFt: number): number => psychrolib.G
  */
 export function airState(dryBulbF: number, moisture: Moisture, pressurePsia: number): Result<AirState> {
   if (!(dryBulbF >= DRY_BULB_RANGE_F[0] && dryBulbF <= DRY_BULB_RANGE_F[1])) {
-    return refuse(`${dryBulbF} °F is outside the range of the air formulas.`, 'Read the dry bulb again; indoors it is between 40 and 120 °F.')
+    return refuse(
+      `${dryBulbF} °F is outside the range of the air formulas.`,
+      'Read the dry bulb again; indoors it is between 40 and 120 °F.',
+    )
   }
   if (!(pressurePsia >= PRESSURE_RANGE_PSIA[0] && pressurePsia <= PRESSURE_RANGE_PSIA[1])) {
     return refuse(`${pressurePsia} psia is no pressure of air on the ground.`, "Check the site's altitude.")
@@ -57,22 +60,27 @@ export function airState(dryBulbF: number, moisture: Moisture, pressurePsia: num
 }
 
 function humidityRatioOf(dryBulbF: number, moisture: Moisture, pressurePsia: number): Result<number> {
-  const impossible = (reason: string) => refuse(reason, 'Read both thermometers again, the wet one with a clean wet wick in moving air.')
+  const impossible = (reason: string) =>
+    refuse(reason, 'Read both thermometers again, the wet one with a clean wet wick in moving air.')
   if ('relativeHumidityPct' in moisture) {
     const rh = moisture.relativeHumidityPct
     if (!(rh >= 0 && rh <= 100)) return impossible(`${rh}% relative humidity is outside 0 to 100.`)
     return ok(rh === 0 ? 0 : psychrolib.GetHumRatioFromRelHum(dryBulbF, rh / 100, pressurePsia))
   }
   if ('wetBulbF' in moisture) {
-    if (!(moisture.wetBulbF <= dryBulbF)) return impossible(`A wet bulb of ${moisture.wetBulbF} °F is above the dry bulb of ${dryBulbF} °F.`)
-    if (moisture.wetBulbF < DRY_BULB_RANGE_F[0]) return impossible(`A wet bulb of ${moisture.wetBulbF} °F is outside the formulas.`)
+    if (!(moisture.wetBulbF <= dryBulbF))
+      return impossible(`A wet bulb of ${moisture.wetBulbF} °F is above the dry bulb of ${dryBulbF} °F.`)
+    if (moisture.wetBulbF < DRY_BULB_RANGE_F[0])
+      return impossible(`A wet bulb of ${moisture.wetBulbF} °F is outside the formulas.`)
     const ratio = rawRatioFromWetBulb(dryBulbF, moisture.wetBulbF, pressurePsia)
     if (ratio < 0) return impossible(`A wet bulb of ${moisture.wetBulbF} °F beside ${dryBulbF} °F would need air drier than dry.`)
     return ok(ratio)
   }
   if ('dewPointF' in moisture) {
-    if (!(moisture.dewPointF <= dryBulbF)) return impossible(`A dew point of ${moisture.dewPointF} °F is above the dry bulb of ${dryBulbF} °F.`)
-    if (moisture.dewPointF < DRY_BULB_RANGE_F[0]) return impossible(`A dew point of ${moisture.dewPointF} °F is outside the formulas.`)
+    if (!(moisture.dewPointF <= dryBulbF))
+      return impossible(`A dew point of ${moisture.dewPointF} °F is above the dry bulb of ${dryBulbF} °F.`)
+    if (moisture.dewPointF < DRY_BULB_RANGE_F[0])
+      return impossible(`A dew point of ${moisture.dewPointF} °F is outside the formulas.`)
     return ok(psychrolib.GetHumRatioFromTDewPoint(moisture.dewPointF, pressurePsia))
   }
   const saturated = psychrolib.GetSatHumRatio(dryBulbF, pressurePsia)
@@ -112,13 +120,16 @@ function stateFromRatio(dryBulbF: number, humidityRatio: number, pressurePsia: n
 }
 
 /** Water at saturation, lb/lb dry air. Source: ASHRAE Fundamentals 2017, ch. 1, eqs. 5, 6, 23. Valid: as airState. */
-export const saturatedRatio = (dryBulbF: number, pressurePsia: number): number => psychrolib.GetSatHumRatio(dryBulbF, pressurePsia)
+export const saturatedRatio = (dryBulbF: number, pressurePsia: number): number =>
+  psychrolib.GetSatHumRatio(dryBulbF, pressurePsia)
 
 /** Btu per lb dry air. Source: ASHRAE Fundamentals 2017, ch. 1, eq. 30. Valid: any moist air. No allocation. */
-export const enthalpyBtuLb = (dryBulbF: number, humidityRatio: number): number => 0.24 * dryBulbF + humidityRatio * (1061 + 0.444 * dryBulbF)
+export const enthalpyBtuLb = (dryBulbF: number, humidityRatio: number): number =>
+  0.24 * dryBulbF + humidityRatio * (1061 + 0.444 * dryBulbF)
 
 /** Dry bulb, °F, from enthalpy and humidity ratio: eq. 30 turned round. Source and Valid: as enthalpyBtuLb. */
-export const dryBulbFromEnthalpyF = (enthalpy: number, humidityRatio: number): number => (enthalpy - 1061 * humidityRatio) / (0.24 + 0.444 * humidityRatio)
+export const dryBulbFromEnthalpyF = (enthalpy: number, humidityRatio: number): number =>
+  (enthalpy - 1061 * humidityRatio) / (0.24 + 0.444 * humidityRatio)
 
 /** ft³ per lb dry air. Source: ASHRAE Fundamentals 2017, ch. 1, eq. 26 (0.370486 = Rda / 144). Valid: ideal gas. Fast path. */
 export const specificVolumeFt3Lb = (dryBulbF: number, humidityRatio: number, pressurePsia: number): number =>

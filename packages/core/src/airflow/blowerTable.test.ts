@@ -15,7 +15,8 @@ const torque: BlowerTable = {
 const held: BlowerTable = { kind: 'constant-airflow', taps: ['A', 'B'], tapFlowsCfm: [900, 1100], maxStaticInWc: 0.8 }
 
 describe('a blower table', () => {
-  it('is straight between rows and says which', () => expect(tableFlow(torque, 1, 0.4)).toEqual({ ok: true, flowCfm: 1115, between: [0.3, 0.5] }))
+  it('is straight between rows and says which', () =>
+    expect(tableFlow(torque, 1, 0.4)).toEqual({ ok: true, flowCfm: 1115, between: [0.3, 0.5] }))
   it('is moved by the adjust', () => expect(tableFlow(torque, 1, 0.3, 10)).toMatchObject({ flowCfm: 1265 }))
   it.each([
     ['above', 0.71, 1, { ok: false, why: 'above', limitInWc: 0.7 }],
@@ -32,13 +33,18 @@ describe('a blower table', () => {
 
   it('meets a duct on both lines at once', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 2 }), fc.double({ min: 0.11, max: 0.69, noNaN: true }), fc.double({ min: -15, max: 15, noNaN: true }), (tap, statics, adjust) => {
-        const flow = tableFlow(torque, tap, statics, adjust)
-        if (!flow.ok) return
-        const point = tapOnDuct(torque, tap, ductCoefficient(statics, flow.flowCfm), adjust)
-        expect(point?.flowCfm).toBeCloseTo(flow.flowCfm, 4)
-        expect(point?.staticInWc).toBeCloseTo(statics, 6)
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 2 }),
+        fc.double({ min: 0.11, max: 0.69, noNaN: true }),
+        fc.double({ min: -15, max: 15, noNaN: true }),
+        (tap, statics, adjust) => {
+          const flow = tableFlow(torque, tap, statics, adjust)
+          if (!flow.ok) return
+          const point = tapOnDuct(torque, tap, ductCoefficient(statics, flow.flowCfm), adjust)
+          expect(point?.flowCfm).toBeCloseTo(flow.flowCfm, 4)
+          expect(point?.staticInWc).toBeCloseTo(statics, 6)
+        },
+      ),
     )
   })
 
@@ -54,8 +60,14 @@ describe('a blower table', () => {
     expect(tableDoubts({ ...torque, flowsCfm: [[1000, 1100, 880, null], torque.flowsCfm[1]!, torque.flowsCfm[2]!] })).toEqual([
       { cell: [0, 1], reason: 'Flow rises here while static rises.' },
     ])
-    expect(tableDoubts({ ...torque, flowsCfm: [[-5, 950, 880, null], torque.flowsCfm[1]!, torque.flowsCfm[2]!] }).map((one) => one.cell)).toContainEqual([0, 0])
-    expect(tableDoubts({ ...torque, flowsCfm: [[null, null, null, null], torque.flowsCfm[1]!, torque.flowsCfm[2]!] })[0]?.reason).toBe('Tap 1 has no flow at all.')
+    expect(
+      tableDoubts({ ...torque, flowsCfm: [[-5, 950, 880, null], torque.flowsCfm[1]!, torque.flowsCfm[2]!] }).map(
+        (one) => one.cell,
+      ),
+    ).toContainEqual([0, 0])
+    expect(
+      tableDoubts({ ...torque, flowsCfm: [[null, null, null, null], torque.flowsCfm[1]!, torque.flowsCfm[2]!] })[0]?.reason,
+    ).toBe('Tap 1 has no flow at all.')
     expect(tableDoubts({ ...held, tapFlowsCfm: [900] })[0]?.reason).toContain('one flow for each tap')
   })
 })

@@ -17,7 +17,11 @@ export type BlowerTable =
   | { kind: 'constant-airflow'; taps: readonly string[]; tapFlowsCfm: readonly (number | null)[]; maxStaticInWc: number }
 
 /** Why a table has no answer. */
-export type TableGap = { why: 'no-tap' } | { why: 'below'; limitInWc: number } | { why: 'above'; limitInWc: number } | { why: 'hole' }
+export type TableGap =
+  | { why: 'no-tap' }
+  | { why: 'below'; limitInWc: number }
+  | { why: 'above'; limitInWc: number }
+  | { why: 'hole' }
 
 export type TableFlow = { ok: true; flowCfm: number; between: readonly [number, number] | null } | ({ ok: false } & TableGap)
 
@@ -37,7 +41,8 @@ export function tableFlow(table: BlowerTable, tapIndex: number, staticInWc: numb
   return adjusted({ ...first, flowCfm: first.flowCfm + share * (second.flowCfm - first.flowCfm) }, adjustPct)
 }
 
-const adjusted = (flow: TableFlow, adjustPct: number): TableFlow => (flow.ok ? { ...flow, flowCfm: flow.flowCfm * (1 + adjustPct / 100) } : flow)
+const adjusted = (flow: TableFlow, adjustPct: number): TableFlow =>
+  flow.ok ? { ...flow, flowCfm: flow.flowCfm * (1 + adjustPct / 100) } : flow
 
 function wholeTapFlow(table: BlowerTable, tap: number, staticInWc: number): TableFlow {
   if (table.kind === 'constant-airflow') {
@@ -57,10 +62,12 @@ function wholeTapFlow(table: BlowerTable, tap: number, staticInWc: number): Tabl
   const row = table.flowsCfm[tap]
   const p0 = statics[i] as number
   const q0 = row?.[i]
-  if (staticInWc === p0) return q0 === null || q0 === undefined ? { ok: false, why: 'hole' } : { ok: true, flowCfm: q0, between: [p0, p0] }
+  if (staticInWc === p0)
+    return q0 === null || q0 === undefined ? { ok: false, why: 'hole' } : { ok: true, flowCfm: q0, between: [p0, p0] }
   const p1 = statics[i + 1] as number
   const q1 = row?.[i + 1]
-  if (staticInWc === p1) return q1 === null || q1 === undefined ? { ok: false, why: 'hole' } : { ok: true, flowCfm: q1, between: [p1, p1] }
+  if (staticInWc === p1)
+    return q1 === null || q1 === undefined ? { ok: false, why: 'hole' } : { ok: true, flowCfm: q1, between: [p1, p1] }
   if (q0 === null || q0 === undefined || q1 === null || q1 === undefined) return { ok: false, why: 'hole' }
   return { ok: true, flowCfm: q0 + ((q1 - q0) * (staticInWc - p0)) / (p1 - p0), between: [p0, p1] }
 }
@@ -121,12 +128,18 @@ export function tableDoubts(table: BlowerTable): TableDoubt[] {
     return doubts
   }
   if (table.staticsInWc.length < 2) doubts.push({ cell: null, reason: 'The table needs at least two statics.' })
-  if (table.flowsCfm.length !== table.taps.length) doubts.push({ cell: null, reason: 'There is not one row of flows for each tap.' })
+  if (table.flowsCfm.length !== table.taps.length)
+    doubts.push({ cell: null, reason: 'There is not one row of flows for each tap.' })
   for (let i = 1; i < table.staticsInWc.length; i += 1) {
-    if (!((table.staticsInWc[i] as number) > (table.staticsInWc[i - 1] as number))) doubts.push({ cell: null, reason: 'The statics do not rise from left to right.' })
+    if (!((table.staticsInWc[i] as number) > (table.staticsInWc[i - 1] as number)))
+      doubts.push({ cell: null, reason: 'The statics do not rise from left to right.' })
   }
   for (const [tap, row] of table.flowsCfm.entries()) {
-    if (row.length !== table.staticsInWc.length) doubts.push({ cell: null, reason: `Tap ${table.taps[tap]} has ${row.length} flows for ${table.staticsInWc.length} statics.` })
+    if (row.length !== table.staticsInWc.length)
+      doubts.push({
+        cell: null,
+        reason: `Tap ${table.taps[tap]} has ${row.length} flows for ${table.staticsInWc.length} statics.`,
+      })
     let before: number | null = null
     for (const [i, flow] of row.entries()) {
       if (flow === null) continue

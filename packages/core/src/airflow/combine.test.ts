@@ -2,7 +2,12 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { combineFlows, type FlowEstimate } from './combine.ts'
 
-const by = (method: FlowEstimate['method'], flowCfm: number, plusMinusCfm: number): FlowEstimate => ({ method, flowCfm, plusMinusCfm, readingIds: [] })
+const by = (method: FlowEstimate['method'], flowCfm: number, plusMinusCfm: number): FlowEstimate => ({
+  method,
+  flowCfm,
+  plusMinusCfm,
+  readingIds: [],
+})
 
 describe('several flows of one system', () => {
   it('is nothing without one', () => expect(combineFlows([])).toBeNull())
@@ -15,7 +20,10 @@ describe('several flows of one system', () => {
   })
 
   it('never is less sure than its best part, and lies between them', () => {
-    const estimate = fc.record({ flow: fc.double({ min: 900, max: 1100, noNaN: true }), off: fc.double({ min: 200, max: 300, noNaN: true }) })
+    const estimate = fc.record({
+      flow: fc.double({ min: 900, max: 1100, noNaN: true }),
+      off: fc.double({ min: 200, max: 300, noNaN: true }),
+    })
     fc.assert(
       fc.property(estimate, estimate, (a, b) => {
         const flow = combineFlows([by('table', a.flow, a.off), by('heater-rise', b.flow, b.off)])

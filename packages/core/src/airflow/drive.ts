@@ -6,7 +6,8 @@ export interface DriveBase {
 }
 
 /** Frequency for a wanted speed, held between the drive's limits. Source: rpm ∝ Hz at constant slip. Valid: minHz ≤ maxHz. */
-export const driveFrequencyHz = (speedPct: number, baseHz: number, minHz: number, maxHz: number): number => Math.min(maxHz, Math.max(minHz, (baseHz * speedPct) / 100))
+export const driveFrequencyHz = (speedPct: number, baseHz: number, minHz: number, maxHz: number): number =>
+  Math.min(maxHz, Math.max(minHz, (baseHz * speedPct) / 100))
 
 /** Synchronous and shaft speed, rpm. Source: 120·f/poles, times (1 − slip). Valid: induction motors. */
 export function motorSpeedRpm(frequencyHz: number, poles: number, slipPct: number): { syncRpm: number; shaftRpm: number } {

@@ -26,7 +26,12 @@ export interface Crossing {
  * Where a fan curve, straight between its points, meets the duct p = fixed + c·Q². A humped curve may meet it more
  * than once. Source: each segment gives a quadratic, solved in closed form. Valid: flows ascending.
  */
-export function fanDuctCrossings(flowsCfm: readonly number[], staticsInWc: readonly number[], coefficient: number, fixedInWc = 0): Crossing[] {
+export function fanDuctCrossings(
+  flowsCfm: readonly number[],
+  staticsInWc: readonly number[],
+  coefficient: number,
+  fixedInWc = 0,
+): Crossing[] {
   const found: Crossing[] = []
   for (let i = 0; i + 1 < flowsCfm.length; i += 1) {
     const [q0, q1] = [flowsCfm[i] as number, flowsCfm[i + 1] as number]

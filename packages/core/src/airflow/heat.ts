@@ -37,10 +37,15 @@ export function heatOutputBtuH(source: HeatSource): number {
  */
 export function flowFromRise(heatBtuH: number, riseF: number, sensibleFactor: number): Result<number> {
   if (!(riseF > 0))
-    return refuse(`A rise of ${riseF.toFixed(1)} °F gives no flow.`, 'The supply must be warmer than the return: wait until the heater runs steadily, then read both again.')
-  if (!(heatBtuH > 0 && sensibleFactor > 0)) return refuse('The heater gives no heat by these figures.', 'Read volts and amps at the heater while it runs.')
+    return refuse(
+      `A rise of ${riseF.toFixed(1)} °F gives no flow.`,
+      'The supply must be warmer than the return: wait until the heater runs steadily, then read both again.',
+    )
+  if (!(heatBtuH > 0 && sensibleFactor > 0))
+    return refuse('The heater gives no heat by these figures.', 'Read volts and amps at the heater while it runs.')
   return ok(heatBtuH / (sensibleFactor * riseF))
 }
 
 /** Temperature rise, °F, that a flow gives. Source: as flowFromRise. Valid: flow > 0. */
-export const riseFromFlow = (heatBtuH: number, flowCfm: number, sensibleFactor: number): number => heatBtuH / (sensibleFactor * flowCfm)
+export const riseFromFlow = (heatBtuH: number, flowCfm: number, sensibleFactor: number): number =>
+  heatBtuH / (sensibleFactor * flowCfm)

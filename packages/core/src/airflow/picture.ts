@@ -78,9 +78,15 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
   const floorCfm = heaterFloorCfm(input)
   const ceilingCfm = current ? noiseCeilingCfm(current, input.rule.maxFaceFpm) : null
   const cleanCoefficient = current ? cleanDuct(current, input) : null
-  const limits: TapLimits = { floorCfm: input.heaterOnThisTap ? floorCfm : null, ceilingCfm, maxStaticInWc: input.blower?.ratedStaticInWc ?? null }
+  const limits: TapLimits = {
+    floorCfm: input.heaterOnThisTap ? floorCfm : null,
+    ceilingCfm,
+    maxStaticInWc: input.blower?.ratedStaticInWc ?? null,
+  }
   const choose = (coefficient: number | null) =>
-    coefficient !== null && input.blower && aimCfm !== null ? chooseTap(input.blower.table, coefficient, aimCfm, limits, current?.input.adjustPct ?? 0) : null
+    coefficient !== null && input.blower && aimCfm !== null
+      ? chooseTap(input.blower.table, coefficient, aimCfm, limits, current?.input.adjustPct ?? 0)
+      : null
   return {
     input,
     pressurePsia,
@@ -121,7 +127,10 @@ export function heaterFloorCfm(input: AirflowInput): number | null {
 function tryResult(one: TryInput, input: AirflowInput, factor: number, pressurePsia: number): TryResult {
   const walk = staticWalk(one.probes)
   const externalInWc = walk.externalInWc
-  const table = input.blower && one.tap !== null && externalInWc !== null ? tableFlow(input.blower.table, one.tap, externalInWc, one.adjustPct) : null
+  const table =
+    input.blower && one.tap !== null && externalInWc !== null
+      ? tableFlow(input.blower.table, one.tap, externalInWc, one.adjustPct)
+      : null
   const estimates: FlowEstimate[] = []
   if (table?.ok && input.blower && one.tap !== null && externalInWc !== null) {
     estimates.push({
@@ -148,12 +157,20 @@ function tryResult(one: TryInput, input: AirflowInput, factor: number, pressureP
     splitF: one.split ? one.split.returnDbF - one.split.supplyDbF : null,
     expectedSplit:
       one.split && flow && input.capacityTons !== null
-        ? expectedSplit({ ...one.split, capacityTons: input.capacityTons, flowCfm: flow.flowCfm, flowPlusMinusCfm: flow.plusMinusCfm, pressurePsia })
+        ? expectedSplit({
+            ...one.split,
+            capacityTons: input.capacityTons,
+            flowCfm: flow.flowCfm,
+            flowPlusMinusCfm: flow.plusMinusCfm,
+            pressurePsia,
+          })
         : null,
     loudest: supply.length > 0 ? supply.reduce((a, b) => (b.faceFpm > a.faceFpm ? b : a)) : null,
     ductCoefficient: flow && externalInWc !== null && externalInWc > 0 ? ductCoefficient(externalInWc, flow.flowCfm) : null,
     filterCoefficient:
-      flow && beforeFilter !== undefined && afterFilter !== undefined && beforeFilter > afterFilter ? ductCoefficient(beforeFilter - afterFilter, flow.flowCfm) : null,
+      flow && beforeFilter !== undefined && afterFilter !== undefined && beforeFilter > afterFilter
+        ? ductCoefficient(beforeFilter - afterFilter, flow.flowCfm)
+        : null,
   }
 }
 

@@ -40,7 +40,8 @@ export const PROBE_REPEAT_IN_WC = 0.02
  * blower, between `return` and `supply`, and readings taken at one flow.
  */
 export function staticWalk(readings: ProbeReadings): StaticWalk {
-  const at = (point: ProbePoint): number | null => (point.startsWith('room') ? 0 : (readings[point as keyof ProbeReadings] ?? null))
+  const at = (point: ProbePoint): number | null =>
+    point.startsWith('room') ? 0 : (readings[point as keyof ProbeReadings] ?? null)
   const external = readings.supply !== undefined && readings.return !== undefined ? readings.supply - readings.return : null
   const steps: WalkStep[] = []
   let from = 0
@@ -52,7 +53,15 @@ export function staticWalk(readings: ProbeReadings): StaticWalk {
     const parts = WALK_PARTS.slice(from, to)
     const cabinet = parts.includes('cabinet')
     const dropInWc = cabinet ? toInWc - fromInWc : fromInWc - toInWc
-    steps.push({ parts, fromPoint, toPoint, fromInWc, toInWc, dropInWc, share: cabinet || !external || external <= 0 ? null : dropInWc / external })
+    steps.push({
+      parts,
+      fromPoint,
+      toPoint,
+      fromInWc,
+      toInWc,
+      dropInWc,
+      share: cabinet || !external || external <= 0 ? null : dropInWc / external,
+    })
     from = to
   }
   const alone = steps.filter((step) => step.parts.length === 1 && step.share !== null)

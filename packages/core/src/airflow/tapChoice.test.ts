@@ -2,7 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { type BlowerTable, ductCoefficient } from './blowerTable.ts'
 import { chooseTap } from './tapChoice.ts'
 
-const table: BlowerTable = { kind: 'constant-airflow', taps: ['A', 'B', 'C', 'D'], tapFlowsCfm: [900, 1050, 1200, 1350], maxStaticInWc: 0.9 }
+const table: BlowerTable = {
+  kind: 'constant-airflow',
+  taps: ['A', 'B', 'C', 'D'],
+  tapFlowsCfm: [900, 1050, 1200, 1350],
+  maxStaticInWc: 0.9,
+}
 const duct = ductCoefficient(0.4, 1200)
 const names = (outcome: { tap: number } | null) => (outcome ? table.taps[outcome.tap] : null)
 
@@ -13,8 +18,16 @@ describe('choosing a tap', () => {
   })
   it('takes the lower one on a tie', () => expect(names(chooseTap(table, duct, 1125).best)).toBe('B'))
   it('names the constraint that binds', () => {
-    expect(chooseTap(table, duct, 1350, { maxStaticInWc: 0.45 })).toMatchObject({ best: { tap: 2 }, wished: { tap: 3 }, binding: 'static' })
-    expect(chooseTap(table, duct, 900, { floorCfm: 1000 })).toMatchObject({ best: { tap: 1 }, wished: { tap: 0 }, binding: 'floor' })
+    expect(chooseTap(table, duct, 1350, { maxStaticInWc: 0.45 })).toMatchObject({
+      best: { tap: 2 },
+      wished: { tap: 3 },
+      binding: 'static',
+    })
+    expect(chooseTap(table, duct, 900, { floorCfm: 1000 })).toMatchObject({
+      best: { tap: 1 },
+      wished: { tap: 0 },
+      binding: 'floor',
+    })
     expect(chooseTap(table, duct, 1350, { ceilingCfm: 1250 })).toMatchObject({ best: { tap: 2 }, binding: 'noise' })
   })
   it('counts a temperature rise on the limit as within', () => {

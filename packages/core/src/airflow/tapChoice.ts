@@ -38,7 +38,13 @@ export interface TapChoice {
  * Solves every tap against the measured duct and picks the allowed one nearest the target.
  * Source: operating point = fan curve ∩ duct curve; limits as given. Valid: coefficient > 0. Under 1 ms for 100 taps.
  */
-export function chooseTap(table: BlowerTable, coefficient: number, targetCfm: number, limits: TapLimits = {}, adjustPct = 0): TapChoice {
+export function chooseTap(
+  table: BlowerTable,
+  coefficient: number,
+  targetCfm: number,
+  limits: TapLimits = {},
+  adjustPct = 0,
+): TapChoice {
   const outcomes: TapOutcome[] = []
   for (let tap = 0; tap < table.taps.length; tap += 1) outcomes.push(outcomeOf(table, tap, coefficient, limits, adjustPct))
   const off = (outcome: TapOutcome) => Math.abs((outcome.point?.flowCfm ?? Number.POSITIVE_INFINITY) - targetCfm)
@@ -46,7 +52,13 @@ export function chooseTap(table: BlowerTable, coefficient: number, targetCfm: nu
   const allowed = ranked.filter((outcome) => outcome.breaks.length === 0)
   const wished = ranked[0] ?? null
   const best = allowed[0] ?? null
-  return { outcomes, best, runnerUp: allowed[1] ?? null, wished, binding: wished && wished !== best ? (wished.breaks[0] ?? null) : null }
+  return {
+    outcomes,
+    best,
+    runnerUp: allowed[1] ?? null,
+    wished,
+    binding: wished && wished !== best ? (wished.breaks[0] ?? null) : null,
+  }
 }
 
 function outcomeOf(table: BlowerTable, tap: number, coefficient: number, limits: TapLimits, adjustPct: number): TapOutcome {

@@ -5,7 +5,8 @@
 export const PITOT_CONSTANT = 1096.7
 
 /** Air speed, fpm, from velocity pressure. Source: 1096.7·√(pv/ρ). Valid: pv ≥ 0, incompressible (under ~4,000 fpm). */
-export const velocityFpm = (velocityPressureInWc: number, densityLbFt3: number): number => PITOT_CONSTANT * Math.sqrt(velocityPressureInWc / densityLbFt3)
+export const velocityFpm = (velocityPressureInWc: number, densityLbFt3: number): number =>
+  PITOT_CONSTANT * Math.sqrt(velocityPressureInWc / densityLbFt3)
 
 /** Log-Tchebycheff positions as a share of the side. Source: ASHRAE Standard 111 / ISO 3966. Valid: rectangular ducts. */
 export const LOG_TCHEBYCHEFF: Record<5 | 6 | 7, readonly number[]> = {
@@ -27,7 +28,8 @@ export function rectangularPositionsIn(sideIn: number): number[] {
 }
 
 /** Points along one diameter, inches from one wall. Source: as LOG_LINEAR. Valid: 6, 8 or 10 points. */
-export const roundPositionsIn = (diameterIn: number, points: 6 | 8 | 10): number[] => LOG_LINEAR[points].map((share) => share * diameterIn)
+export const roundPositionsIn = (diameterIn: number, points: 6 | 8 | 10): number[] =>
+  LOG_LINEAR[points].map((share) => share * diameterIn)
 
 export interface Traverse {
   averageFpm: number
@@ -68,7 +70,9 @@ export const circleFt2 = (diameterIn: number): number => (Math.PI * diameterIn *
 export const grilleFlowCfm = (faceFpm: number, areaFt2: number, freeArea: number): number => faceFpm * areaFt2 * freeArea
 
 /** Flow through a metering plate, cfm. Source: Q = k·√dp, scaled by √(0.075/ρ). Valid: within the plate's range. */
-export const plateFlowCfm = (factor: number, dpInWc: number, densityLbFt3: number): number => factor * Math.sqrt(dpInWc) * Math.sqrt(0.075 / densityLbFt3)
+export const plateFlowCfm = (factor: number, dpInWc: number, densityLbFt3: number): number =>
+  factor * Math.sqrt(dpInWc) * Math.sqrt(0.075 / densityLbFt3)
 
 /** Flow once the plate is out again, cfm. Source: duct law, Q ∝ √p on one duct. Valid: the same duct, nothing else moved. */
-export const plateCorrectedCfm = (testFlowCfm: number, normalStaticInWc: number, testStaticInWc: number): number => testFlowCfm * Math.sqrt(normalStaticInWc / testStaticInWc)
+export const plateCorrectedCfm = (testFlowCfm: number, normalStaticInWc: number, testStaticInWc: number): number =>
+  testFlowCfm * Math.sqrt(normalStaticInWc / testStaticInWc)

@@ -3,9 +3,24 @@ import type { ProbePoint, ProbeReadings } from '../airflow/staticWalk.ts'
 /** What a jotted line asks to be written down. */
 export type JotIntent =
   | { kind: 'probes'; probes: ProbeReadings }
-  | { kind: 'split'; returnDbF: number; supplyDbF: number; returnWbF: number | null; supplyWbF: number | null; returnRhPct: number | null }
+  | {
+      kind: 'split'
+      returnDbF: number
+      supplyDbF: number
+      returnWbF: number | null
+      supplyWbF: number | null
+      returnRhPct: number | null
+    }
   | { kind: 'rise'; returnDbF: number; supplyDbF: number; volts: number; amps: number; phases: 1 | 3 }
-  | { kind: 'grille'; name: string; side: 'return' | 'supply'; faceFpm: number; widthIn: number | null; heightIn: number | null; freeArea: number | null }
+  | {
+      kind: 'grille'
+      name: string
+      side: 'return' | 'supply'
+      faceFpm: number
+      widthIn: number | null
+      heightIn: number | null
+      freeArea: number | null
+    }
   | { kind: 'tap'; tap: string; adjustPct: number | null }
   | { kind: 'filter'; filter: 'as-found' | 'clean' }
   | { kind: 'capacity'; tons: number }
@@ -43,7 +58,12 @@ export interface JotCommand {
 }
 
 export const JOT_COMMANDS: readonly JotCommand[] = [
-  { word: 'esp', shape: 'esp SUPPLY RETURN', says: 'static on both sides of the cabinet', examples: ['esp +0.22 -0.45', 'esp 55 Pa -112 Pa'] },
+  {
+    word: 'esp',
+    shape: 'esp SUPPLY RETURN',
+    says: 'static on both sides of the cabinet',
+    examples: ['esp +0.22 -0.45', 'esp 55 Pa -112 Pa'],
+  },
   { word: 'supply', shape: 'supply STATIC', says: 'static on the supply side', examples: ['supply +0.22'] },
   { word: 'return', shape: 'return STATIC', says: 'static on the return side', examples: ['return -0.45'] },
   {
@@ -58,20 +78,50 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
     says: 'static at before-filter, after-filter, return, supply or trunk',
     examples: ['static trunk +0.11', 'static before-filter -0.06'],
   },
-  { word: 'tap', shape: 'tap LABEL [adj PERCENT]', says: 'the tap it runs on: starts a new try', examples: ['tap 3', 'tap 4 adj -10'] },
+  {
+    word: 'tap',
+    shape: 'tap LABEL [adj PERCENT]',
+    says: 'the tap it runs on: starts a new try',
+    examples: ['tap 3', 'tap 4 adj -10'],
+  },
   {
     word: 'split',
     shape: 'split RETURN SUPPLY [wb RETURN [SUPPLY]] [rh PERCENT]',
     says: 'return and supply temperature',
     examples: ['split 74.1 55', 'split 74.1 55 wb 62.0', 'split 74.1 55 rh 52'],
   },
-  { word: 'grille', shape: 'grille NAME SPEED [WxH free SHARE]', says: 'air speed at a grille', examples: ['grille desk 620 fpm', 'grille return 410 20x20 free 0.68'] },
-  { word: 'rise', shape: 'rise RETURN SUPPLY VOLTS AMPS [3ph]', says: 'temperature rise over the electric heater', examples: ['rise 68.2 92.5 240 V 37.2 A'] },
-  { word: 'capacity', shape: 'capacity TONS', says: 'capacity from the nameplate', examples: ['capacity 3.5 ton', 'capacity 42000 Btu/h'] },
+  {
+    word: 'grille',
+    shape: 'grille NAME SPEED [WxH free SHARE]',
+    says: 'air speed at a grille',
+    examples: ['grille desk 620 fpm', 'grille return 410 20x20 free 0.68'],
+  },
+  {
+    word: 'rise',
+    shape: 'rise RETURN SUPPLY VOLTS AMPS [3ph]',
+    says: 'temperature rise over the electric heater',
+    examples: ['rise 68.2 92.5 240 V 37.2 A'],
+  },
+  {
+    word: 'capacity',
+    shape: 'capacity TONS',
+    says: 'capacity from the nameplate',
+    examples: ['capacity 3.5 ton', 'capacity 42000 Btu/h'],
+  },
   { word: 'heater', shape: 'heater KW', says: 'heater kit fitted; 0 for none', examples: ['heater 9 kW', 'heater 0'] },
   { word: 'found', shape: 'found SETTING VALUE', says: 'how a setting was found', examples: ['found cool 5'] },
-  { word: 'left', shape: 'left SETTING VALUE [because …]', says: 'how a setting is left', examples: ['left cool 3', 'left cool 4 because the owner wants more air'] },
-  { word: 'proved', shape: 'proved SETTING how', says: 'what showed that it works', examples: ['proved cool 1,330 cfm by table and heater rise'] },
+  {
+    word: 'left',
+    shape: 'left SETTING VALUE [because …]',
+    says: 'how a setting is left',
+    examples: ['left cool 3', 'left cool 4 because the owner wants more air'],
+  },
+  {
+    word: 'proved',
+    shape: 'proved SETTING how',
+    says: 'what showed that it works',
+    examples: ['proved cool 1,330 cfm by table and heater rise'],
+  },
   { word: 'heard', shape: 'heard …', says: 'what was heard or felt on this try', examples: ['heard hiss at the desk grille'] },
   { word: 'note', shape: 'note …', says: 'a note on this visit', examples: ['note knockout open behind the controller'] },
   { word: 'open', shape: 'open …', says: 'something still to do', examples: ['open enlarge the return grille'] },

@@ -14,7 +14,9 @@ const context: JotContext = {
 const read = (text: string, change: Partial<JotContext> = {}) => parseJot(text, { ...context, ...change })
 
 describe('every example of the grammar', () => {
-  it.each(JOT_COMMANDS.flatMap((command) => command.examples))('%s is read', (line) => expect(read(line)).toMatchObject({ state: 'ready' }))
+  it.each(JOT_COMMANDS.flatMap((command) => command.examples))('%s is read', (line) =>
+    expect(read(line)).toMatchObject({ state: 'ready' }),
+  )
 })
 
 describe('reading back', () => {
@@ -26,15 +28,21 @@ describe('reading back', () => {
     })
   })
   it('speaks the units of the site', () =>
-    expect(read('esp 55 -112', { units: METRIC_UNITS })).toMatchObject({ reads: 'supply static +55 Pa, return static −112 Pa → total 167 Pa' }))
-  it('takes units that stand apart from their numbers', () => expect(read('rise 68.2 °F 92.5 °F 240 V 37.2 A')).toMatchObject({ intent: { kind: 'rise', volts: 240, amps: 37.2 } }))
-  it('fills a known grille from the survey', () => expect(read('grille return 480')).toMatchObject({ intent: { side: 'return', widthIn: 24, freeArea: 0.68 } }))
+    expect(read('esp 55 -112', { units: METRIC_UNITS })).toMatchObject({
+      reads: 'supply static +55 Pa, return static −112 Pa → total 167 Pa',
+    }))
+  it('takes units that stand apart from their numbers', () =>
+    expect(read('rise 68.2 °F 92.5 °F 240 V 37.2 A')).toMatchObject({ intent: { kind: 'rise', volts: 240, amps: 37.2 } }))
+  it('fills a known grille from the survey', () =>
+    expect(read('grille return 480')).toMatchObject({ intent: { side: 'return', widthIn: 24, freeArea: 0.68 } }))
   it('takes a wet bulb or a humidity with the split', () => {
     expect(read('split 74.1 55 wb 62 53.5')).toMatchObject({ intent: { returnWbF: 62, supplyWbF: 53.5 } })
     expect(read('split 74.1 55 rh 52')).toMatchObject({ intent: { returnRhPct: 52 } })
   })
   it('keeps the reason of a setting left otherwise', () =>
-    expect(read('left cool 4 because the owner wants more air')).toMatchObject({ intent: { column: 'left', value: '4', why: 'the owner wants more air' } }))
+    expect(read('left cool 4 because the owner wants more air')).toMatchObject({
+      intent: { column: 'left', value: '4', why: 'the owner wants more air' },
+    }))
 })
 
 describe('a line that is not whole', () => {
@@ -81,7 +89,10 @@ describe('a line that is wrong', () => {
   })
 
   it('takes nothing from a text of five megabytes, at once', () =>
-    expect(read('esp '.repeat(1_250_000))).toMatchObject({ state: 'wrong', reason: expect.stringContaining('5,000,000 characters') }))
+    expect(read('esp '.repeat(1_250_000))).toMatchObject({
+      state: 'wrong',
+      reason: expect.stringContaining('5,000,000 characters'),
+    }))
 })
 
 it('answers any text', () => {

@@ -21,7 +21,12 @@ export type JotReading =
   | { state: 'wrong'; reason: string; remedy: string; instead?: string }
   | { state: 'ready'; intent: JotIntent; reads: string }
 
-const wrong = (reason: string, remedy: string, instead?: string): JotReading => ({ state: 'wrong', reason, remedy, ...(instead && { instead }) })
+const wrong = (reason: string, remedy: string, instead?: string): JotReading => ({
+  state: 'wrong',
+  reason,
+  remedy,
+  ...(instead && { instead }),
+})
 const needs = (text: string): JotReading => ({ state: 'incomplete', needs: text })
 
 /**
@@ -43,7 +48,10 @@ export function parseJot(text: string, context: JotContext): JotReading {
   const near = JOT_COMMANDS.filter((one) => one.word.startsWith(head))
   if (near.length > 0 && words.length === 1 && !/\s$/.test(text)) return needs(list(near.map((one) => one.word)))
   const guess = nearest(head)
-  return wrong(`“${clip(head)}” is not a word of the jot line.`, guess ? `Did you mean “${guess}”?` : 'Press ? for the list, or start with esp, tap, split, grille, rise or note.')
+  return wrong(
+    `“${clip(head)}” is not a word of the jot line.`,
+    guess ? `Did you mean “${guess}”?` : 'Press ? for the list, or start with esp, tap, split, grille, rise or note.',
+  )
 }
 
 const clip = (text: string) => (text.length > 24 ? `${text.slice(0, 24)}…` : text)
@@ -59,7 +67,8 @@ function distance(a: string, b: string): number {
   let row = Array.from({ length: b.length + 1 }, (_, i) => i)
   for (let i = 1; i <= a.length; i += 1) {
     const next = [i]
-    for (let j = 1; j <= b.length; j += 1) next.push(Math.min((next[j - 1] ?? 0) + 1, (row[j] ?? 0) + 1, (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1)))
+    for (let j = 1; j <= b.length; j += 1)
+      next.push(Math.min((next[j - 1] ?? 0) + 1, (row[j] ?? 0) + 1, (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1)))
     row = next
   }
   return row[b.length] ?? 99
@@ -127,7 +136,8 @@ function readings(line: Line, wanted: readonly (readonly [Quantity, string])[]):
 const isNumbers = (read: number[] | JotReading): read is number[] => Array.isArray(read)
 
 function finish(line: Line, ready: { intent: JotIntent; reads: string }): JotReading {
-  if (!line.done) return wrong(`“${clip(line.rest())}” at the end was not understood.`, 'Leave it out, or enter it as a line of its own.')
+  if (!line.done)
+    return wrong(`“${clip(line.rest())}” at the end was not understood.`, 'Leave it out, or enter it as a line of its own.')
   return { state: 'ready', ...ready }
 }
 
@@ -178,7 +188,10 @@ function probe(point: keyof ProbeReadings): (line: Line, context: JotContext) =>
       const positive = returnPositive(value, show, `${typed} ${show('static', -value, { signed: true, bare: true })}`)
       if (positive) return positive
     }
-    return finish(line, { intent: { kind: 'probes', probes: { [point]: value } }, reads: `static ${POINT_NAMES[point]} ${show('static', value, signed)}` })
+    return finish(line, {
+      intent: { kind: 'probes', probes: { [point]: value } },
+      reads: `static ${POINT_NAMES[point]} ${show('static', value, signed)}`,
+    })
   }
 }
 
@@ -196,8 +209,16 @@ function filter(line: Line, context: JotContext): JotReading {
   if (line.done) return needs('the static before and after it, or “clean” once a clean one is in')
   if (!line.startsNumber()) {
     const word = line.next().toLowerCase()
-    if (word === 'clean' || word === 'new') return finish(line, { intent: { kind: 'filter', filter: 'clean' }, reads: 'a clean filter is in: starts a new try on the same tap' })
-    if (word === 'as-found') return finish(line, { intent: { kind: 'filter', filter: 'as-found' }, reads: 'the filter as it was found: starts a new try on the same tap' })
+    if (word === 'clean' || word === 'new')
+      return finish(line, {
+        intent: { kind: 'filter', filter: 'clean' },
+        reads: 'a clean filter is in: starts a new try on the same tap',
+      })
+    if (word === 'as-found')
+      return finish(line, {
+        intent: { kind: 'filter', filter: 'as-found' },
+        reads: 'the filter as it was found: starts a new try on the same tap',
+      })
     if (line.done && ('clean'.startsWith(word) || 'as-found'.startsWith(word))) return needs('clean or as-found')
     return wrong(`“${clip(word)}” says nothing about a filter.`, 'Type two statics, or filter clean, or filter as-found.')
   }
@@ -225,7 +246,8 @@ function filter(line: Line, context: JotContext): JotReading {
 }
 
 function tap(line: Line, context: JotContext): JotReading {
-  if (context.taps.length === 0) return wrong('This system has no blower table yet.', 'Choose its profile on the Survey stage, then name the tap.')
+  if (context.taps.length === 0)
+    return wrong('This system has no blower table yet.', 'Choose its profile on the Survey stage, then name the tap.')
   if (line.done) return needs(`which: ${list(context.taps)}`)
   const typed = line.next()
   const label = context.taps.find((one) => one.toLowerCase() === typed.toLowerCase())
@@ -235,9 +257,16 @@ function tap(line: Line, context: JotContext): JotReading {
     const read = readings(line, [['percent', 'the adjust in percent']])
     if (!isNumbers(read)) return read
     adjustPct = read[0] ?? 0
-    if (Math.abs(adjustPct) > 30) return wrong(`An adjust of ${adjustPct}% is more than any blower offers.`, 'Adjust is a few percent up or down, like tap 3 adj -10.')
+    if (Math.abs(adjustPct) > 30)
+      return wrong(
+        `An adjust of ${adjustPct}% is more than any blower offers.`,
+        'Adjust is a few percent up or down, like tap 3 adj -10.',
+      )
   }
-  return finish(line, { intent: { kind: 'tap', tap: label, adjustPct }, reads: `${tapName(label)}${adjustPct === null ? '' : `, adjust ${adjustPct}%`}: starts a new try` })
+  return finish(line, {
+    intent: { kind: 'tap', tap: label, adjustPct },
+    reads: `${tapName(label)}${adjustPct === null ? '' : `, adjust ${adjustPct}%`}: starts a new try`,
+  })
 }
 
 function split(line: Line, context: JotContext): JotReading {
@@ -256,7 +285,10 @@ function split(line: Line, context: JotContext): JotReading {
     if (!isNumbers(wet)) return wet
     returnWbF = wet[0] ?? null
     if (returnWbF !== null && returnWbF > returnDbF)
-      return wrong(`A wet bulb of ${show('temperature', returnWbF)} is above the dry bulb.`, 'Wet the wick again and read both in moving air.')
+      return wrong(
+        `A wet bulb of ${show('temperature', returnWbF)} is above the dry bulb.`,
+        'Wet the wick again and read both in moving air.',
+      )
     if (line.startsNumber()) {
       const second = readings(line, [['temperature', 'the supply wet bulb']])
       if (!isNumbers(second)) return second
@@ -269,7 +301,8 @@ function split(line: Line, context: JotContext): JotReading {
     returnRhPct = wet[0] ?? null
   }
   const difference = returnDbF - supplyDbF
-  const moist = returnWbF !== null ? `, wet bulb ${show('temperature', returnWbF)}` : returnRhPct !== null ? `, ${returnRhPct}% humidity` : ''
+  const moist =
+    returnWbF !== null ? `, wet bulb ${show('temperature', returnWbF)}` : returnRhPct !== null ? `, ${returnRhPct}% humidity` : ''
   const way = difference >= 0 ? 'split' : 'rise'
   return finish(line, {
     intent: { kind: 'split', returnDbF, supplyDbF, returnWbF, supplyWbF, returnRhPct },
@@ -327,11 +360,15 @@ function grille(line: Line, context: JotContext): JotReading {
   if (line.take('free')) {
     if (line.done) return needs('then the free-area factor, like 0.68')
     const typed = readNumber(line.next())
-    if (!typed || !(typed.value > 0 && typed.value <= 1)) return wrong('A free-area factor lies between 0 and 1.', 'It is printed by the grille’s maker; 0.65 to 0.85 is usual.')
+    if (!typed || !(typed.value > 0 && typed.value <= 1))
+      return wrong('A free-area factor lies between 0 and 1.', 'It is printed by the grille’s maker; 0.65 to 0.85 is usual.')
     freeArea = typed.value
   }
   const show = showIn(context.units)
-  const area = widthIn !== null && heightIn !== null ? `, ${widthIn}×${heightIn} in${freeArea === null ? '' : `, ${percent(freeArea)} free`}` : ''
+  const area =
+    widthIn !== null && heightIn !== null
+      ? `, ${widthIn}×${heightIn} in${freeArea === null ? '' : `, ${percent(freeArea)} free`}`
+      : ''
   return finish(line, {
     intent: { kind: 'grille', name: known?.name ?? label, side, faceFpm, widthIn, heightIn, freeArea },
     reads: `${side} grille “${known?.name ?? label}” ${show('velocity', faceFpm)}${area}`,
@@ -350,7 +387,10 @@ function heater(line: Line): JotReading {
   const read = readings(line, [['power', 'the heater’s power, or none']])
   if (!isNumbers(read)) return read
   const [kw = 0] = read
-  return finish(line, { intent: { kind: 'heater', kw }, reads: kw === 0 ? 'no electric heater fitted' : `electric heater ${kw} kW` })
+  return finish(line, {
+    intent: { kind: 'heater', kw },
+    reads: kw === 0 ? 'no electric heater fitted' : `electric heater ${kw} kW`,
+  })
 }
 
 function setting(column: 'found' | 'left' | 'proof'): (line: Line, context: JotContext) => JotReading {
@@ -361,18 +401,26 @@ function setting(column: 'found' | 'left' | 'proof'): (line: Line, context: JotC
     const row = context.settings.find((one) => one.word === word || one.role === word)
     if (!row) {
       const near = words.filter((one) => one.startsWith(word))
-      return near.length > 0 && line.done ? needs(list(near)) : wrong(`“${clip(word)}” is not a setting in this ledger.`, `Settings: ${list(words)}.`)
+      return near.length > 0 && line.done
+        ? needs(list(near))
+        : wrong(`“${clip(word)}” is not a setting in this ledger.`, `Settings: ${list(words)}.`)
     }
     if (column === 'proof') {
       const how = line.rest()
       return how === ''
         ? needs('what showed that it works')
-        : { state: 'ready', intent: { kind: 'setting', role: row.role, column, value: how, why: null }, reads: `${row.label} proved: ${how}` }
+        : {
+            state: 'ready',
+            intent: { kind: 'setting', role: row.role, column, value: how, why: null },
+            reads: `${row.label} proved: ${how}`,
+          }
     }
     line.take('tap')
     if (line.done) return needs(`the value: ${list(row.values)}`)
     const typed = line.next()
-    const value = row.values.find((one) => one.toLowerCase() === typed.toLowerCase()) ?? row.values.find((one) => one.replace(/[+%]/g, '') === typed.replace(/[+%]/g, ''))
+    const value =
+      row.values.find((one) => one.toLowerCase() === typed.toLowerCase()) ??
+      row.values.find((one) => one.replace(/[+%]/g, '') === typed.replace(/[+%]/g, ''))
     if (!value) return wrong(`${row.label} has no value “${clip(typed)}”.`, `It offers ${list(row.values)}.`)
     const because = line.take('because') ? line.rest() : null
     return finish(line, {
@@ -419,10 +467,15 @@ export interface Completion {
 export function completions(text: string, context: JotContext): Completion[] {
   const typed = text.trimStart().toLowerCase()
   const says = (line: string) => JOT_COMMANDS.find((one) => line.startsWith(one.word))?.says ?? ''
-  const wanted = context.wanted.filter((line) => line.startsWith(typed) && line !== typed).map((line) => ({ text: line, says: says(line) }))
+  const wanted = context.wanted
+    .filter((line) => line.startsWith(typed) && line !== typed)
+    .map((line) => ({ text: line, says: says(line) }))
   const words = typed.includes(' ')
     ? withinLine(typed, context)
-    : JOT_COMMANDS.filter((one) => one.word.startsWith(typed) && one.word !== typed).map((one) => ({ text: `${one.word} `, says: one.says }))
+    : JOT_COMMANDS.filter((one) => one.word.startsWith(typed) && one.word !== typed).map((one) => ({
+        text: `${one.word} `,
+        says: one.says,
+      }))
   const seen = new Set<string>()
   return [...wanted, ...words].filter((one) => !seen.has(one.text) && seen.add(one.text)).slice(0, 8)
 }
@@ -430,8 +483,11 @@ export function completions(text: string, context: JotContext): Completion[] {
 function withinLine(typed: string, context: JotContext): Completion[] {
   const [head = '', second = '', third] = typed.split(/\s+/)
   const offer = (stem: string, options: readonly string[], part: string) =>
-    options.filter((one) => one.toLowerCase().startsWith(part) && one.toLowerCase() !== part).map((one) => ({ text: `${stem} ${one}${stem.includes(' ') ? '' : ' '}`, says: '' }))
-  if (head === 'tap' && third === undefined) return offer('tap', context.taps, second).map((one) => ({ ...one, text: one.text.trim() }))
+    options
+      .filter((one) => one.toLowerCase().startsWith(part) && one.toLowerCase() !== part)
+      .map((one) => ({ text: `${stem} ${one}${stem.includes(' ') ? '' : ' '}`, says: '' }))
+  if (head === 'tap' && third === undefined)
+    return offer('tap', context.taps, second).map((one) => ({ ...one, text: one.text.trim() }))
   if (head === 'static' && third === undefined) return offer('static', Object.keys(PROBE_WORDS), second)
   if (head === 'grille' && third === undefined)
     return offer(
@@ -446,7 +502,8 @@ function withinLine(typed: string, context: JotContext): Completion[] {
         context.settings.map((one) => one.word),
         second,
       )
-    if (head !== 'proved') return offer(`${head} ${second}`, context.settings.find((one) => one.word === second)?.values ?? [], third)
+    if (head !== 'proved')
+      return offer(`${head} ${second}`, context.settings.find((one) => one.word === second)?.values ?? [], third)
   }
   return []
 }

@@ -7,7 +7,14 @@ const plant: Plant = {
   altitudeFt: 310,
   table: scenario().blower!.table,
   tableError: 0,
-  path: { returnGrille: 0.06 / at, filterDirty: 0.34 / at, filterClean: 0.11 / at, returnDrop: 0.05 / at, trunk: 0.11 / at, branches: 0.11 / at },
+  path: {
+    returnGrille: 0.06 / at,
+    filterDirty: 0.34 / at,
+    filterClean: 0.11 / at,
+    returnDrop: 0.05 / at,
+    trunk: 0.11 / at,
+    branches: 0.11 / at,
+  },
   capacityTons: 3.5,
   sensibleRatio: 0.75,
   heaterKw: 9,
@@ -33,6 +40,8 @@ describe('a made-up system', () => {
     const weak = runPlant({ ...plant, tableError: -0.05 }, 2, 'clean', quiet)!
     expect(weak.flowCfm).toBeLessThan(runPlant(plant, 2, 'clean', quiet)!.flowCfm)
   })
-  it('shows each instrument’s noise', () => expect(runPlant(plant, 2, 'clean', () => 2)).not.toEqual(runPlant(plant, 2, 'clean', quiet)))
-  it('runs nowhere on a duct that no tap can meet', () => expect(runPlant({ ...plant, path: { ...plant.path, trunk: 1 } }, 2, 'clean', quiet)).toBeNull())
+  it('shows each instrument’s noise', () =>
+    expect(runPlant(plant, 2, 'clean', () => 2)).not.toEqual(runPlant(plant, 2, 'clean', quiet)))
+  it('runs nowhere on a duct that no tap can meet', () =>
+    expect(runPlant({ ...plant, path: { ...plant.path, trunk: 1 } }, 2, 'clean', quiet)).toBeNull())
 })

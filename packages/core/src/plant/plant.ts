@@ -44,7 +44,13 @@ const SIGMA = { staticInWc: 0.004, temperatureF: 0.15, faceShare: 0.02, voltsSha
  * Runs the plant on a tap and reads every instrument once. Null when the tap does not meet the duct inside the table.
  * Source: the same formulas as the airflow stage, run forwards. Valid: steady running.
  */
-export function runPlant(plant: Plant, tap: number, filter: 'dirty' | 'clean', noise: Noise, adjustPct = 0): PlantReadings | null {
+export function runPlant(
+  plant: Plant,
+  tap: number,
+  filter: 'dirty' | 'clean',
+  noise: Noise,
+  adjustPct = 0,
+): PlantReadings | null {
   const p = plant.path
   const filterPart = filter === 'clean' ? p.filterClean : p.filterDirty
   const total = p.returnGrille + filterPart + p.returnDrop + p.trunk + p.branches
@@ -64,7 +70,9 @@ export function runPlant(plant: Plant, tap: number, filter: 'dirty' | 'clean', n
   const face = (grille: Plant['supplyGrilles'][number], side: 'return' | 'supply') => ({
     name: grille.name,
     side,
-    faceFpm: Math.round((((point.flowCfm * grille.share) / (grille.areaFt2 * grille.freeArea)) * (1 + SIGMA.faceShare * noise())) / 5) * 5,
+    faceFpm:
+      Math.round((((point.flowCfm * grille.share) / (grille.areaFt2 * grille.freeArea)) * (1 + SIGMA.faceShare * noise())) / 5) *
+      5,
   })
   return {
     flowCfm: point.flowCfm,
@@ -86,6 +94,9 @@ export function runPlant(plant: Plant, tap: number, filter: 'dirty' | 'clean', n
       volts: off(plant.heaterVolts, SIGMA.voltsShare * plant.heaterVolts, 1),
       amps: off(amps, SIGMA.ampsShare * amps, 0.1),
     },
-    faces: [...plant.returnGrilles.map((grille) => face(grille, 'return')), ...plant.supplyGrilles.map((grille) => face(grille, 'supply'))],
+    faces: [
+      ...plant.returnGrilles.map((grille) => face(grille, 'return')),
+      ...plant.supplyGrilles.map((grille) => face(grille, 'supply')),
+    ],
   }
 }

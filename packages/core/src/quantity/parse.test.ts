@@ -50,7 +50,10 @@ describe('reading a measurement', () => {
   })
 
   it('refuses what no instrument shows', () =>
-    expect(parseReading('45', 'static')).toMatchObject({ ok: false, reason: expect.stringContaining('outside what a static pressure can be') }))
+    expect(parseReading('45', 'static')).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('outside what a static pressure can be'),
+    }))
 
   it('keeps a long text out of its answer', () => {
     const read = parseReading('x'.repeat(5_000_000), 'static')
@@ -68,11 +71,16 @@ describe('reading a measurement', () => {
 
   it('is undone by showing, in every unit', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...(Object.keys(UNITS) as Quantity[])), fc.double({ min: -50, max: 50, noNaN: true }), fc.nat(), (quantity, value, pick) => {
-        const list = UNITS[quantity]
-        const unit = list[pick % list.length] ?? list[0]
-        expect(fromBase(toBase(value, unit), unit)).toBeCloseTo(value, 6)
-      }),
+      fc.property(
+        fc.constantFrom(...(Object.keys(UNITS) as Quantity[])),
+        fc.double({ min: -50, max: 50, noNaN: true }),
+        fc.nat(),
+        (quantity, value, pick) => {
+          const list = UNITS[quantity]
+          const unit = list[pick % list.length] ?? list[0]
+          expect(fromBase(toBase(value, unit), unit)).toBeCloseTo(value, 6)
+        },
+      ),
     )
   })
 

@@ -1,5 +1,15 @@
 import { ok, type Refusal, type Result, refuse } from '../result.ts'
-import { BASE_UNITS, chosenUnit, findUnit, QUANTITY_NAMES, type Quantity, quantitiesOfUnit, toBase, type Unit, type UnitChoice } from './units.ts'
+import {
+  BASE_UNITS,
+  chosenUnit,
+  findUnit,
+  QUANTITY_NAMES,
+  type Quantity,
+  quantitiesOfUnit,
+  toBase,
+  type Unit,
+  type UnitChoice,
+} from './units.ts'
 
 /** A reading as somebody typed it, and what it comes to in the base unit. */
 export interface TypedReading {
@@ -29,7 +39,15 @@ export const PLAUSIBLE: Record<Quantity, readonly [number, number]> = {
   percent: [-100, 100],
 }
 
-const FRACTIONS: Record<string, string> = { '½': '.5', '¼': '.25', '¾': '.75', '⅛': '.125', '⅜': '.375', '⅝': '.625', '⅞': '.875' }
+const FRACTIONS: Record<string, string> = {
+  '½': '.5',
+  '¼': '.25',
+  '¾': '.75',
+  '⅛': '.125',
+  '⅜': '.375',
+  '⅝': '.625',
+  '⅞': '.875',
+}
 const NUMBER = /^([+-]?)(\d{1,3}(?:,\d{3})+(?:\.\d*)?|\d*(?:[.,]\d+)?|\d+[.,]?)(?:\s*\/\s*(\d+))?/
 
 /** Makes the many minus signs, spaces and vulgar fractions of a keyboard or a manual into plain ones. */
@@ -77,7 +95,10 @@ export function parseReading(text: string, quantity: Quantity, choice: UnitChoic
   const base = toBase(number.value, unit)
   const [low, high] = PLAUSIBLE[quantity]
   if (base < low || base > high) {
-    return refuse(`${number.value} ${unit.symbol} is outside what a ${name} can be here.`, `Check the decimal point and the unit; ${example(quantity, choice)} is a usual reading.`)
+    return refuse(
+      `${number.value} ${unit.symbol} is outside what a ${name} can be here.`,
+      `Check the decimal point and the unit; ${example(quantity, choice)} is a usual reading.`,
+    )
   }
   return ok({ base, typed: number.value, unit, unitAssumed: number.rest === '' })
 }
@@ -85,7 +106,10 @@ export function parseReading(text: string, quantity: Quantity, choice: UnitChoic
 function wrongUnit(typed: string, quantity: Quantity, choice: UnitChoice): Refusal {
   const others = quantitiesOfUnit(typed).map((other) => QUANTITY_NAMES[other])
   const shown = typed.length > 20 ? `${typed.slice(0, 20)}…` : typed
-  const what = others.length > 0 ? `“${shown}” measures ${others[0]}, not ${QUANTITY_NAMES[quantity]}.` : `“${shown}” is not a unit of ${QUANTITY_NAMES[quantity]}.`
+  const what =
+    others.length > 0
+      ? `“${shown}” measures ${others[0]}, not ${QUANTITY_NAMES[quantity]}.`
+      : `“${shown}” is not a unit of ${QUANTITY_NAMES[quantity]}.`
   return refuse(what, `Leave the unit off for ${chosenUnit(quantity, choice).symbol}, or type ${example(quantity, choice)}.`)
 }
 

@@ -176,4 +176,5 @@ export function quantitiesOfUnit(typed: string): Quantity[] {
 const normalise = (typed: string): string => typed.toLowerCase().replace(/[\s.]/g, '').replace(/[″”“]/g, '"')
 
 /** A base-unit value as a number in the chosen unit, for a scale or an axis. */
-export const fromChosen = (quantity: Quantity, base: number, choice: UnitChoice): number => fromBase(base, chosenUnit(quantity, choice))
+export const fromChosen = (quantity: Quantity, base: number, choice: UnitChoice): number =>
+  fromBase(base, chosenUnit(quantity, choice))

@@ -28,11 +28,20 @@ export function sensorOffset(input: {
   const steps = Math.floor(Math.abs(offsetF) / input.stepF + 0.5 + 1e-9)
   const settingF = Math.sign(offsetF) * Math.min(steps * input.stepF, input.limitF)
   const combinedUncertaintyF = rootSumSquare([input.sensorUncertaintyF, input.referenceUncertaintyF])
-  return { offsetF, settingF, residualF: offsetF - settingF, combinedUncertaintyF, significant: Math.abs(offsetF) > combinedUncertaintyF }
+  return {
+    offsetF,
+    settingF,
+    residualF: offsetF - settingF,
+    combinedUncertaintyF,
+    significant: Math.abs(offsetF) > combinedUncertaintyF,
+  }
 }
 
 /** Average of sensors; a failed one is null and left out. Null when none is left. Source: weighted mean. Valid: weights ≥ 0. */
-export function averageOf(readings: readonly (number | null)[], weights?: readonly number[]): { used: number; average: number | null; spread: number | null } {
+export function averageOf(
+  readings: readonly (number | null)[],
+  weights?: readonly number[],
+): { used: number; average: number | null; spread: number | null } {
   let sum = 0
   let weight = 0
   let used = 0
@@ -53,7 +62,9 @@ export function averageOf(readings: readonly (number | null)[], weights?: readon
 const KELVIN_25C = 298.15
 
 /** Resistance of a thermistor, ohm. Source: Beta equation, R = R25·e^(β(1/T − 1/298.15)). Valid: near 25 °C; real parts drift from it. */
-export const thermistorOhm = (temperatureC: number, r25Ohm: number, betaK: number): number => r25Ohm * Math.exp(betaK * (1 / (temperatureC + 273.15) - 1 / KELVIN_25C))
+export const thermistorOhm = (temperatureC: number, r25Ohm: number, betaK: number): number =>
+  r25Ohm * Math.exp(betaK * (1 / (temperatureC + 273.15) - 1 / KELVIN_25C))
 
 /** Temperature of a thermistor, °C: the Beta equation turned round. Source and Valid: as thermistorOhm. */
-export const thermistorC = (ohm: number, r25Ohm: number, betaK: number): number => 1 / (1 / KELVIN_25C + Math.log(ohm / r25Ohm) / betaK) - 273.15
+export const thermistorC = (ohm: number, r25Ohm: number, betaK: number): number =>
+  1 / (1 / KELVIN_25C + Math.log(ohm / r25Ohm) / betaK) - 273.15

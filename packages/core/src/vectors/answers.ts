@@ -4,14 +4,31 @@
  */
 import { airFactors, sensibleFactor } from '../air/factors.ts'
 import { coilLeaving, coilLoad, type Flow, mixAir } from '../air/processes.ts'
-import { type AirState, airState, GRAINS_PER_LB, type Moisture, standardPressurePsia, standardTemperatureF } from '../air/psychrometrics.ts'
+import {
+  type AirState,
+  airState,
+  GRAINS_PER_LB,
+  type Moisture,
+  standardPressurePsia,
+  standardTemperatureF,
+} from '../air/psychrometrics.ts'
 import { type BlowerTable, ductCoefficient, tableFlow } from '../airflow/blowerTable.ts'
 import { driveFrequencyHz, motorSpeedRpm, scaleSignal } from '../airflow/drive.ts'
 import { fanAtSpeed, fanDuctCrossings } from '../airflow/fanLaws.ts'
 import { flowFromRise, type HeatSource, heatOutputBtuH } from '../airflow/heat.ts'
 import { chooseTap } from '../airflow/tapChoice.ts'
 import { flowTarget } from '../airflow/target.ts'
-import { circleFt2, grilleFlowCfm, plateCorrectedCfm, plateFlowCfm, rectangleFt2, rectangularPositionsIn, roundPositionsIn, traverse, velocityFpm } from '../airflow/velocity.ts'
+import {
+  circleFt2,
+  grilleFlowCfm,
+  plateCorrectedCfm,
+  plateFlowCfm,
+  rectangleFt2,
+  rectangularPositionsIn,
+  roundPositionsIn,
+  traverse,
+  velocityFpm,
+} from '../airflow/velocity.ts'
 import { averageOf, rootSumSquare, sensorOffset, thermistorC, thermistorOhm } from '../sensing/sensors.ts'
 
 // biome-ignore lint/suspicious/noExplicitAny: a worked case is foreign data of any shape; each adapter reads its own keys.
@@ -110,17 +127,24 @@ function heatSourceOf(given: Case): HeatSource | null {
 function airflow(given: Case): Answer {
   if (has(given, 'method_enum')) return riseCase(given)
   if (has(given, 'velocity_pressures_inwc')) return traverseCase(given)
-  if (has(given, 'velocity_pressure_inwc')) return { velocity_fpm: velocityFpm(given.velocity_pressure_inwc, given.density_lb_per_ft3 ?? stateOf(given)?.densityLbFt3 ?? 0.075) }
+  if (has(given, 'velocity_pressure_inwc'))
+    return {
+      velocity_fpm: velocityFpm(given.velocity_pressure_inwc, given.density_lb_per_ft3 ?? stateOf(given)?.densityLbFt3 ?? 0.075),
+    }
   if (has(given, 'face_velocity_fpm')) {
     const area = given.area_factor_ft2 ?? rectangleFt2(given.width_in, given.height_in)
     const free = given.area_factor_ft2 === undefined ? given.free_area_frac : 1
     return { effective_area_ft2: area * free, airflow_cfm: grilleFlowCfm(given.face_velocity_fpm, area, free) }
   }
   if (has(given, 'plate_factor_cfm_per_sqrt_inwc')) {
-    return { airflow_cfm: plateFlowCfm(given.plate_factor_cfm_per_sqrt_inwc, given.plate_dp_inwc, given.density_lb_per_ft3 ?? 0.075) }
+    return {
+      airflow_cfm: plateFlowCfm(given.plate_factor_cfm_per_sqrt_inwc, given.plate_dp_inwc, given.density_lb_per_ft3 ?? 0.075),
+    }
   }
-  if (has(given, 'test_airflow_cfm')) return { airflow_cfm: plateCorrectedCfm(given.test_airflow_cfm, given.normal_static_inwc, given.test_static_inwc) }
-  if (has(given, 'points_per_diameter_count')) return { positions_in: roundPositionsIn(given.diameter_in, given.points_per_diameter_count) }
+  if (has(given, 'test_airflow_cfm'))
+    return { airflow_cfm: plateCorrectedCfm(given.test_airflow_cfm, given.normal_static_inwc, given.test_static_inwc) }
+  if (has(given, 'points_per_diameter_count'))
+    return { positions_in: roundPositionsIn(given.diameter_in, given.points_per_diameter_count) }
   if (has(given, 'width_in', 'height_in')) {
     const across = rectangularPositionsIn(given.width_in)
     const down = rectangularPositionsIn(given.height_in)
@@ -132,7 +156,8 @@ function airflow(given: Case): Answer {
       positions_across_height_in: down,
     }
   }
-  if (has(given, 'density_lb_per_ft3')) return { sensible_btuh_per_cfm_f: sensibleFactor(given.density_lb_per_ft3, given.cp_btu_per_lb_f) }
+  if (has(given, 'density_lb_per_ft3'))
+    return { sensible_btuh_per_cfm_f: sensibleFactor(given.density_lb_per_ft3, given.cp_btu_per_lb_f) }
   const air = stateOf(given)
   if (!air) return null
   const factors = airFactors(air)
@@ -164,7 +189,11 @@ function riseCase(given: Case): Answer {
 
 function traverseCase(given: Case): Answer {
   const area = has(given, 'diameter_in') ? circleFt2(given.diameter_in) : rectangleFt2(given.width_in, given.height_in)
-  const result = traverse((given.velocity_pressures_inwc as number[][]).flat(), given.density_lb_per_ft3 ?? stateOf(given)?.densityLbFt3 ?? 0.075, area)
+  const result = traverse(
+    (given.velocity_pressures_inwc as number[][]).flat(),
+    given.density_lb_per_ft3 ?? stateOf(given)?.densityLbFt3 ?? 0.075,
+    area,
+  )
   return {
     area_ft2: area,
     average_velocity_fpm: result.averageFpm,
@@ -198,7 +227,12 @@ function blower(given: Case): Answer {
   }
   if (has(given, 'flows_cfm', 'target_cfm')) return chooseCase(given)
   if (has(given, 'fan_flow_cfm')) {
-    const crossings = fanDuctCrossings(given.fan_flow_cfm, given.fan_static_inwc, given.system_coefficient_inwc_per_cfm2, given.system_fixed_static_inwc)
+    const crossings = fanDuctCrossings(
+      given.fan_flow_cfm,
+      given.fan_static_inwc,
+      given.system_coefficient_inwc_per_cfm2,
+      given.system_fixed_static_inwc,
+    )
     return {
       crossings_count: crossings.length,
       crossing_flows_cfm: crossings.map((crossing) => crossing.flowCfm),
@@ -206,9 +240,19 @@ function blower(given: Case): Answer {
     }
   }
   if (has(given, 'new_speed_rpm')) {
-    const density = has(given, 'new_density_lb_per_ft3', 'density_lb_per_ft3') ? given.new_density_lb_per_ft3 / given.density_lb_per_ft3 : 1
-    const point = fanAtSpeed({ flowCfm: given.flow_cfm, staticInWc: given.pressure_inwc, powerW: given.power_w ?? Number.NaN }, given.new_speed_rpm / given.speed_rpm, density)
-    return { new_flow_cfm: point.flowCfm, new_pressure_inwc: point.staticInWc, ...(has(given, 'power_w') && { new_power_w: point.powerW }) }
+    const density = has(given, 'new_density_lb_per_ft3', 'density_lb_per_ft3')
+      ? given.new_density_lb_per_ft3 / given.density_lb_per_ft3
+      : 1
+    const point = fanAtSpeed(
+      { flowCfm: given.flow_cfm, staticInWc: given.pressure_inwc, powerW: given.power_w ?? Number.NaN },
+      given.new_speed_rpm / given.speed_rpm,
+      density,
+    )
+    return {
+      new_flow_cfm: point.flowCfm,
+      new_pressure_inwc: point.staticInWc,
+      ...(has(given, 'power_w') && { new_power_w: point.powerW }),
+    }
   }
   if (has(given, 'target_flow_cfm')) {
     const ratio = given.target_flow_cfm / given.flow_cfm
@@ -220,7 +264,9 @@ function blower(given: Case): Answer {
 
 function chooseCase(given: Case): Answer {
   const table = torqueTable(given)
-  const read = has(given, 'measured_tap_index') ? tableFlow(table, given.measured_tap_index - 1, given.measured_static_inwc) : null
+  const read = has(given, 'measured_tap_index')
+    ? tableFlow(table, given.measured_tap_index - 1, given.measured_static_inwc)
+    : null
   const base: number | null = given.measured_airflow_cfm ?? (read?.ok ? read.flowCfm : null)
   if (base === null) return { base_airflow_cfm: null, system_coefficient_inwc_per_cfm2: null, chosen_tap_index: null }
   const coefficient = ductCoefficient(given.measured_static_inwc, base)
@@ -232,7 +278,12 @@ function chooseCase(given: Case): Answer {
         maxF: given.rise_max_f,
       }
     : null
-  const limits = { floorCfm: given.min_cfm ?? null, ceilingCfm: given.max_cfm ?? null, maxStaticInWc: given.max_static_inwc ?? null, rise }
+  const limits = {
+    floorCfm: given.min_cfm ?? null,
+    ceilingCfm: given.max_cfm ?? null,
+    maxStaticInWc: given.max_static_inwc ?? null,
+    rise,
+  }
   const choice = chooseTap(table, coefficient, given.target_cfm, limits)
   return {
     base_airflow_cfm: base,
@@ -245,12 +296,17 @@ function chooseCase(given: Case): Answer {
   }
 }
 
-const flowOf = (given: Case): Flow => (given.airflow_scfm === undefined ? { actualCfm: given.airflow_cfm } : { standardCfm: given.airflow_scfm })
+const flowOf = (given: Case): Flow =>
+  given.airflow_scfm === undefined ? { actualCfm: given.airflow_cfm } : { standardCfm: given.airflow_scfm }
 
 function targets(given: Case): Answer {
   if (has(given, 'capacity_tons', 'rated_cfm_per_ton')) {
     const target = flowTarget(given.capacity_tons, given.rated_cfm_per_ton, given.altitude_ft ?? 0)
-    return { target_standard_cfm: target.standardCfm, density_ratio: target.densityRatio, target_altitude_cfm: target.altitudeCfm }
+    return {
+      target_standard_cfm: target.standardCfm,
+      density_ratio: target.densityRatio,
+      target_altitude_cfm: target.altitudeCfm,
+    }
   }
   if (has(given, 'stream1_db_f')) {
     const [first, second] = [stateOf(given, 'stream1_'), stateOf(given, 'stream2_')]
@@ -336,12 +392,20 @@ function drive(given: Case): Answer {
   }
   if (has(given, 'target_flow_cfm')) {
     const ratio = given.target_flow_cfm / given.base_flow_cfm
-    return { speed_pct: ratio * 100, frequency_hz: given.base_hz * ratio, speed_rpm: given.base_rpm * ratio, power_ratio: ratio ** 3 }
+    return {
+      speed_pct: ratio * 100,
+      frequency_hz: given.base_hz * ratio,
+      speed_rpm: given.base_rpm * ratio,
+      power_ratio: ratio ** 3,
+    }
   }
   if (has(given, 'speed_pct')) {
     const hz = driveFrequencyHz(given.speed_pct, given.base_hz, given.min_hz ?? 0, given.max_hz ?? given.base_hz)
     const ratio = hz / given.base_hz
-    const point = fanAtSpeed({ flowCfm: given.base_flow_cfm, staticInWc: given.base_static_inwc, powerW: given.base_power_w }, ratio)
+    const point = fanAtSpeed(
+      { flowCfm: given.base_flow_cfm, staticInWc: given.base_static_inwc, powerW: given.base_power_w },
+      ratio,
+    )
     return {
       frequency_hz: hz,
       actual_speed_pct: ratio * 100,
@@ -352,15 +416,37 @@ function drive(given: Case): Answer {
     }
   }
   if (has(given, 'signal_v', 'base_hz')) {
-    const hz = scaleSignal(given.signal_v, given.signal_low_v ?? 0, given.signal_high_v ?? 5, given.min_hz ?? 0, given.max_hz ?? given.base_hz)
+    const hz = scaleSignal(
+      given.signal_v,
+      given.signal_low_v ?? 0,
+      given.signal_high_v ?? 5,
+      given.min_hz ?? 0,
+      given.max_hz ?? given.base_hz,
+    )
     const ratio = hz / given.base_hz
     return { frequency_hz: hz, speed_rpm: given.base_rpm * ratio, flow_cfm: given.base_flow_cfm * ratio }
   }
   if (has(given, 'signal_v')) {
-    return { output_pct: scaleSignal(given.signal_v, given.signal_low_v, given.signal_high_v, given.output_min_pct, given.output_max_pct) }
+    return {
+      output_pct: scaleSignal(
+        given.signal_v,
+        given.signal_low_v,
+        given.signal_high_v,
+        given.output_min_pct,
+        given.output_max_pct,
+      ),
+    }
   }
   if (has(given, 'output_pct')) {
-    return { signal_v: scaleSignal(given.output_pct, given.output_min_pct, given.output_max_pct, given.signal_low_v, given.signal_high_v) }
+    return {
+      signal_v: scaleSignal(
+        given.output_pct,
+        given.output_min_pct,
+        given.output_max_pct,
+        given.signal_low_v,
+        given.signal_high_v,
+      ),
+    }
   }
   return null
 }

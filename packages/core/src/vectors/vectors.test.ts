@@ -35,6 +35,7 @@ describe.each(Object.entries(files))('worked cases of %s', (_, cases) => {
   it.each((cases as VectorCase[]).map((one) => [one.id, one.what, one] as const))('%s %s', (id, _what, one) => {
     const answer = answerCase(id, one.in)
     expect(answer).not.toBeNull()
-    for (const [key, wanted] of Object.entries(one.out)) expectWithin(answer?.[key], wanted, one.tol[key] ?? 'exact', `${id}.${key}`)
+    for (const [key, wanted] of Object.entries(one.out))
+      expectWithin(answer?.[key], wanted, one.tol[key] ?? 'exact', `${id}.${key}`)
   })
 })

@@ -47,7 +47,17 @@ export class SystemSet {
   @IsOptional() @IsNumber() @Min(0) @Max(500) heaterKw?: number
 }
 
-export const PART_ROLES = ['air-handler', 'outdoor-unit', 'controller', 'heater-kit', 'filter', 'return-grille', 'supply-grille', 'sensor', 'other'] as const
+export const PART_ROLES = [
+  'air-handler',
+  'outdoor-unit',
+  'controller',
+  'heater-kit',
+  'filter',
+  'return-grille',
+  'supply-grille',
+  'sensor',
+  'other',
+] as const
 export type PartRole = (typeof PART_ROLES)[number]
 
 export class PartSet {

@@ -6,13 +6,21 @@ import { describeChange } from './describe.ts'
 import { KnownIds } from './references.ts'
 
 const NOW = Date.UTC(2026, 10, 24, 12)
-const good = { id: uuid(100), siteId: uuid(0), at: '2026-11-24T10:41:00.000Z', by: 'MR', kind: 'reading.probes', body: { ...HERE, tryId: uuid(3), supply: 0.22, return: -0.45 } }
+const good = {
+  id: uuid(100),
+  siteId: uuid(0),
+  at: '2026-11-24T10:41:00.000Z',
+  by: 'MR',
+  kind: 'reading.probes',
+  body: { ...HERE, tryId: uuid(3), supply: 0.22, return: -0.45 },
+}
 const parse = (change: object) => parseChange({ ...good, ...change }, NOW)
 
 describe('a change from outside', () => {
   it('is taken when it is whole', () => expect(parse({})).toMatchObject({ ok: true, value: { kind: 'reading.probes' } }))
 
-  it('keeps fields that this Ingle does not know', () => expect(parse({ body: { ...good.body, gauge: 'G2' } })).toMatchObject({ ok: true, value: { body: { gauge: 'G2' } } }))
+  it('keeps fields that this Ingle does not know', () =>
+    expect(parse({ body: { ...good.body, gauge: 'G2' } })).toMatchObject({ ok: true, value: { body: { gauge: 'G2' } } }))
 
   it.each<[string, object, RegExp]>([
     ['without an id', { id: 'x' }, /id: must be a UUID/],

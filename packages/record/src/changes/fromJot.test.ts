@@ -30,7 +30,9 @@ describe('a jotted line', () => {
     const drafts = written(line)
     expect(drafts.length).toBeGreaterThan(0)
     for (const draft of drafts)
-      expect(parseChange({ id: newId(), siteId: uuid(0), at: '2026-11-24T10:00:00Z', by: 'MR', ...draft }, Date.UTC(2026, 10, 25))).toMatchObject({ ok: true })
+      expect(
+        parseChange({ id: newId(), siteId: uuid(0), at: '2026-11-24T10:00:00Z', by: 'MR', ...draft }, Date.UTC(2026, 10, 25)),
+      ).toMatchObject({ ok: true })
   })
 
   it('starts a try, tap not known, for a reading without one', () => {
@@ -39,13 +41,19 @@ describe('a jotted line', () => {
     expect(reading).toMatchObject({ kind: 'reading.probes', body: { tryId: start?.id } })
   })
 
-  it('keeps tap and adjust when the filter is changed', () => expect(written('filter clean')).toMatchObject([{ kind: 'try.start', body: { tap: '3', filter: 'clean' } }]))
+  it('keeps tap and adjust when the filter is changed', () =>
+    expect(written('filter clean')).toMatchObject([{ kind: 'try.start', body: { tap: '3', filter: 'clean' } }]))
 
-  it.each(['esp +0.22 -0.45', 'filter -0.06 -0.40', 'static trunk +0.11', 'split 74.1 55.0 wb 62.0', 'rise 68.2 92.5 240 37.2', 'grille desk 620', 'heard hiss'])(
-    '%s comes back as a line, to be corrected',
-    (line) => {
-      const [draft] = written(line)
-      expect(jotOf({ id: newId(), ...draft } as unknown as Change, BASE_UNITS)).toBe(line)
-    },
-  )
+  it.each([
+    'esp +0.22 -0.45',
+    'filter -0.06 -0.40',
+    'static trunk +0.11',
+    'split 74.1 55.0 wb 62.0',
+    'rise 68.2 92.5 240 37.2',
+    'grille desk 620',
+    'heard hiss',
+  ])('%s comes back as a line, to be corrected', (line) => {
+    const [draft] = written(line)
+    expect(jotOf({ id: newId(), ...draft } as unknown as Change, BASE_UNITS)).toBe(line)
+  })
 })

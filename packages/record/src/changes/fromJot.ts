@@ -14,7 +14,9 @@ export interface JotPlace {
 }
 
 /** A change before it has an id, a time and a writer. */
-export type Draft = { [K in Change['kind']]: { kind: K; id?: string; body: Extract<Change, { kind: K }>['body'] } }[Change['kind']]
+export type Draft = {
+  [K in Change['kind']]: { kind: K; id?: string; body: Extract<Change, { kind: K }>['body'] }
+}[Change['kind']]
 
 /**
  * The changes that write a jotted intent down. A reading without a try starts one, tap unknown. `newId` makes ids;
@@ -58,7 +60,9 @@ export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: J
     case 'heater':
       return [{ kind: 'system.set', body: { systemId: place.systemId, heaterKw: intent.kw } }]
     case 'setting':
-      return [{ kind: 'setting.set', body: { ...at, role: intent.role, column: intent.column, value: intent.value, why: intent.why } }]
+      return [
+        { kind: 'setting.set', body: { ...at, role: intent.role, column: intent.column, value: intent.value, why: intent.why } },
+      ]
     case 'note':
       return [{ kind: 'note.add', body: { ...at, text: intent.text, standing: 'watch' } }]
     case 'open':
@@ -70,7 +74,8 @@ export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: J
 
 /** The line that would write a reading down, for correcting it; null for a change that no line writes. */
 export function jotOf(change: Change, units: UnitChoice): string | null {
-  const bare = (quantity: Quantity, value: number, signed = false) => format(quantity, value, units, { bare: true, signed }).replace('−', '-').replaceAll(',', '')
+  const bare = (quantity: Quantity, value: number, signed = false) =>
+    format(quantity, value, units, { bare: true, signed }).replace('−', '-').replaceAll(',', '')
   switch (change.kind) {
     case 'reading.probes': {
       const { supply, return: back, trunk, 'before-filter': before, 'after-filter': after } = change.body

@@ -3,7 +3,13 @@ import { begun, HERE, uuid } from '../testing.ts'
 import { parseRecordFile } from './recordFile.ts'
 
 const NOW = Date.UTC(2026, 10, 24, 12)
-const file = (change: object = {}) => ({ format: 'ingle-record/1', siteId: uuid(0), changes: begun().pen.changes, photos: [], ...change })
+const file = (change: object = {}) => ({
+  format: 'ingle-record/1',
+  siteId: uuid(0),
+  changes: begun().pen.changes,
+  photos: [],
+  ...change,
+})
 
 describe('a record file', () => {
   it('is taken whole', () => {

@@ -21,19 +21,35 @@ export interface RecordFile {
 export function parseRecordFile(plain: unknown, nowMs: number): Result<RecordFile> {
   const file = plain as Partial<RecordFile> | null
   if (typeof file?.format !== 'string' || !/^ingle-record\/\d+/.test(file.format)) {
-    return refuse('This file is not an Ingle record.', `A record begins with "format": "${RECORD_FORMAT}". Nothing was taken from it.`)
+    return refuse(
+      'This file is not an Ingle record.',
+      `A record begins with "format": "${RECORD_FORMAT}". Nothing was taken from it.`,
+    )
   }
   if (Number(file.format.split('/')[1]?.split('.')[0]) > 1) {
-    return refuse(`This record is written in ${file.format}, which is newer than this Ingle.`, 'Update Ingle, or export the record as ingle-record/1. Nothing was taken from it.')
+    return refuse(
+      `This record is written in ${file.format}, which is newer than this Ingle.`,
+      'Update Ingle, or export the record as ingle-record/1. Nothing was taken from it.',
+    )
   }
-  if (!Array.isArray(file.changes) || typeof file.siteId !== 'string') return refuse('This record has no list of changes.', 'The file may be cut short: export it again.')
+  if (!Array.isArray(file.changes) || typeof file.siteId !== 'string')
+    return refuse('This record has no list of changes.', 'The file may be cut short: export it again.')
   const known = new KnownIds([])
   for (const [i, one] of file.changes.entries()) {
     const change = parseChange(one, nowMs)
-    if (!change.ok) return refuse(`Change ${i + 1} of ${file.changes.length}: ${change.reason}`, `${change.remedy} Nothing was taken from the file.`)
-    if (change.value.siteId !== file.siteId) return refuse(`Change ${i + 1} belongs to another site.`, 'A record holds one site. Nothing was taken from the file.')
+    if (!change.ok)
+      return refuse(
+        `Change ${i + 1} of ${file.changes.length}: ${change.reason}`,
+        `${change.remedy} Nothing was taken from the file.`,
+      )
+    if (change.value.siteId !== file.siteId)
+      return refuse(`Change ${i + 1} belongs to another site.`, 'A record holds one site. Nothing was taken from the file.')
     const missing = known.missing(change.value)
-    if (missing) return refuse(`Change ${i + 1} of ${file.changes.length}: ${missing.reason}`, 'The file is not whole: export it again. Nothing was taken from it.')
+    if (missing)
+      return refuse(
+        `Change ${i + 1} of ${file.changes.length}: ${missing.reason}`,
+        'The file is not whole: export it again. Nothing was taken from it.',
+      )
     known.add(change.value)
   }
   for (const photo of file.photos ?? []) {

@@ -32,7 +32,10 @@ const profile = (change: object = {}, table: object = {}) => ({
 
 describe('an equipment profile', () => {
   it('is taken with holes in its table, and with fields from a newer minor version', () => {
-    expect(parseProfile(profile({ format: 'ingle-profile/1.4', colour: 'grey' }))).toMatchObject({ ok: true, value: { colour: 'grey' } })
+    expect(parseProfile(profile({ format: 'ingle-profile/1.4', colour: 'grey' }))).toMatchObject({
+      ok: true,
+      value: { colour: 'grey' },
+    })
     expect(blowerOf(profile() as never)?.table).toMatchObject({
       flowsCfm: [
         [1000, 900],

@@ -1,7 +1,20 @@
 import 'reflect-metadata'
 import { type BlowerData, type BlowerTable, ok, type Result, refuse, tableDoubts } from '@ingle/core'
 import { Type } from 'class-transformer'
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNotEmpty, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateNested } from 'class-validator'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
 import { checked } from '../checks.ts'
 
 export const PROFILE_FORMAT = 'ingle-profile/1'
@@ -62,9 +75,13 @@ export class Profile {
 /** Reads a profile from foreign data; a newer major format and a table that cannot be right are refused with words. */
 export function parseProfile(plain: unknown): Result<Profile> {
   const format = (plain as { format?: unknown } | null)?.format
-  if (typeof format !== 'string' || !/^ingle-profile\/\d+/.test(format)) return refuse('This is not an equipment profile.', `A profile begins with "format": "${PROFILE_FORMAT}".`)
+  if (typeof format !== 'string' || !/^ingle-profile\/\d+/.test(format))
+    return refuse('This is not an equipment profile.', `A profile begins with "format": "${PROFILE_FORMAT}".`)
   if (Number(format.split('/')[1]?.split('.')[0]) > 1)
-    return refuse(`This profile is written in ${format}, which is newer than this Ingle.`, 'Update Ingle, or export the profile as ingle-profile/1.')
+    return refuse(
+      `This profile is written in ${format}, which is newer than this Ingle.`,
+      'Update Ingle, or export the profile as ingle-profile/1.',
+    )
   const profile = checked(Profile, plain, 'Profile')
   if (!profile.ok) return profile
   const blower = profile.value.blower
@@ -72,7 +89,11 @@ export function parseProfile(plain: unknown): Result<Profile> {
     const table = blowerTable(blower.table)
     if (!table.ok) return table
     const [doubt] = tableDoubts(table.value)
-    if (doubt) return refuse(`Blower table of ${profile.value.family}: ${doubt.reason}`, 'Check that cell against the manual; leave a figure that is not printed empty (null).')
+    if (doubt)
+      return refuse(
+        `Blower table of ${profile.value.family}: ${doubt.reason}`,
+        'Check that cell against the manual; leave a figure that is not printed empty (null).',
+      )
   }
   const words = profile.value.settings.map((one) => one.word)
   const twice = words.find((word, i) => words.indexOf(word) !== i)
@@ -83,13 +104,20 @@ export function parseProfile(plain: unknown): Result<Profile> {
 function blowerTable(table: ProfileBlowerTable): Result<BlowerTable> {
   if (table.kind === 'constant-airflow') {
     if (!table.tapFlowsCfm || table.maxStaticInWc === undefined)
-      return refuse('A constant-airflow table needs a flow for each tap and a static limit.', 'Add tapFlowsCfm and maxStaticInWc.')
+      return refuse(
+        'A constant-airflow table needs a flow for each tap and a static limit.',
+        'Add tapFlowsCfm and maxStaticInWc.',
+      )
     return ok({ kind: table.kind, taps: table.taps, tapFlowsCfm: table.tapFlowsCfm, maxStaticInWc: table.maxStaticInWc })
   }
-  if (!table.staticsInWc || !table.flowsCfm) return refuse('A constant-torque table needs its statics and a row of flows for each tap.', 'Add staticsInWc and flowsCfm.')
+  if (!table.staticsInWc || !table.flowsCfm)
+    return refuse('A constant-torque table needs its statics and a row of flows for each tap.', 'Add staticsInWc and flowsCfm.')
   const rows = table.flowsCfm as unknown[]
   if (rows.some((row) => !Array.isArray(row) || row.some((cell) => cell !== null && typeof cell !== 'number'))) {
-    return refuse('A cell of the blower table is neither a number nor empty.', 'Every cell is a number of cfm, or null where nothing is printed.')
+    return refuse(
+      'A cell of the blower table is neither a number nor empty.',
+      'Every cell is a number of cfm, or null where nothing is printed.',
+    )
   }
   return ok({ kind: table.kind, taps: table.taps, staticsInWc: table.staticsInWc, flowsCfm: table.flowsCfm })
 }

@@ -1,4 +1,13 @@
-import { type AirflowInput, type AirflowPicture, type AirflowRule, airflowPicture, type CleanFilter, type GrilleReading, type ProbeReadings, type TryInput } from '@ingle/core'
+import {
+  type AirflowInput,
+  type AirflowPicture,
+  type AirflowRule,
+  airflowPicture,
+  type CleanFilter,
+  type GrilleReading,
+  type ProbeReadings,
+  type TryInput,
+} from '@ingle/core'
 import { probeEntries } from '../changes/describe.ts'
 import { blowerOf } from '../profile/profile.ts'
 import { emptySystemVisit } from './fold.ts'
@@ -14,8 +23,10 @@ export const NO_RULE: AirflowRule = {
   reason: 'The middle of the usual 350 to 450; choose the firm’s own rule on the Survey stage.',
 }
 
-export const findSystem = (state: SiteState, systemId: string): SystemState | null => state.systems.find((one) => one.id === systemId) ?? null
-export const findVisit = (state: SiteState, visitId: string): VisitState | null => state.visits.find((one) => one.id === visitId) ?? null
+export const findSystem = (state: SiteState, systemId: string): SystemState | null =>
+  state.systems.find((one) => one.id === systemId) ?? null
+export const findVisit = (state: SiteState, visitId: string): VisitState | null =>
+  state.visits.find((one) => one.id === visitId) ?? null
 export const systemVisit = (visit: VisitState, systemId: string): SystemVisit => visit.systems[systemId] ?? emptySystemVisit()
 
 /** The role of the setting that picks the blower tap for cooling and for the heat pump. */
@@ -29,7 +40,8 @@ export function airflowInput(state: SiteState, system: SystemState, visit: Visit
   return { ...withoutHistory(state, system, visit), cleanFilter: cleanFilter(state, system, visit) }
 }
 
-export const pictureOf = (state: SiteState, system: SystemState, visit: VisitState): AirflowPicture => airflowPicture(airflowInput(state, system, visit))
+export const pictureOf = (state: SiteState, system: SystemState, visit: VisitState): AirflowPicture =>
+  airflowPicture(airflowInput(state, system, visit))
 
 function withoutHistory(state: SiteState, system: SystemState, visit: VisitState): AirflowInput {
   const here = systemVisit(visit, system.id)
@@ -70,7 +82,12 @@ function tryInput(one: TryState, taps: readonly string[], parts: readonly PartSt
       for (const [point, value] of probeEntries(body)) probes[point] = value
       probeIds.add(reading.id)
     } else if (reading.kind === 'split')
-      split = { ...(body as NonNullable<TryInput['split']>), id: reading.id, returnWbF: body['returnWbF'] ?? null, returnRhPct: body['returnRhPct'] ?? null }
+      split = {
+        ...(body as NonNullable<TryInput['split']>),
+        id: reading.id,
+        returnWbF: body['returnWbF'] ?? null,
+        returnRhPct: body['returnRhPct'] ?? null,
+      }
     else if (reading.kind === 'rise') rise = { ...(body as NonNullable<TryInput['rise']>), id: reading.id }
     else if (reading.kind === 'grille') {
       const grille = grilleReading(reading, parts)
@@ -95,7 +112,14 @@ function tryInput(one: TryState, taps: readonly string[], parts: readonly PartSt
 
 /** Size and free area come with the reading, or from the part of that name in the survey. */
 function grilleReading(reading: ReadingState, parts: readonly PartState[]): GrilleReading {
-  const body = reading.body as { name: string; side: 'return' | 'supply'; faceFpm: number; widthIn?: number; heightIn?: number; freeArea?: number }
+  const body = reading.body as {
+    name: string
+    side: 'return' | 'supply'
+    faceFpm: number
+    widthIn?: number
+    heightIn?: number
+    freeArea?: number
+  }
   const part = parts.find((one) => one.name.toLowerCase() === body.name.toLowerCase())
   const widthIn = body.widthIn ?? part?.widthIn ?? null
   const heightIn = body.heightIn ?? part?.heightIn ?? null
@@ -114,7 +138,9 @@ function cleanFilter(state: SiteState, system: SystemState, visit: VisitState): 
   const earlier = state.visits.filter((one) => one.startedAt < visit.startedAt).reverse()
   for (const before of earlier) {
     const picture = airflowPicture(withoutHistory(state, system, before))
-    const measured = picture.tries.findLast((one) => one.input.filter === 'clean' && one.filterCoefficient !== null && one.flow !== null)
+    const measured = picture.tries.findLast(
+      (one) => one.input.filter === 'clean' && one.filterCoefficient !== null && one.flow !== null,
+    )
     if (measured?.flow && measured.filterCoefficient !== null) {
       return {
         dropInWc: measured.filterCoefficient * measured.flow.flowCfm ** 2,
@@ -124,5 +150,7 @@ function cleanFilter(state: SiteState, system: SystemState, visit: VisitState): 
     }
   }
   const filter = system.parts.find((part) => part.role === 'filter' && part.cleanDropInWc !== null && part.cleanAtCfm !== null)
-  return filter ? { dropInWc: filter.cleanDropInWc as number, atFlowCfm: filter.cleanAtCfm as number, source: 'print on the filter' } : null
+  return filter
+    ? { dropInWc: filter.cleanDropInWc as number, atFlowCfm: filter.cleanAtCfm as number, source: 'print on the filter' }
+    : null
 }

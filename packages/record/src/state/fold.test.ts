@@ -52,7 +52,13 @@ describe('folding', () => {
     const { pen } = begun()
     const noteId = pen.write('note.add', { ...HERE, text: 'open knockout', standing: 'watch' })
     pen.write('photo.add', { ...HERE, photoId: uuid(5), noteId, mediaType: 'image/jpeg', bytes: 1000 })
-    pen.write('advice.override', { ...HERE, moveKey: 'change-filter', advised: 'Change the filter', chose: 'Tap 4.', reason: 'no filter in the van' })
+    pen.write('advice.override', {
+      ...HERE,
+      moveKey: 'change-filter',
+      advised: 'Change the filter',
+      chose: 'Tap 4.',
+      reason: 'no filter in the van',
+    })
     pen.write('check.set', { ...HERE, checkId: 'panels-back', done: true })
     pen.write('complaint.set', { ...HERE, text: 'hiss' })
     pen.write('item.open', { ...HERE, itemId: uuid(9), text: 'fit a larger grille' })
@@ -60,8 +66,15 @@ describe('folding', () => {
     pen.write('visit.close', { visitId: VISIT })
     const here = visitOf(pen.changes)
     expect(here.notes[0]).toMatchObject({ text: 'open knockout', photos: [{ id: uuid(5) }] })
-    expect(here).toMatchObject({ complaint: 'hiss', overrides: [{ reason: 'no filter in the van' }], checks: { 'panels-back': true } })
-    expect(stateOf(pen.changes)).toMatchObject({ items: [{ closed: { how: 'fitted 20×8' } }], visits: [{ closedAt: expect.any(String) }] })
+    expect(here).toMatchObject({
+      complaint: 'hiss',
+      overrides: [{ reason: 'no filter in the van' }],
+      checks: { 'panels-back': true },
+    })
+    expect(stateOf(pen.changes)).toMatchObject({
+      items: [{ closed: { how: 'fitted 20×8' } }],
+      visits: [{ closedAt: expect.any(String) }],
+    })
   })
 
   it('adds and takes out parts', () => {
@@ -138,6 +151,9 @@ describe('several devices', () => {
     pen.write('site.set', { name: 'earlier' })
     pen.write('site.set', { name: 'later' })
     const [first, second] = pen.changes as [Change, Change]
-    expect(stateOf([{ ...second, at: '2026-11-24T09:00:00+00:00' } as Change, { ...first, at: '2026-11-24T10:30:00+02:00' } as Change]).name).toBe('later')
+    expect(
+      stateOf([{ ...second, at: '2026-11-24T09:00:00+00:00' } as Change, { ...first, at: '2026-11-24T10:30:00+02:00' } as Change])
+        .name,
+    ).toBe('later')
   })
 })

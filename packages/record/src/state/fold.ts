@@ -3,7 +3,17 @@ import type { PartSet } from '../changes/bodies.ts'
 import type { Change } from '../changes/change.ts'
 import { parseProfile } from '../profile/profile.ts'
 import { inForce } from './inForce.ts'
-import { FOLD_VERSION, type NoteState, type PartState, type ReadingState, type SiteState, type SystemState, type SystemVisit, type TryState, type VisitState } from './state.ts'
+import {
+  FOLD_VERSION,
+  type NoteState,
+  type PartState,
+  type ReadingState,
+  type SiteState,
+  type SystemState,
+  type SystemVisit,
+  type TryState,
+  type VisitState,
+} from './state.ts'
 
 /**
  * Folds the changes of one site into its state. The answer depends on the set of changes alone, not on the order in
@@ -115,12 +125,23 @@ class Folding {
         })
         return
       case 'photo.add':
-        this.notes.get(change.body.noteId)?.photos.push({ id: change.body.photoId, mediaType: change.body.mediaType, bytes: change.body.bytes })
+        this.notes
+          .get(change.body.noteId)
+          ?.photos.push({ id: change.body.photoId, mediaType: change.body.mediaType, bytes: change.body.bytes })
         return
       case 'try.start':
         this.onVisit(change.body, (visit) => {
           const { tap, adjustPct, filter } = change.body
-          const attempt: TryState = { id: change.id, number: 0, at: change.at, by: change.by, tap: tap ?? null, adjustPct, filter, readings: [] }
+          const attempt: TryState = {
+            id: change.id,
+            number: 0,
+            at: change.at,
+            by: change.by,
+            tap: tap ?? null,
+            adjustPct,
+            filter,
+            readings: [],
+          }
           visit.tries.push(attempt)
           this.tries.set(change.id, attempt)
         })
@@ -208,7 +229,15 @@ class Folding {
   private startVisit(change: Extract<Change, { kind: 'visit.start' }>): void {
     const { visitId, reason } = change.body
     if (this.visits.has(visitId)) return
-    const visit: VisitState = { id: visitId, number: this.visits.size + 1, reason, startedAt: change.at, by: change.by, closedAt: null, systems: {} }
+    const visit: VisitState = {
+      id: visitId,
+      number: this.visits.size + 1,
+      reason,
+      startedAt: change.at,
+      by: change.by,
+      closedAt: null,
+      systems: {},
+    }
     this.visits.set(visitId, visit)
     this.state.visits.push(visit)
   }

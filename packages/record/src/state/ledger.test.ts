@@ -56,7 +56,10 @@ const set = (pen: Pen, column: 'found' | 'left' | 'proof', value: string, why: s
 
 describe('the ledger of blower settings', () => {
   it('keeps the cooling tap over the heater’s floor while the heater blows with it', () => {
-    expect(ledger(() => {})['airflow.cool']?.aim).toEqual({ value: '3', why: '1,340 cfm, aim 1,190 cfm; tap 2 would be nearer but is under the 1,250 cfm that the heater needs' })
+    expect(ledger(() => {})['airflow.cool']?.aim).toEqual({
+      value: '3',
+      why: '1,340 cfm, aim 1,190 cfm; tap 2 would be nearer but is under the 1,250 cfm that the heater needs',
+    })
   })
 
   it('has a row for each setting with a role, and aims with their reasons', () => {
@@ -82,7 +85,10 @@ describe('the ledger of blower settings', () => {
 
   it('asks why a left value is not the aim', () => {
     expect(ledger((pen) => set(pen, 'left', '1'))['airflow.cool']).toMatchObject({ standing: 'watch', whyMissing: true })
-    expect(ledger((pen) => set(pen, 'left', '1', 'quiet wanted'))['airflow.cool']).toMatchObject({ standing: 'set', whyMissing: false })
+    expect(ledger((pen) => set(pen, 'left', '1', 'quiet wanted'))['airflow.cool']).toMatchObject({
+      standing: 'set',
+      whyMissing: false,
+    })
   })
 
   it('does not carry a proof over to another value', () => {

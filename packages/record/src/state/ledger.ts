@@ -25,7 +25,9 @@ export interface LedgerRow {
 
 /** The airflow rows of a system: one for each `airflow.*` setting that its profile names. */
 export function airflowLedger(system: SystemState, visit: SystemVisit, picture: AirflowPicture): LedgerRow[] {
-  return (system.profile?.settings ?? []).filter((setting) => setting.role?.startsWith('airflow.')).map((setting) => row(setting, system, visit, picture))
+  return (system.profile?.settings ?? [])
+    .filter((setting) => setting.role?.startsWith('airflow.'))
+    .map((setting) => row(setting, system, visit, picture))
 }
 
 function row(setting: ProfileSetting, system: SystemState, visit: SystemVisit, picture: AirflowPicture): LedgerRow {
@@ -34,8 +36,17 @@ function row(setting: ProfileSetting, system: SystemState, visit: SystemVisit, p
   const aim = aimFor(role, setting, system, picture)
   const differs = entries.left !== null && aim !== null && entries.left.value !== aim.value
   // Proof belongs to the value it was taken with: a later Left needs a new one.
-  const proof = entries.proof && entries.left && Date.parse(entries.proof.at) >= Date.parse(entries.left.at) ? entries.proof : null
-  return { role, setting, ...entries, proof, aim, whyMissing: differs && !entries.left?.why, standing: standing(entries.found, entries.left, proof, differs) }
+  const proof =
+    entries.proof && entries.left && Date.parse(entries.proof.at) >= Date.parse(entries.left.at) ? entries.proof : null
+  return {
+    role,
+    setting,
+    ...entries,
+    proof,
+    aim,
+    whyMissing: differs && !entries.left?.why,
+    standing: standing(entries.found, entries.left, proof, differs),
+  }
 }
 
 function standing(found: RowEntry | null, left: RowEntry | null, proof: RowEntry | null, differs: boolean): RowStanding {
@@ -49,7 +60,8 @@ function aimFor(role: string, setting: ProfileSetting, system: SystemState, pict
   if (role === COOL_TAP_ROLE) return coolAim(picture)
   if (role === HEAT_TAP_ROLE) return heatAim(picture)
   const ruled = system.rule?.settings.find((one) => one.role === role)
-  if (ruled && setting.values.includes(ruled.value)) return { value: ruled.value, why: `House rule “${system.rule?.name}”: ${ruled.why}` }
+  if (ruled && setting.values.includes(ruled.value))
+    return { value: ruled.value, why: `House rule “${system.rule?.name}”: ${ruled.why}` }
   return null
 }
 
@@ -74,7 +86,8 @@ function heatAim(picture: AirflowPicture): Aim | null {
   const choice = picture.cleanChoice ?? picture.choice
   if (floorCfm === null || !choice) return null
   const cool = choice.best?.point
-  if (cool && cool.flowCfm >= floorCfm) return { value: SAME_TAP, why: `${cfm(cool.flowCfm)} is over the ${cfm(floorCfm)} that ${input.heaterKw} kW needs` }
+  if (cool && cool.flowCfm >= floorCfm)
+    return { value: SAME_TAP, why: `${cfm(cool.flowCfm)} is over the ${cfm(floorCfm)} that ${input.heaterKw} kW needs` }
   const enough = choice.outcomes.find((one) => one.point !== null && one.point.flowCfm >= floorCfm)
   const label = enough ? input.blower?.table.taps[enough.tap] : undefined
   return enough?.point && label ? { value: label, why: `lowest ${tapName(label)} over the heater’s ${cfm(floorCfm)}` } : null

@@ -1,9 +1,26 @@
-import { type AirflowPicture, capital, list, PART_NAMES, type ProbeReadings, showIn, type UnitChoice, WALK_PARTS, type WalkPart } from '@ingle/core'
+import {
+  type AirflowPicture,
+  capital,
+  list,
+  PART_NAMES,
+  type ProbeReadings,
+  showIn,
+  type UnitChoice,
+  WALK_PARTS,
+  type WalkPart,
+} from '@ingle/core'
 import { scaleLinear } from 'd3-scale'
 import type { Mark, Scene } from './scene.ts'
 
 /** How much of the width each part takes: the cabinet and the filter carry more words. */
-const WEIGHTS: Record<WalkPart, number> = { 'return-grille': 1, filter: 1.2, 'return-drop': 1, cabinet: 1.5, 'supply-trunk': 1.2, branches: 1.2 }
+const WEIGHTS: Record<WalkPart, number> = {
+  'return-grille': 1,
+  filter: 1.2,
+  'return-drop': 1,
+  cabinet: 1.5,
+  'supply-trunk': 1.2,
+  branches: 1.2,
+}
 const HEAVY = 0.35
 
 /** Names of the parts as this system has them, shorter where there is less room. */
@@ -13,7 +30,13 @@ export type PartLabels = Partial<Record<WalkPart, string>>
  * The parts of the system in the order air meets them, with static along the way drawn over them. The part that takes
  * too much stands out. Unread stretches are drawn as gaps.
  */
-export function airLineScene(picture: AirflowPicture, labels: PartLabels, units: UnitChoice, width: number, height: number): Scene {
+export function airLineScene(
+  picture: AirflowPicture,
+  labels: PartLabels,
+  units: UnitChoice,
+  width: number,
+  height: number,
+): Scene {
   const show = showIn(units)
   const marks: Mark[] = []
   const boxHeight = 32
@@ -27,9 +50,18 @@ export function airLineScene(picture: AirflowPicture, labels: PartLabels, units:
     cursor += span
     return box
   })
-  const edge = (i: number) => (i === 0 ? 12 : i === WALK_PARTS.length ? width - 12 : ((boxes[i - 1]?.right ?? 0) + (boxes[i]?.left ?? 0)) / 2)
+  const edge = (i: number) =>
+    i === 0 ? 12 : i === WALK_PARTS.length ? width - 12 : ((boxes[i - 1]?.right ?? 0) + (boxes[i]?.left ?? 0)) / 2
   const probes: ProbeReadings = picture.current?.input.probes ?? {}
-  const values: (number | null)[] = [0, probes['before-filter'] ?? null, probes['after-filter'] ?? null, probes.return ?? null, probes.supply ?? null, probes.trunk ?? null, 0]
+  const values: (number | null)[] = [
+    0,
+    probes['before-filter'] ?? null,
+    probes['after-filter'] ?? null,
+    probes.return ?? null,
+    probes.supply ?? null,
+    probes.trunk ?? null,
+    0,
+  ]
   const reach = Math.max(0.3, ...values.map((value) => Math.abs(value ?? 0)))
   const y = scaleLinear([-reach, reach], [boxTop - 12, 26])
   const zero = y(0)
@@ -52,14 +84,24 @@ export function airLineScene(picture: AirflowPicture, labels: PartLabels, units:
     const names = ['', 'before the filter', 'after the filter', 'return side', 'supply side', 'end of trunk', '']
     for (const one of known) {
       if (one.i === 0 || one.i === WALK_PARTS.length) continue
-      marks.push({ kind: 'dot', x: one.x, y: one.y, radius: 4.5, fill: 'paper', stroke: 'air', says: `Static ${names[one.i]}: ${show('static', one.value, { signed: true })}` })
+      marks.push({
+        kind: 'dot',
+        x: one.x,
+        y: one.y,
+        radius: 4.5,
+        fill: 'paper',
+        stroke: 'air',
+        says: `Static ${names[one.i]}: ${show('static', one.value, { signed: true })}`,
+      })
     }
   }
   const external = picture.current?.externalInWc ?? null
   const rated = picture.input.blower?.ratedStaticInWc ?? null
   const over = external !== null && rated !== null && external > rated
   const headline =
-    external === null ? 'No static across the cabinet yet' : `${show('static', external)} across the cabinet${rated === null ? '' : ` · rated ${show('static', rated)}`}`
+    external === null
+      ? 'No static across the cabinet yet'
+      : `${show('static', external)} across the cabinet${rated === null ? '' : ` · rated ${show('static', rated)}`}`
   marks.push({
     kind: 'text',
     x: (edge(3) + edge(4)) / 2,
@@ -73,9 +115,15 @@ export function airLineScene(picture: AirflowPicture, labels: PartLabels, units:
   })
   for (const box of boxes) {
     const step = picture.current?.walk.steps.find((one) => one.parts.length === 1 && one.parts[0] === box.part)
-    const shared = picture.current?.walk.steps.find((one) => one.parts.length > 1 && one.parts.includes(box.part) && one.share !== null)
+    const shared = picture.current?.walk.steps.find(
+      (one) => one.parts.length > 1 && one.parts.includes(box.part) && one.share !== null,
+    )
     const heavy = (step?.share ?? 0) >= HEAVY
-    const value = step ? show('static', box.part === 'cabinet' ? step.dropInWc : -step.dropInWc, { signed: true, bare: true }) : shared ? '' : '—'
+    const value = step
+      ? show('static', box.part === 'cabinet' ? step.dropInWc : -step.dropInWc, { signed: true, bare: true })
+      : shared
+        ? ''
+        : '—'
     marks.push({
       kind: 'rect',
       x: box.left,
@@ -126,4 +174,5 @@ export function airLineScene(picture: AirflowPicture, labels: PartLabels, units:
 }
 
 /** Shortens a label to its box; 6.1 px is the mean width of the words' font at 12 px. */
-const fit = (text: string, width: number) => (text.length * 6.1 <= width - 6 ? text : `${text.slice(0, Math.max(3, Math.floor((width - 12) / 6.1)))}…`)
+const fit = (text: string, width: number) =>
+  text.length * 6.1 <= width - 6 ? text : `${text.slice(0, Math.max(3, Math.floor((width - 12) / 6.1)))}…`

@@ -1,4 +1,13 @@
-import { type AirflowPicture, formatNumber, fromChosen, type NextMove, type OperatingPoint, showIn, tapName, type UnitChoice } from '@ingle/core'
+import {
+  type AirflowPicture,
+  formatNumber,
+  fromChosen,
+  type NextMove,
+  type OperatingPoint,
+  showIn,
+  tapName,
+  type UnitChoice,
+} from '@ingle/core'
 import { scaleLinear } from 'd3-scale'
 import type { Mark, Scene } from './scene.ts'
 
@@ -9,12 +18,22 @@ const CURVE_STEPS = 48
  * Where the blower and this duct meet: every tap's line, the duct as measured and with a clean filter, the aim, the
  * limits on their lines, each try as a point, and where the advice should lead. Null until there is a blower table.
  */
-export function meetingScene(picture: AirflowPicture, move: NextMove | null, units: UnitChoice, width: number, height: number): Scene | null {
+export function meetingScene(
+  picture: AirflowPicture,
+  move: NextMove | null,
+  units: UnitChoice,
+  width: number,
+  height: number,
+): Scene | null {
   const { blower } = picture.input
   if (!blower) return null
-  const taps = blower.table.taps.map((label, tap) => ({ label, tap, points: tapPoints(picture, tap) })).filter((one) => one.points.length > 0)
+  const taps = blower.table.taps
+    .map((label, tap) => ({ label, tap, points: tapPoints(picture, tap) }))
+    .filter((one) => one.points.length > 0)
   const tries = picture.tries.flatMap((one) =>
-    one.flow && one.externalInWc !== null ? [{ number: one.input.number, flowCfm: one.flow.flowCfm, staticInWc: one.externalInWc, tap: one.input.tapLabel }] : [],
+    one.flow && one.externalInWc !== null
+      ? [{ number: one.input.number, flowCfm: one.flow.flowCfm, staticInWc: one.externalInWc, tap: one.input.tapLabel }]
+      : [],
   )
   const flows = [
     ...taps.flatMap((one) => one.points.map((point) => point.flowCfm)),
@@ -23,10 +42,17 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
     picture.aimHighCfm,
     ...tries.map((one) => one.flowCfm),
   ].filter((flow): flow is number => flow !== null)
-  const statics = [...taps.flatMap((one) => one.points.map((point) => point.staticInWc)), blower.ratedStaticInWc, ...tries.map((one) => one.staticInWc)]
+  const statics = [
+    ...taps.flatMap((one) => one.points.map((point) => point.staticInWc)),
+    blower.ratedStaticInWc,
+    ...tries.map((one) => one.staticInWc),
+  ]
   const flowIn = (cfm: number) => fromChosen('flow', cfm, units)
   const staticIn = (inWc: number) => fromChosen('static', inWc, units)
-  const x = scaleLinear([flowIn(Math.min(...flows)) * 0.94, flowIn(Math.max(...flows)) * 1.04], [MARGIN.left, width - MARGIN.right])
+  const x = scaleLinear(
+    [flowIn(Math.min(...flows)) * 0.94, flowIn(Math.max(...flows)) * 1.04],
+    [MARGIN.left, width - MARGIN.right],
+  )
   const y = scaleLinear([0, staticIn(Math.max(...statics)) * 1.08], [height - MARGIN.bottom, MARGIN.top])
   const at = (point: OperatingPoint): [number, number] => [x(flowIn(point.flowCfm)), y(staticIn(point.staticInWc))]
   const [left, right, top, bottom] = [MARGIN.left, width - MARGIN.right, MARGIN.top, height - MARGIN.bottom]
@@ -43,7 +69,16 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
       tone: 'grid',
       width: 0.7,
     })
-    marks.push({ kind: 'text', x: x(tick), y: bottom + 17, text: formatNumber(tick, 0), tone: 'ink', size: 12, anchor: 'middle', mono: true })
+    marks.push({
+      kind: 'text',
+      x: x(tick),
+      y: bottom + 17,
+      text: formatNumber(tick, 0),
+      tone: 'ink',
+      size: 12,
+      anchor: 'middle',
+      mono: true,
+    })
   }
   for (const tick of y.ticks(6)) {
     marks.push({
@@ -55,7 +90,16 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
       tone: 'grid',
       width: 0.7,
     })
-    marks.push({ kind: 'text', x: left - 7, y: y(tick) + 4, text: formatNumber(tick, units.static === 'Pa' ? 0 : 1), tone: 'ink', size: 12, anchor: 'end', mono: true })
+    marks.push({
+      kind: 'text',
+      x: left - 7,
+      y: y(tick) + 4,
+      text: formatNumber(tick, units.static === 'Pa' ? 0 : 1),
+      tone: 'ink',
+      size: 12,
+      anchor: 'end',
+      mono: true,
+    })
   }
 
   if (picture.aimCfm !== null && picture.aimLowCfm !== null && picture.aimHighCfm !== null) {
@@ -107,11 +151,40 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
     width: 1.2,
     dash: '5 4',
   })
-  marks.push({ kind: 'text', x: left + 4, y: rated - 5, text: `rated static ${show('static', blower.ratedStaticInWc)}`, tone: 'limit', size: 12, anchor: 'start', halo: true })
+  marks.push({
+    kind: 'text',
+    x: left + 4,
+    y: rated - 5,
+    text: `rated static ${show('static', blower.ratedStaticInWc)}`,
+    tone: 'limit',
+    size: 12,
+    anchor: 'start',
+    halo: true,
+  })
   if (picture.floorCfm !== null && picture.input.heaterOnThisTap)
-    marks.push(...upright(x(flowIn(picture.floorCfm)), top, bottom, 'ember', `heater floor ${show('flow', picture.floorCfm, { bare: true })}`, bottom - 26, 'end'))
+    marks.push(
+      ...upright(
+        x(flowIn(picture.floorCfm)),
+        top,
+        bottom,
+        'ember',
+        `heater floor ${show('flow', picture.floorCfm, { bare: true })}`,
+        bottom - 26,
+        'end',
+      ),
+    )
   if (picture.ceilingCfm !== null && x(flowIn(picture.ceilingCfm)) < right)
-    marks.push(...upright(x(flowIn(picture.ceilingCfm)), top, bottom, 'ochre', `loud above ${show('flow', picture.ceilingCfm, { bare: true })}`, bottom - 26, 'start'))
+    marks.push(
+      ...upright(
+        x(flowIn(picture.ceilingCfm)),
+        top,
+        bottom,
+        'ochre',
+        `loud above ${show('flow', picture.ceilingCfm, { bare: true })}`,
+        bottom - 26,
+        'start',
+      ),
+    )
 
   const duct = picture.current?.ductCoefficient ?? null
   const clean = picture.current?.input.filter === 'as-found' ? picture.cleanCoefficient : null
@@ -126,8 +199,23 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
     const last = points.at(-1)
     if (!last) continue
     const [lx, ly] = at(last)
-    marks.push({ kind: 'line', points: points.map(at), tone: 'ink', width: curve.dash ? 1.6 : 2, ...(curve.dash && { dash: curve.dash }) })
-    marks.push({ kind: 'text', x: Math.min(lx, right) - 4, y: curve.dash ? ly + 17 : Math.max(ly - 6, 12), text: curve.text, tone: 'ink', size: 12, anchor: 'end', halo: true })
+    marks.push({
+      kind: 'line',
+      points: points.map(at),
+      tone: 'ink',
+      width: curve.dash ? 1.6 : 2,
+      ...(curve.dash && { dash: curve.dash }),
+    })
+    marks.push({
+      kind: 'text',
+      x: Math.min(lx, right) - 4,
+      y: curve.dash ? ly + 17 : Math.max(ly - 6, 12),
+      text: curve.text,
+      tone: 'ink',
+      size: 12,
+      anchor: 'end',
+      halo: true,
+    })
   }
 
   const goal = goalPoint(picture, move)
@@ -148,7 +236,9 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
     const now = i === tries.length - 1
     const says = `Try ${one.number}, ${tapName(one.tap)}: ${show('flow', one.flowCfm)} at ${show('static', one.staticInWc)}`
     marks.push({ kind: 'dot', x: tx, y: ty, radius: now ? 6.5 : 5, fill: now ? 'ember' : 'paper', stroke: 'ember', says })
-    const text = now ? `now ${show('flow', one.flowCfm, { bare: true })} @ ${show('static', one.staticInWc, { bare: true })}` : `try ${one.number}`
+    const text = now
+      ? `now ${show('flow', one.flowCfm, { bare: true })} @ ${show('static', one.staticInWc, { bare: true })}`
+      : `try ${one.number}`
     marks.push({
       kind: 'text',
       x: tx + (now ? -11 : 9),
@@ -174,7 +264,15 @@ export function meetingScene(picture: AirflowPicture, move: NextMove | null, uni
   }
 }
 
-function upright(x: number, top: number, bottom: number, tone: 'ember' | 'ochre', text: string, y: number, anchor: 'start' | 'end'): Mark[] {
+function upright(
+  x: number,
+  top: number,
+  bottom: number,
+  tone: 'ember' | 'ochre',
+  text: string,
+  y: number,
+  anchor: 'start' | 'end',
+): Mark[] {
   return [
     {
       kind: 'line',

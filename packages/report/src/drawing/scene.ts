@@ -7,7 +7,18 @@ export type Tone = 'ink' | 'faint' | 'grid' | 'air' | 'ember' | 'moss' | 'ochre'
 export type Mark =
   | { kind: 'line'; points: readonly (readonly [number, number])[]; tone: Tone; width: number; dash?: string }
   | { kind: 'area'; points: readonly (readonly [number, number])[]; tone: Tone; opacity: number }
-  | { kind: 'rect'; x: number; y: number; width: number; height: number; tone: Tone; opacity: number; stroke?: Tone; radius?: number; part?: string }
+  | {
+      kind: 'rect'
+      x: number
+      y: number
+      width: number
+      height: number
+      tone: Tone
+      opacity: number
+      stroke?: Tone
+      radius?: number
+      part?: string
+    }
   | { kind: 'dot'; x: number; y: number; radius: number; fill: Tone; stroke: Tone; says?: string }
   | {
       kind: 'text'
@@ -47,7 +58,8 @@ const PAPER: Record<Tone, string> = {
 }
 
 const escapeXml = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
-const path = (points: readonly (readonly [number, number])[]) => points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
+const path = (points: readonly (readonly [number, number])[]) =>
+  points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
 
 /** The drawing as a standalone SVG in paper colours. `fonts` name the families of words and figures. */
 export function sceneToSvg(scene: Scene, fonts: { words: string; figures: string }): string {

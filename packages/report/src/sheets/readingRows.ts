@@ -41,7 +41,12 @@ export function readingRows(state: SiteState): ReadingRow[] {
           Object.entries(FIELDS).flatMap(([field, [quantity, name]]) => {
             const value = reading.body[field]
             if (typeof value !== 'number') return []
-            const place = reading.kind === 'grille' ? ` ${String(reading.body.side)} ${String(reading.body.name)}` : reading.kind === 'rise' ? ' (heater)' : ''
+            const place =
+              reading.kind === 'grille'
+                ? ` ${String(reading.body.side)} ${String(reading.body.name)}`
+                : reading.kind === 'rise'
+                  ? ' (heater)'
+                  : ''
             return [
               {
                 visit: visit.number,

@@ -15,7 +15,13 @@ export interface SheetSection {
 }
 
 export type SheetBlock =
-  | { kind: 'table'; head: readonly string[]; rows: readonly (readonly string[])[] /** Columns of figures, set right. */; figures?: readonly number[]; empty: string }
+  | {
+      kind: 'table'
+      head: readonly string[]
+      rows: readonly (readonly string[])[] /** Columns of figures, set right. */
+      figures?: readonly number[]
+      empty: string
+    }
   | { kind: 'lines'; lines: readonly string[]; empty: string }
   | { kind: 'caution'; text: string }
   | { kind: 'drawing'; scene: Scene; caption: string }

@@ -1,6 +1,27 @@
 import { CAUTIONS, cautionAt, STANDING_NOTE } from '@ingle/catalog'
-import { type AirflowPicture, capital, findings, type NextMove, nextMove, type Show, showIn, tapName, type UnitChoice, type Working, workings } from '@ingle/core'
-import { airflowLedger, type LedgerRow, pictureOf, type SiteState, type SystemState, type SystemVisit, systemVisit, type VisitState } from '@ingle/record'
+import {
+  type AirflowPicture,
+  capital,
+  findings,
+  type NextMove,
+  nextMove,
+  type Show,
+  showIn,
+  tapName,
+  type UnitChoice,
+  type Working,
+  workings,
+} from '@ingle/core'
+import {
+  airflowLedger,
+  type LedgerRow,
+  pictureOf,
+  type SiteState,
+  type SystemState,
+  type SystemVisit,
+  systemVisit,
+  type VisitState,
+} from '@ingle/record'
 import { airLineScene } from '../drawing/airLine.ts'
 import { meetingScene } from '../drawing/meeting.ts'
 import { partLabels } from '../drawing/partLabels.ts'
@@ -30,9 +51,12 @@ function desk(input: SheetInput): Desk {
 }
 
 const EMPTY = '—'
-const localDay = (iso: string, timeZone: string) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: safeZone(timeZone) }).format(new Date(iso))
+const localDay = (iso: string, timeZone: string) =>
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: safeZone(timeZone) }).format(new Date(iso))
 const localTime = (iso: string, timeZone: string) =>
-  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: safeZone(timeZone) }).format(new Date(iso))
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: safeZone(timeZone) }).format(
+    new Date(iso),
+  )
 
 /** A zone that this machine does not know must not keep a sheet from being printed. */
 function safeZone(timeZone: string): string {
@@ -54,7 +78,12 @@ export function settingsCard(input: SheetInput): Sheet {
     facts: [
       ...identity(d),
       ['Flow', flow ? `${d.show('flow', flow.flowCfm)} ± ${d.show('flow', flow.plusMinusCfm)}` : 'not measured'],
-      ['Aim', d.picture.aimCfm === null ? 'no capacity known' : `${d.show('flow', d.picture.aimCfm)} ±${d.picture.input.rule.bandPct}%, “${d.picture.input.rule.name}”`],
+      [
+        'Aim',
+        d.picture.aimCfm === null
+          ? 'no capacity known'
+          : `${d.show('flow', d.picture.aimCfm)} ±${d.picture.input.rule.bandPct}%, “${d.picture.input.rule.name}”`,
+      ],
       [
         'External static',
         d.picture.current?.externalInWc == null
@@ -82,7 +111,10 @@ export function settingsCard(input: SheetInput): Sheet {
       openItems(d),
       {
         title: 'Before you touch it',
-        blocks: [...(d.system.profile?.cautions ?? []).map((text) => ({ kind: 'caution' as const, text })), { kind: 'caution', text: cautionAt('move-tap')?.text ?? '' }],
+        blocks: [
+          ...(d.system.profile?.cautions ?? []).map((text) => ({ kind: 'caution' as const, text })),
+          { kind: 'caution', text: cautionAt('move-tap')?.text ?? '' },
+        ],
       },
     ],
     foot: `${d.crewName} · ${STANDING_NOTE}`,
@@ -109,10 +141,16 @@ export function fullRecord(input: SheetInput): Sheet {
         blocks: [
           {
             kind: 'lines',
-            lines: d.here.notes.map((note) => `${note.standing === 'watch' ? 'Watch: ' : ''}${note.text} (${note.by}, ${localTime(note.at, d.state.timeZone)})`),
+            lines: d.here.notes.map(
+              (note) =>
+                `${note.standing === 'watch' ? 'Watch: ' : ''}${note.text} (${note.by}, ${localTime(note.at, d.state.timeZone)})`,
+            ),
             empty: 'No condition notes.',
           },
-          { kind: 'photos', photos: d.here.notes.flatMap((note) => note.photos.map((photo) => ({ id: photo.id, caption: note.text }))) },
+          {
+            kind: 'photos',
+            photos: d.here.notes.flatMap((note) => note.photos.map((photo) => ({ id: photo.id, caption: note.text }))),
+          },
         ],
       },
       ledgerSection(d, 'As found', ['Setting', 'Found', 'By'], (row) => [
@@ -120,7 +158,10 @@ export function fullRecord(input: SheetInput): Sheet {
         row.found?.value ?? 'not looked at',
         row.found ? `${row.found.by}, ${localTime(row.found.at, d.state.timeZone)}` : EMPTY,
       ]),
-      { title: 'Static along the air path', blocks: [{ kind: 'drawing', scene: airLineScene(d.picture, partLabels(d.system), d.units, 720, 132), caption: '' }] },
+      {
+        title: 'Static along the air path',
+        blocks: [{ kind: 'drawing', scene: airLineScene(d.picture, partLabels(d.system), d.units, 720, 132), caption: '' }],
+      },
       {
         title: 'Tries',
         blocks: [
@@ -156,12 +197,18 @@ export function fullRecord(input: SheetInput): Sheet {
       {
         title: 'Findings and decisions',
         blocks: [
-          { kind: 'lines', lines: findings(d.picture, d.show).map((one) => `${one.text} ${one.remedy}`), empty: 'Nothing in the readings speaks against what was left.' },
+          {
+            kind: 'lines',
+            lines: findings(d.picture, d.show).map((one) => `${one.text} ${one.remedy}`),
+            empty: 'Nothing in the readings speaks against what was left.',
+          },
           {
             kind: 'lines',
             lines: [
               `Advice as it stands: ${d.move.headline} ${d.move.because}`,
-              ...d.here.overrides.map((one) => `Decided otherwise by ${one.by}: ${one.chose} Advice was: ${one.advised} Because: ${one.reason}`),
+              ...d.here.overrides.map(
+                (one) => `Decided otherwise by ${one.by}: ${one.chose} Advice was: ${one.advised} Because: ${one.reason}`,
+              ),
             ],
             empty: '',
           },
@@ -171,7 +218,12 @@ export function fullRecord(input: SheetInput): Sheet {
       {
         title: 'How it was worked out',
         blocks: [
-          { kind: 'table', head: ['', 'Formula', 'Source'], rows: workings(d.picture).map((one) => [one.label, one.formula, sourceText(one)]), empty: 'Nothing worked out yet.' },
+          {
+            kind: 'table',
+            head: ['', 'Formula', 'Source'],
+            rows: workings(d.picture).map((one) => [one.label, one.formula, sourceText(one)]),
+            empty: 'Nothing worked out yet.',
+          },
         ],
       },
       {
@@ -191,7 +243,12 @@ const sourceText = (one: Working) => (one.note ? `${one.source} ${one.note}` : o
 function identity(d: Desk): [string, string][] {
   const handler = d.system.parts.find((part) => part.role === 'air-handler')
   return [
-    ['Equipment', d.system.profile ? `${d.system.profile.maker} ${d.system.profile.family}${handler?.serial ? `, ${handler.serial}` : ''}` : 'not known'],
+    [
+      'Equipment',
+      d.system.profile
+        ? `${d.system.profile.maker} ${d.system.profile.family}${handler?.serial ? `, ${handler.serial}` : ''}`
+        : 'not known',
+    ],
     ['Serves', d.system.serves || EMPTY],
     ['Capacity', d.system.capacityTons === null ? 'not known' : d.show('capacity', d.system.capacityTons)],
     ['Heater', d.system.heaterKw === null ? 'not known' : d.system.heaterKw === 0 ? 'none' : d.show('power', d.system.heaterKw)],
@@ -199,16 +256,29 @@ function identity(d: Desk): [string, string][] {
 }
 
 const lastWritten = (d: Desk): string =>
-  [d.visit.startedAt, ...d.ledger.flatMap((row) => [row.left?.at ?? '', row.proof?.at ?? '']), ...d.here.tries.map((one) => one.at)].reduce((a, b) => (b > a ? b : a))
+  [
+    d.visit.startedAt,
+    ...d.ledger.flatMap((row) => [row.left?.at ?? '', row.proof?.at ?? '']),
+    ...d.here.tries.map((one) => one.at),
+  ].reduce((a, b) => (b > a ? b : a))
 
 function ledgerSection(d: Desk, title: string, head: string[], row: (one: LedgerRow) => string[]): SheetSection {
-  return { title, blocks: [{ kind: 'table', head, rows: d.ledger.map(row), empty: 'No settings are known for this system yet.' }] }
+  return {
+    title,
+    blocks: [{ kind: 'table', head, rows: d.ledger.map(row), empty: 'No settings are known for this system yet.' }],
+  }
 }
 
 function openItems(d: Desk): SheetSection {
   const items = d.state.items.filter((one) => one.systemId === d.system.id && !one.closed)
   return {
     title: 'Still open',
-    blocks: [{ kind: 'lines', lines: items.map((one) => `${capital(one.text)} (${one.by}, ${localDay(one.openedAt, d.state.timeZone)})`), empty: 'Nothing is open.' }],
+    blocks: [
+      {
+        kind: 'lines',
+        lines: items.map((one) => `${capital(one.text)} (${one.by}, ${localDay(one.openedAt, d.state.timeZone)})`),
+        empty: 'Nothing is open.',
+      },
+    ],
   }
 }

@@ -19,13 +19,21 @@ export function Airflow() {
   // Numbers of an earlier try open the same way: the picture as it stood after that try.
   const shown = useMemo(() => {
     const end = picture.tries.findIndex((one) => one.input.id === chosen)
-    return end < 0 || end === picture.tries.length - 1 ? picture : airflowPicture({ ...picture.input, tries: picture.input.tries.slice(0, end + 1) })
+    return end < 0 || end === picture.tries.length - 1
+      ? picture
+      : airflowPicture({ ...picture.input, tries: picture.input.tries.slice(0, end + 1) })
   }, [picture, chosen])
   const shownMove = useMemo(() => (shown === picture ? move : nextMove(shown, show)), [shown, picture, move, show])
   const [lineRef, lineWidth] = useWidth(1080)
   const [chartRef, chartWidth] = useWidth(540)
-  const airLine = useMemo(() => airLineScene(picture, partLabels(system), units, Math.max(lineWidth, 640), 138), [picture, system, units, lineWidth])
-  const meeting = useMemo(() => meetingScene(shown, shownMove, units, Math.max(chartWidth, 330), chartWidth < 420 ? 250 : 318), [shown, shownMove, units, chartWidth])
+  const airLine = useMemo(
+    () => airLineScene(picture, partLabels(system), units, Math.max(lineWidth, 640), 138),
+    [picture, system, units, lineWidth],
+  )
+  const meeting = useMemo(
+    () => meetingScene(shown, shownMove, units, Math.max(chartWidth, 330), chartWidth < 420 ? 250 : 318),
+    [shown, shownMove, units, chartWidth],
+  )
   return (
     <main id="main">
       <h1 className="sr-only">Airflow</h1>

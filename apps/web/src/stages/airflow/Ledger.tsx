@@ -55,7 +55,17 @@ export function Ledger() {
   )
 }
 
-function Row({ row, index, editing, onEdit }: { row: LedgerRow; index: number; editing: string | null; onEdit: (key: string | null) => void }) {
+function Row({
+  row,
+  index,
+  editing,
+  onEdit,
+}: {
+  row: LedgerRow
+  index: number
+  editing: string | null
+  onEdit: (key: string | null) => void
+}) {
   const cell = (column: LedgerColumn) => (
     <LedgerCell
       row={row}
@@ -66,7 +76,11 @@ function Row({ row, index, editing, onEdit }: { row: LedgerRow; index: number; e
       onClose={() => onEdit(null)}
     />
   )
-  const why = [row.aim?.why, row.left?.why ? `Left otherwise because ${row.left.why}` : null, row.whyMissing ? 'Left differs from the aim: say why.' : null]
+  const why = [
+    row.aim?.why,
+    row.left?.why ? `Left otherwise because ${row.left.why}` : null,
+    row.whyMissing ? 'Left differs from the aim: say why.' : null,
+  ]
     .filter(Boolean)
     .join('. ')
   return (
@@ -81,7 +95,9 @@ function Row({ row, index, editing, onEdit }: { row: LedgerRow; index: number; e
       <td className="num font-bold py-2.5 pr-2">{row.aim?.value ?? <span className="soft font-normal">—</span>}</td>
       <td>{cell('left')}</td>
       <td>{cell('proof')}</td>
-      <td className={`py-2.5 pr-3 text-[13px] leading-tight min-w-36 ${row.whyMissing ? 'text-error' : 'soft'}`}>{why || row.setting.access}</td>
+      <td className={`py-2.5 pr-3 text-[13px] leading-tight min-w-36 ${row.whyMissing ? 'text-error' : 'soft'}`}>
+        {why || row.setting.access}
+      </td>
     </tr>
   )
 }

@@ -45,7 +45,9 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
   const save = async () => {
     if (value.trim() === '') return setWrong(column === 'proof' ? 'Say what showed that it works.' : 'Choose a value.')
     if (differs && why.trim() === '') return setWrong(`The aim is ${row.aim?.value}. Say why ${value} is left.`)
-    const written = await write([{ kind: 'setting.set', body: { ...at, role: row.role, column, value: value.trim(), why: differs ? why.trim() : null } }])
+    const written = await write([
+      { kind: 'setting.set', body: { ...at, role: row.role, column, value: value.trim(), why: differs ? why.trim() : null } },
+    ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     onClose()
   }
@@ -71,7 +73,13 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
           onChange={(event) => setValue(event.target.value)}
         />
       ) : (
-        <select ref={first} className="select" value={value} aria-label={`${row.setting.label}, ${column}`} onChange={(event) => setValue(event.target.value)}>
+        <select
+          ref={first}
+          className="select"
+          value={value}
+          aria-label={`${row.setting.label}, ${column}`}
+          onChange={(event) => setValue(event.target.value)}
+        >
           <option value="">—</option>
           {row.setting.values.map((one) => (
             <option key={one} value={one}>

@@ -13,8 +13,15 @@ export function Methods({ picture }: { picture: AirflowPicture }) {
   const agree = flow.disagreements.length === 0
   return (
     <section aria-label="Methods compared" className="panel px-4 py-2.5 text-[14px]">
-      <button type="button" className="w-full flex items-center gap-3 text-left min-h-8" aria-expanded={open} onClick={() => setOpen(!open)}>
-        <h2 className="font-bold text-[15px]">{agree ? `${flow.estimates.length} ways of knowing the flow agree` : 'The ways of knowing the flow disagree'}</h2>
+      <button
+        type="button"
+        className="w-full flex items-center gap-3 text-left min-h-8"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        <h2 className="font-bold text-[15px]">
+          {agree ? `${flow.estimates.length} ways of knowing the flow agree` : 'The ways of knowing the flow disagree'}
+        </h2>
         <span className="num ml-auto">
           {show('flow', flow.flowCfm)} ± {show('flow', flow.plusMinusCfm, { bare: true })}
         </span>

@@ -8,7 +8,11 @@ const SHORT: Record<FlowEstimate['method'], string> = { table: 'table', 'return-
 export function MethodsChart({ picture }: { picture: AirflowPicture }) {
   const { units } = useVisit()
   const flow = (cfm: number) => fromChosen('flow', cfm, units)
-  const points = (picture.current?.flow?.estimates ?? []).map((one) => ({ flow: Math.round(flow(one.flowCfm)), method: SHORT[one.method], off: flow(one.plusMinusCfm) }))
+  const points = (picture.current?.flow?.estimates ?? []).map((one) => ({
+    flow: Math.round(flow(one.flowCfm)),
+    method: SHORT[one.method],
+    off: flow(one.plusMinusCfm),
+  }))
   const axis = { fontSize: 12, fill: 'var(--tone-ink)' }
   return (
     <div className="h-36" aria-hidden="true">
@@ -24,7 +28,13 @@ export function MethodsChart({ picture }: { picture: AirflowPicture }) {
           />
           <YAxis type="category" dataKey="method" tick={axis} width={64} allowDuplicatedCategory={false} />
           {picture.aimLowCfm !== null && picture.aimHighCfm !== null && (
-            <ReferenceArea x1={flow(picture.aimLowCfm)} x2={flow(picture.aimHighCfm)} fill="var(--tone-moss)" fillOpacity={0.14} ifOverflow="extendDomain" />
+            <ReferenceArea
+              x1={flow(picture.aimLowCfm)}
+              x2={flow(picture.aimHighCfm)}
+              fill="var(--tone-moss)"
+              fillOpacity={0.14}
+              ifOverflow="extendDomain"
+            />
           )}
           <Scatter data={points} fill="var(--tone-air)" isAnimationActive={false}>
             <ErrorBar dataKey="off" direction="x" stroke="var(--tone-air)" strokeWidth={2} width={8} />

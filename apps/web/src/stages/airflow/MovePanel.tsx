@@ -19,7 +19,12 @@ export function MovePanel() {
       case 'jot':
         return jot(action.text)
       case 'try':
-        await write([{ kind: 'try.start', body: { ...at, tap: label(action.tap), adjustPct: picture.current?.input.adjustPct ?? 0, filter: action.filter } }])
+        await write([
+          {
+            kind: 'try.start',
+            body: { ...at, tap: label(action.tap), adjustPct: picture.current?.input.adjustPct ?? 0, filter: action.filter },
+          },
+        ])
         return jot('esp ')
       case 'leave': {
         const value = label(action.tap)

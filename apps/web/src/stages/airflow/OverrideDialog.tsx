@@ -20,7 +20,13 @@ export function OverrideDialog({ onClose }: { onClose: () => void }) {
     const written = await write([
       {
         kind: 'advice.override',
-        body: { ...at, moveKey: move.key, advised: move.headline, chose: `${capital(tapName(label))}, filter ${clean ? 'clean' : 'as found'}.`, reason: reason.trim() },
+        body: {
+          ...at,
+          moveKey: move.key,
+          advised: move.headline,
+          chose: `${capital(tapName(label))}, filter ${clean ? 'clean' : 'as found'}.`,
+          reason: reason.trim(),
+        },
       },
       { kind: 'try.start', body: { ...at, tap: label, adjustPct: picture.current?.input.adjustPct ?? 0, filter } },
     ])
@@ -49,11 +55,13 @@ export function OverrideDialog({ onClose }: { onClose: () => void }) {
           </select>
         </label>
         <label className="flex items-center gap-2 min-h-11">
-          <input type="checkbox" className="checkbox" checked={clean} onChange={(event) => setClean(event.target.checked)} /> with a clean filter
+          <input type="checkbox" className="checkbox" checked={clean} onChange={(event) => setClean(event.target.checked)} /> with
+          a clean filter
         </label>
         {outcome?.point ? (
           <p>
-            Expect <b className="num">{show('flow', outcome.point.flowCfm)}</b> at <b className="num">{show('static', outcome.point.staticInWc)}</b>
+            Expect <b className="num">{show('flow', outcome.point.flowCfm)}</b> at{' '}
+            <b className="num">{show('static', outcome.point.staticInWc)}</b>
             {outcome.breaks.length > 0 && <span className="text-error"> · breaks: {outcome.breaks.join(', ')}</span>}
           </p>
         ) : (
@@ -61,7 +69,13 @@ export function OverrideDialog({ onClose }: { onClose: () => void }) {
         )}
         <label className="block">
           <span className="soft text-[13px]">Why</span>
-          <textarea className="textarea w-full" rows={3} value={reason} onChange={(event) => setReason(event.target.value)} aria-invalid={wrong !== null} />
+          <textarea
+            className="textarea w-full"
+            rows={3}
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+            aria-invalid={wrong !== null}
+          />
         </label>
         {wrong && <Notice kind="wrong">{wrong}</Notice>}
         <button type="submit" className="btn btn-primary">

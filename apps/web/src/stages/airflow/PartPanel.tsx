@@ -24,15 +24,22 @@ export function PartPanel({ part, onClose }: { part: WalkPart; onClose: () => vo
       (part === 'branches' && one.role === 'supply-grille'),
   )
   return (
-    <section aria-label={capital(PART_NAMES[part])} className="bg-base-100 border-b border-base-300 px-4 py-3 flex flex-wrap items-start gap-x-8 gap-y-2">
+    <section
+      aria-label={capital(PART_NAMES[part])}
+      className="bg-base-100 border-b border-base-300 px-4 py-3 flex flex-wrap items-start gap-x-8 gap-y-2"
+    >
       <div>
         <h2 className="font-bold">{capital(PART_NAMES[part])}</h2>
-        <p className="soft text-[14px]">{pieces.map((one) => [one.name, one.maker, one.model].filter(Boolean).join(' ')).join(', ') || 'Nothing written down about it yet.'}</p>
+        <p className="soft text-[14px]">
+          {pieces.map((one) => [one.name, one.maker, one.model].filter(Boolean).join(' ')).join(', ') ||
+            'Nothing written down about it yet.'}
+        </p>
       </div>
       <p className="text-[14px] max-w-xl">
         {step ? (
           <>
-            {step.parts.length > 1 && `Together with the ${list(step.parts.filter((one) => one !== part).map((one) => PART_NAMES[one]))}: `}
+            {step.parts.length > 1 &&
+              `Together with the ${list(step.parts.filter((one) => one !== part).map((one) => PART_NAMES[one]))}: `}
             <b className="num">{show('static', step.fromInWc, { signed: true })}</b> {POINT_NAMES[step.fromPoint]},{' '}
             <b className="num">{show('static', step.toInWc, { signed: true })}</b> {POINT_NAMES[step.toPoint]}
             {step.share === null ? '. The blower adds ' : '. It takes '}

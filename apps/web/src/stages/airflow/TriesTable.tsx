@@ -9,7 +9,9 @@ export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoo
     return (
       <section aria-label="Tries" className="panel p-4">
         <h2 className="font-bold">Tries</h2>
-        <p className="soft">A try is one tap with its readings. Name the tap that it runs on now, as found, and the first try begins.</p>
+        <p className="soft">
+          A try is one tap with its readings. Name the tap that it runs on now, as found, and the first try begins.
+        </p>
       </section>
     )
   }
@@ -63,9 +65,13 @@ export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoo
                   {one.input.adjustPct !== 0 && <span className="num soft"> {one.input.adjustPct}%</span>}
                   {one.input.filter === 'clean' && <span className="soft">, clean filter</span>}
                 </td>
-                <td className="num text-right">{one.externalInWc === null ? '—' : show('static', one.externalInWc, { bare: true })}</td>
+                <td className="num text-right">
+                  {one.externalInWc === null ? '—' : show('static', one.externalInWc, { bare: true })}
+                </td>
                 <td className="num text-right font-bold">{one.flow ? show('flow', one.flow.flowCfm, { bare: true }) : '—'}</td>
-                <td className="num text-right">{one.splitF === null ? '—' : show('temperatureDifference', one.splitF, { bare: true })}</td>
+                <td className="num text-right">
+                  {one.splitF === null ? '—' : show('temperatureDifference', one.splitF, { bare: true })}
+                </td>
                 <td className="pl-4 pr-2 text-[13px] leading-tight">{text}</td>
               </tr>
             )
@@ -77,7 +83,11 @@ export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoo
 }
 
 /** In a few words: the worst that the try showed, or how near it came. */
-function verdict(one: TryResult, picture: ReturnType<typeof useVisit>['picture'], show: ReturnType<typeof useVisit>['show']): { mark: Mark; text: string } {
+function verdict(
+  one: TryResult,
+  picture: ReturnType<typeof useVisit>['picture'],
+  show: ReturnType<typeof useVisit>['show'],
+): { mark: Mark; text: string } {
   const rated = picture.input.blower?.ratedStaticInWc ?? null
   const said: string[] = []
   let mark: Mark = 'found'
@@ -99,7 +109,8 @@ function verdict(one: TryResult, picture: ReturnType<typeof useVisit>['picture']
     said.push(within ? 'inside the aim' : `${Math.abs(Math.round(off * 100))}% ${off < 0 ? 'under' : 'over'} aim`)
     if (within && mark === 'found') mark = (one.flow.estimates.length > 1 ? 'proved' : 'set') as Mark
   }
-  if (said.length === 0) said.push(one.externalInWc === null ? 'static not read yet' : one.table && !one.table.ok ? 'outside the table' : '')
+  if (said.length === 0)
+    said.push(one.externalInWc === null ? 'static not read yet' : one.table && !one.table.ok ? 'outside the table' : '')
   if (one.input.heard) said.push(one.input.heard)
   return { mark, text: said.filter(Boolean).join('; ') }
 }

@@ -16,11 +16,22 @@ export function WorkedOut({ picture }: { picture: AirflowPicture }) {
         <h2 className="font-bold text-[15px]">How it was worked out</h2>
         {picture.current && <span className="soft text-[13px] ml-auto">{past ? '' : `try ${picture.current.input.number}`}</span>}
       </div>
-      {isMetric(units) && <p className="soft text-[13px] mb-1">Formulas stand in inch-pound units, where their constants hold; results beside them in yours.</p>}
-      {all.length === 0 && <p className="soft">Nothing yet. Each number will open here to its formula, its inputs and its source.</p>}
+      {isMetric(units) && (
+        <p className="soft text-[13px] mb-1">
+          Formulas stand in inch-pound units, where their constants hold; results beside them in yours.
+        </p>
+      )}
+      {all.length === 0 && (
+        <p className="soft">Nothing yet. Each number will open here to its formula, its inputs and its source.</p>
+      )}
       <dl>
         {all.map((one) => (
-          <WorkingLine key={one.id} working={one} open={open === one.id} onToggle={() => setOpen(open === one.id ? null : one.id)} />
+          <WorkingLine
+            key={one.id}
+            working={one}
+            open={open === one.id}
+            onToggle={() => setOpen(open === one.id ? null : one.id)}
+          />
         ))}
       </dl>
     </section>
@@ -33,7 +44,12 @@ function WorkingLine({ working, open, onToggle }: { working: Working; open: bool
   return (
     <div className="border-t border-base-300 first:border-0">
       <dt>
-        <button type="button" className="w-full flex gap-2 items-baseline text-left py-1.5 min-h-9" aria-expanded={open} onClick={onToggle}>
+        <button
+          type="button"
+          className="w-full flex gap-2 items-baseline text-left py-1.5 min-h-9"
+          aria-expanded={open}
+          onClick={onToggle}
+        >
           <ChevronRight size={14} className={`shrink-0 self-center ${open ? 'rotate-90' : ''}`} aria-hidden="true" />
           <span className="soft w-24 shrink-0">{working.label}</span>
           <span className={`num min-w-0 flex-1 ${open ? '' : 'truncate'}`}>{working.formula}</span>
@@ -46,7 +62,11 @@ function WorkingLine({ working, open, onToggle }: { working: Working; open: bool
             <p className="mb-1">
               Result <b className="num">{format(result.quantity, result.value, units)}</b>
               {result.plusMinus !== undefined && (
-                <span className="num"> ± {format(result.quantity === 'temperature' ? 'temperatureDifference' : result.quantity, result.plusMinus, units)}</span>
+                <span className="num">
+                  {' '}
+                  ±{' '}
+                  {format(result.quantity === 'temperature' ? 'temperatureDifference' : result.quantity, result.plusMinus, units)}
+                </span>
               )}
             </p>
           )}

@@ -27,7 +27,11 @@ export function HandOver() {
           <ul className="mt-2">
             {HANDOVER_CHECKS.map(([id, text]) => (
               <li key={id}>
-                <CheckField label={text} checked={here.checks[id] ?? false} onSave={(done) => void write([{ kind: 'check.set', body: { ...at, checkId: id, done } }])} />
+                <CheckField
+                  label={text}
+                  checked={here.checks[id] ?? false}
+                  onSave={(done) => void write([{ kind: 'check.set', body: { ...at, checkId: id, done } }])}
+                />
               </li>
             ))}
           </ul>
@@ -37,7 +41,11 @@ export function HandOver() {
       <div className="flex flex-col gap-3 md:gap-4">
         <section aria-label="Sheets" className="panel p-4">
           <h2 className="font-bold mb-2">Sheets</h2>
-          {waiting.size > 0 && <Notice kind="watch">{waiting.size} changes wait on this device. The sheets on screen have them; a PDF from the server does not yet.</Notice>}
+          {waiting.size > 0 && (
+            <Notice kind="watch">
+              {waiting.size} changes wait on this device. The sheets on screen have them; a PDF from the server does not yet.
+            </Notice>
+          )}
           <div className="grid gap-2 sm:grid-cols-2 mt-1">
             <Link className="btn btn-primary justify-start" to={`${base}/sheets/card`}>
               <FileText size={17} aria-hidden="true" /> Settings card
@@ -70,7 +78,11 @@ export function HandOver() {
                 </span>
                 <span>
                   {row.setting.label}: <b className="num">{row.left?.value ?? row.found?.value ?? 'not looked at'}</b>
-                  {row.proof ? <span className="soft"> · {row.proof.value}</span> : <span className="soft"> · {row.left ? 'not proved' : 'not set'}</span>}
+                  {row.proof ? (
+                    <span className="soft"> · {row.proof.value}</span>
+                  ) : (
+                    <span className="soft"> · {row.left ? 'not proved' : 'not set'}</span>
+                  )}
                 </span>
               </li>
             ))}
@@ -80,21 +92,28 @@ export function HandOver() {
           <h2 className="font-bold mb-1">Close the visit</h2>
           {visit.closedAt ? (
             <p>
-              Closed {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(visit.closedAt))}. What is written from now on still counts,
-              with its own time.
+              Closed{' '}
+              {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(visit.closedAt))}.
+              What is written from now on still counts, with its own time.
             </p>
           ) : (
             <>
               {noReason.length > 0 && (
                 <Notice kind="wrong">
-                  {noReason.map((row) => row.setting.label).join(', ')}: left away from the aim without a reason. Say why on the Airflow stage before you close.
+                  {noReason.map((row) => row.setting.label).join(', ')}: left away from the aim without a reason. Say why on the
+                  Airflow stage before you close.
                 </Notice>
               )}
               <p className="soft text-[14px] my-2">
                 {unproved.length > 0 ? `${unproved.length} of ${ledger.length} settings are not proved; the card says so. ` : ''}
                 {checksLeft.length > 0 ? `${checksLeft.length} checks are not ticked.` : ''}
               </p>
-              <button type="button" className="btn btn-neutral" disabled={noReason.length > 0} onClick={() => void write([{ kind: 'visit.close', body: { visitId: visit.id } }])}>
+              <button
+                type="button"
+                className="btn btn-neutral"
+                disabled={noReason.length > 0}
+                onClick={() => void write([{ kind: 'visit.close', body: { visitId: visit.id } }])}
+              >
                 Close the visit
               </button>
             </>
@@ -128,7 +147,9 @@ function OpenItems() {
   return (
     <section aria-label="Open items" className="panel p-4">
       <h2 className="font-bold mb-2">Still open</h2>
-      {items.length === 0 && <p className="soft">Nothing is open. What is left for the next visit or for the owner goes here, and onto the card.</p>}
+      {items.length === 0 && (
+        <p className="soft">Nothing is open. What is left for the next visit or for the owner goes here, and onto the card.</p>
+      )}
       <ul className="flex flex-col divide-y divide-base-300">
         {items.map((item) => (
           <li key={item.id} className="py-2">
@@ -147,7 +168,13 @@ function OpenItems() {
                   void close(item.id)
                 }}
               >
-                <input className="input flex-1" placeholder="How it was done" aria-label="How it was done" value={how} onChange={(event) => setHow(event.target.value)} />
+                <input
+                  className="input flex-1"
+                  placeholder="How it was done"
+                  aria-label="How it was done"
+                  value={how}
+                  onChange={(event) => setHow(event.target.value)}
+                />
                 <button type="submit" className="btn btn-neutral">
                   Close it
                 </button>
@@ -163,7 +190,13 @@ function OpenItems() {
           void add()
         }}
       >
-        <input className="input flex-1" placeholder="Something still to do" aria-label="New open item" value={text} onChange={(event) => setText(event.target.value)} />
+        <input
+          className="input flex-1"
+          placeholder="Something still to do"
+          aria-label="New open item"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
         <button type="submit" className="btn">
           Add
         </button>

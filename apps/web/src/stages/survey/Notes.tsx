@@ -12,7 +12,11 @@ export function Notes() {
   return (
     <section aria-label="Condition" className="panel p-4">
       <h2 className="font-bold mb-2">Condition</h2>
-      {here.notes.length === 0 && <p className="soft mb-2">Missing covers, open knockouts, gaps that leak other air onto a sensor. A photo says it better.</p>}
+      {here.notes.length === 0 && (
+        <p className="soft mb-2">
+          Missing covers, open knockouts, gaps that leak other air onto a sensor. A photo says it better.
+        </p>
+      )}
       <ul className="flex flex-col divide-y divide-base-300">
         {here.notes.map((note) => (
           <li key={note.id} className="py-2 flex gap-2.5">
@@ -27,7 +31,13 @@ export function Notes() {
               {note.photos.length > 0 && (
                 <div className="flex flex-wrap gap-2 mt-1.5">
                   {note.photos.map((photo) => (
-                    <PhotoView key={photo.id} siteId={state.id} photoId={photo.id} alt={note.text} className="h-24 rounded border border-base-300" />
+                    <PhotoView
+                      key={photo.id}
+                      siteId={state.id}
+                      photoId={photo.id}
+                      alt={note.text}
+                      className="h-24 rounded border border-base-300"
+                    />
                   ))}
                 </div>
               )}
@@ -68,7 +78,10 @@ function AddNote() {
     await desk.db.photos.bulkPut(photos.map((photo) => ({ id: photo.id, siteId: state.id, blob: photo.blob, sent: 0 as const })))
     const written = await write([
       { kind: 'note.add', id: noteId, body: { ...at, text: text.trim(), standing: watch ? 'watch' : 'fine' } },
-      ...photos.map((photo) => ({ kind: 'photo.add' as const, body: { ...at, noteId, photoId: photo.id, mediaType: photo.blob.type, bytes: photo.blob.size } })),
+      ...photos.map((photo) => ({
+        kind: 'photo.add' as const,
+        body: { ...at, noteId, photoId: photo.id, mediaType: photo.blob.type, bytes: photo.blob.size },
+      })),
     ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     setText('')
@@ -86,7 +99,11 @@ function AddNote() {
         <span className="soft text-[13px]">New note</span>
         <textarea className="textarea w-full" rows={2} value={text} onChange={(event) => setText(event.target.value)} />
       </label>
-      {photos.length > 0 && <p className="soft text-[14px]">{photos.length === 1 ? 'One photo goes with it.' : `${photos.length} photos go with it.`}</p>}
+      {photos.length > 0 && (
+        <p className="soft text-[14px]">
+          {photos.length === 1 ? 'One photo goes with it.' : `${photos.length} photos go with it.`}
+        </p>
+      )}
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
       <div className="flex flex-wrap items-center gap-2">
         <label className="btn focus-within:outline-3 outline-secondary">
@@ -104,7 +121,8 @@ function AddNote() {
           />
         </label>
         <label className="flex items-center gap-2 min-h-11">
-          <input type="checkbox" className="checkbox" checked={watch} onChange={(event) => setWatch(event.target.checked)} /> needs watching
+          <input type="checkbox" className="checkbox" checked={watch} onChange={(event) => setWatch(event.target.checked)} />{' '}
+          needs watching
         </label>
         <button type="submit" className="btn btn-neutral ml-auto">
           Keep the note

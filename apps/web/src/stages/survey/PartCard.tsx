@@ -10,7 +10,9 @@ export function PartCard({ part }: { part: PartState }) {
   const { write, at, units } = useVisit()
   const [open, setOpen] = useState(part.model === '' && part.name === '')
   const set = async (body: object) => {
-    const written = await write([{ kind: 'part.set', body: { systemId: at.systemId, partId: part.id, role: part.role, ...body } }])
+    const written = await write([
+      { kind: 'part.set', body: { systemId: at.systemId, partId: part.id, role: part.role, ...body } },
+    ])
     return written.ok ? null : `${written.reason} ${written.remedy}`
   }
   const grille = part.role === 'return-grille' || part.role === 'supply-grille'
@@ -18,10 +20,22 @@ export function PartCard({ part }: { part: PartState }) {
   return (
     <li className="py-1.5">
       <div className="flex items-center gap-2">
-        <button type="button" className="flex-1 min-w-0 text-left min-h-11 leading-tight" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <button
+          type="button"
+          className="flex-1 min-w-0 text-left min-h-11 leading-tight"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
           <b>{PART_WORDS[part.role]}</b>
           <span className="soft block text-[14px] truncate">
-            {[part.name, part.maker, part.model, part.serial && `serial ${part.serial}`, size, part.freeArea !== null && `${Math.round(part.freeArea * 100)}% free`]
+            {[
+              part.name,
+              part.maker,
+              part.model,
+              part.serial && `serial ${part.serial}`,
+              size,
+              part.freeArea !== null && `${Math.round(part.freeArea * 100)}% free`,
+            ]
               .filter(Boolean)
               .join(' · ') || 'nothing noted yet'}
           </span>
@@ -37,11 +51,28 @@ export function PartCard({ part }: { part: PartState }) {
       </div>
       {open && (
         <div className="grid gap-3 sm:grid-cols-2 pb-3 pt-1">
-          <TextField label="Name" value={part.name} hint={grille ? 'like desk; typed in the jot line' : ''} onSave={(name) => set({ name })} />
+          <TextField
+            label="Name"
+            value={part.name}
+            hint={grille ? 'like desk; typed in the jot line' : ''}
+            onSave={(name) => set({ name })}
+          />
           {grille || part.role === 'filter' ? (
             <>
-              <QuantityField label="Width" quantity="length" base={part.widthIn} units={units} onSave={(widthIn) => set({ widthIn })} />
-              <QuantityField label="Height" quantity="length" base={part.heightIn} units={units} onSave={(heightIn) => set({ heightIn })} />
+              <QuantityField
+                label="Width"
+                quantity="length"
+                base={part.widthIn}
+                units={units}
+                onSave={(widthIn) => set({ widthIn })}
+              />
+              <QuantityField
+                label="Height"
+                quantity="length"
+                base={part.heightIn}
+                units={units}
+                onSave={(heightIn) => set({ heightIn })}
+              />
             </>
           ) : (
             <>
@@ -57,13 +88,27 @@ export function PartCard({ part }: { part: PartState }) {
               base={part.freeArea === null ? null : part.freeArea * 100}
               units={units}
               hint="maker’s figure, like 68"
-              onSave={async (value) => (value >= 5 && value <= 100 ? set({ freeArea: value / 100 }) : 'Free area lies between 5 and 100%.')}
+              onSave={async (value) =>
+                value >= 5 && value <= 100 ? set({ freeArea: value / 100 }) : 'Free area lies between 5 and 100%.'
+              }
             />
           )}
           {part.role === 'filter' && (
             <>
-              <QuantityField label="Clean drop printed" quantity="static" base={part.cleanDropInWc} units={units} onSave={(cleanDropInWc) => set({ cleanDropInWc })} />
-              <QuantityField label="at a flow of" quantity="flow" base={part.cleanAtCfm} units={units} onSave={(cleanAtCfm) => set({ cleanAtCfm })} />
+              <QuantityField
+                label="Clean drop printed"
+                quantity="static"
+                base={part.cleanDropInWc}
+                units={units}
+                onSave={(cleanDropInWc) => set({ cleanDropInWc })}
+              />
+              <QuantityField
+                label="at a flow of"
+                quantity="flow"
+                base={part.cleanAtCfm}
+                units={units}
+                onSave={(cleanAtCfm) => set({ cleanAtCfm })}
+              />
             </>
           )}
         </div>

@@ -56,7 +56,10 @@ export function Survey() {
             <SelectField
               label="House rule for airflow"
               value={system.rule?.id ?? ''}
-              options={[['', 'None chosen yet'], ...AIRFLOW_RULES.map((one) => [one.id, `${one.name}, ${one.cfmPerTon} per ton`] as const)]}
+              options={[
+                ['', 'None chosen yet'],
+                ...AIRFLOW_RULES.map((one) => [one.id, `${one.name}, ${one.cfmPerTon} per ton`] as const),
+              ]}
               onSave={(id) => {
                 const rule = AIRFLOW_RULES.find((one) => one.id === id)
                 if (rule) void write([{ kind: 'rule.use', body: { systemId, rule } }])
@@ -87,7 +90,10 @@ export function Survey() {
         <section aria-label="Parts" className="panel p-4">
           <h2 className="font-bold mb-2">Parts</h2>
           {system.parts.length === 0 && (
-            <p className="soft mb-3">Which parts make up the system, and what their plates say. Grilles with their size let their air speed count as flow.</p>
+            <p className="soft mb-3">
+              Which parts make up the system, and what their plates say. Grilles with their size let their air speed count as
+              flow.
+            </p>
           )}
           <ul className="flex flex-col divide-y divide-base-300">
             {system.parts.map((part) => (
