@@ -136,13 +136,11 @@ function walk(current: TryResult): Working[] {
         )
         .join('; '),
       result: null,
-      inputs: current.walk.steps
-        .slice(0, -1)
-        .map((step) => ({
-          name: POINT_NAMES[step.toPoint],
-          value: `${inWc(step.toInWc)} in.wc`,
-          from: `try ${current.input.number}`,
-        })),
+      inputs: current.walk.steps.slice(0, -1).map((step) => ({
+        name: POINT_NAMES[step.toPoint],
+        value: `${inWc(step.toInWc)} in.wc`,
+        from: `try ${current.input.number}`,
+      })),
       source: 'Loss over a part = difference of the probes on its two sides.',
     },
   ]

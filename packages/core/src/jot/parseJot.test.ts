@@ -133,6 +133,11 @@ it('answers any text', () => {
   )
 })
 
+it.each(['constructor', 'toString', '__proto__ 3', 'static constructor 0.2', 'left constructor 3', 'hasOwnProperty'])(
+  'knows “%s” as nothing, found by the fuzz above',
+  (line) => expect(read(line).state).toBe('wrong'),
+)
+
 describe('completion', () => {
   it('puts what is wanted first', () =>
     expect(

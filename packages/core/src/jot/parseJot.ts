@@ -43,7 +43,7 @@ export function parseJot(text: string, context: JotContext): JotReading {
   }
   const words = tidyTyped(text).split(/\s+/)
   const head = (words[0] ?? '').toLowerCase()
-  const command = COMMANDS[head]
+  const command = COMMANDS.get(head)
   if (command) return command(new Line(words.slice(1), context), context)
   const near = JOT_COMMANDS.filter((one) => one.word.startsWith(head))
   if (near.length > 0 && words.length === 1 && !/\s$/.test(text)) return needs(list(near.map((one) => one.word)))
@@ -198,7 +198,7 @@ function probe(point: keyof ProbeReadings): (line: Line, context: JotContext) =>
 function staticAt(line: Line, context: JotContext): JotReading {
   if (line.done) return needs(`where: ${list(Object.keys(PROBE_WORDS))}`)
   const place = line.next().toLowerCase()
-  const point = PROBE_WORDS[place]
+  const point = Object.hasOwn(PROBE_WORDS, place) ? PROBE_WORDS[place] : undefined
   if (point) return probe(point)(line, context)
   const near = Object.keys(PROBE_WORDS).filter((word) => word.startsWith(place))
   if (near.length > 0 && line.done) return needs(list(near))
@@ -437,26 +437,29 @@ function prose(kind: 'heard' | 'note' | 'open', lead: string): (line: Line) => J
   }
 }
 
-const COMMANDS: Record<string, (line: Line, context: JotContext) => JotReading> = {
-  esp,
-  supply: probe('supply'),
-  return: probe('return'),
-  static: staticAt,
-  filter,
-  tap,
-  split,
-  rise,
-  grille,
-  capacity,
-  heater,
-  found: setting('found'),
-  left: setting('left'),
-  proved: setting('proof'),
-  heard: prose('heard', 'heard on this try'),
-  note: prose('note', 'note'),
-  open: prose('open', 'still to do'),
-  undo: (line) => finish(line, { intent: { kind: 'undo' }, reads: 'takes back the last line' }),
-}
+/** A map, not an object: somebody will type “constructor”. */
+const COMMANDS = new Map<string, (line: Line, context: JotContext) => JotReading>(
+  Object.entries({
+    esp,
+    supply: probe('supply'),
+    return: probe('return'),
+    static: staticAt,
+    filter,
+    tap,
+    split,
+    rise,
+    grille,
+    capacity,
+    heater,
+    found: setting('found'),
+    left: setting('left'),
+    proved: setting('proof'),
+    heard: prose('heard', 'heard on this try'),
+    note: prose('note', 'note'),
+    open: prose('open', 'still to do'),
+    undo: (line) => finish(line, { intent: { kind: 'undo' }, reads: 'takes back the last line' }),
+  }),
+)
 
 export interface Completion {
   text: string

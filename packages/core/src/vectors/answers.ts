@@ -39,7 +39,8 @@ const PSI_IN_INHG = 2.036020657
 const PSI_IN_KPA = 6.894757293
 
 export function answerCase(id: string, given: Case): Answer {
-  const topic = TOPICS[id.split('-')[0] ?? '']
+  const prefix = id.split('-')[0] ?? ''
+  const topic = Object.hasOwn(TOPICS, prefix) ? TOPICS[prefix] : undefined
   return topic ? topic(given) : null
 }
 

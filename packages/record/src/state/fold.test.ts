@@ -39,6 +39,14 @@ describe('folding', () => {
     expect(stateOf(pen.changes)).toMatchObject({ name: 'Renamed', id: uuid(0), foldVersion: 1, systems: [{ name: 'AH-1' }] })
   })
 
+  it('keeps a role that is called like something every object has', () => {
+    const { pen } = begun()
+    pen.write('setting.set', { ...HERE, role: 'constructor', column: 'found', value: '5' })
+    expect(Object.keys(visitOf(pen.changes).rows)).toEqual(['constructor'])
+    expect(visitOf(pen.changes).rows.constructor).toMatchObject({ found: { value: '5' } })
+    expect(Object).not.toHaveProperty('found')
+  })
+
   it('passes over what speaks of something unknown', () => {
     const pen = new Pen()
     pen.write('reading.probes', { ...HERE, tryId: uuid(77), supply: 0.2 })

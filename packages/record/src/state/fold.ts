@@ -162,8 +162,11 @@ class Folding {
       case 'setting.set':
         this.onVisit(change.body, (visit) => {
           const { role, column, value, why } = change.body
-          visit.rows[role] ??= { found: null, left: null, proof: null }
-          visit.rows[role][column] = { id: change.id, at: change.at, by: change.by, value, why: why ?? null }
+          // Own rows only: a role may be called like something that every object has.
+          const row = Object.hasOwn(visit.rows, role) ? visit.rows[role] : undefined
+          const entries = row ?? { found: null, left: null, proof: null }
+          visit.rows[role] = entries
+          entries[column] = { id: change.id, at: change.at, by: change.by, value, why: why ?? null }
         })
         return
       case 'advice.override':

@@ -32,7 +32,7 @@ export function airflowLedger(system: SystemState, visit: SystemVisit, picture: 
 
 function row(setting: ProfileSetting, system: SystemState, visit: SystemVisit, picture: AirflowPicture): LedgerRow {
   const role = setting.role ?? ''
-  const entries = visit.rows[role] ?? { found: null, left: null, proof: null }
+  const entries = (Object.hasOwn(visit.rows, role) ? visit.rows[role] : undefined) ?? { found: null, left: null, proof: null }
   const aim = aimFor(role, setting, system, picture)
   const differs = entries.left !== null && aim !== null && entries.left.value !== aim.value
   // Proof belongs to the value it was taken with: a later Left needs a new one.

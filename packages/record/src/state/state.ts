@@ -1,4 +1,3 @@
-import type { UnitChoice } from '@ingle/core'
 import type { AirflowRuleBody, PartRole } from '../changes/bodies.ts'
 import type { Profile } from '../profile/profile.ts'
 
@@ -16,7 +15,6 @@ export interface SiteState {
   altitudeKnown: boolean
   timeZone: string
   climate: string
-  units?: UnitChoice
   systems: SystemState[]
   /** By start. */
   visits: VisitState[]
