@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['packages/*/{src,test}/**/*.test.ts', 'apps/web/src/**/*.test.ts', 'tools/**/*.test.ts'],
+          include: ['packages/*/{src,test}/**/*.test.ts', 'apps/web/{src,test}/**/*.test.ts', 'tools/**/*.test.ts'],
           environment: 'node',
         },
       },

@@ -5,6 +5,8 @@ import { signedOut } from '../session/session.ts'
 import { api, Offline, Refused } from './api.ts'
 import type { Confirmed, LocalDb, Pending } from './localDb.ts'
 
+type Refusal = NonNullable<Pending['refused']>
+
 const BATCH = 100
 const RETRY_FIRST_MS = 1000
 const RETRY_MOST_MS = 20_000
@@ -58,7 +60,13 @@ export class Outbox {
 
   private async flush(): Promise<void> {
     if (this.closed) return
-    const done = await navigator.locks.request('ingle-outbox', () => this.sendAll())
+    const done = await navigator.locks
+      .request('ingle-outbox', () => this.sendAll())
+      .catch((error: unknown) => {
+        // Another account took the device over in mid-send: its store is closed, and what waits stays in it.
+        if (!this.closed && !isClosedStore(error)) throw error
+        return false
+      })
     if (this.closed) return
     if (done) {
       this.retryMs = RETRY_FIRST_MS
@@ -66,6 +74,13 @@ export class Outbox {
     }
     this.timer = setTimeout(this.kick, this.retryMs)
     this.retryMs = Math.min(this.retryMs * 2, RETRY_MOST_MS)
+  }
+
+  /** Fetches in the background; a store that was closed meanwhile ends it quietly. */
+  readonly inBackground = (work: Promise<unknown>): void => {
+    work.catch((error: unknown) => {
+      if (!this.closed && !isClosedStore(error)) throw error
+    })
   }
 
   /** True when nothing is left that could be sent now. */
@@ -80,9 +95,13 @@ export class Outbox {
     }
   }
 
-  private async sendBatch(siteId: string, batch: Pending[]): Promise<boolean> {
-    const photo = await this.sendPhotos(siteId, batch)
-    if (photo === 'no answer') return false
+  private async sendBatch(siteId: string, all: Pending[]): Promise<boolean> {
+    const photos = await this.sendPhotos(siteId, all)
+    if (photos === 'no answer') return false
+    // A photo that the server will not have takes its change with it; the rest goes on.
+    await this.refuse(all, (one) => photos.get(one.id))
+    const batch = all.filter((one) => !photos.has(one.id))
+    if (batch.length === 0) return true
     const answer = await api<{
       outcomes: ({ id: string; seq: number } | { id: string; refused: { reason: string; remedy: string } })[]
     }>('POST', `/api/sites/${siteId}/changes`, {
@@ -115,25 +134,30 @@ export class Outbox {
     return true
   }
 
-  private async sendPhotos(siteId: string, batch: Pending[]): Promise<'sent' | 'no answer'> {
+  /** The photos of a batch, before the changes that speak of them. Answers which the server refused, and why. */
+  private async sendPhotos(siteId: string, batch: Pending[]): Promise<Map<string, Refusal> | 'no answer'> {
+    const refused = new Map<string, Refusal>()
     for (const one of batch) {
       if (one.change.kind !== 'photo.add') continue
       const photo = await this.db.photos.get(one.change.body.photoId)
       if (!photo || photo.sent) continue
       const answer = await api('PUT', `/api/sites/${siteId}/photos/${photo.id}`, photo.blob)
-      if (!answer.ok && answer.error instanceof Offline) {
+      if (answer.ok) await this.db.photos.update(photo.id, { sent: 1 })
+      else if (answer.error instanceof Refused && answer.error.status !== 401 && answer.error.status !== 404)
+        refused.set(one.id, answer.error)
+      else if (answer.error instanceof Offline) {
         this.touched(false)
         return 'no answer'
       }
-      if (answer.ok) await this.db.photos.update(photo.id, { sent: 1 })
     }
-    return 'sent'
+    return refused
   }
 
   private async refuse(batch: readonly Pending[], why: (one: Pending) => Pending['refused']): Promise<void> {
     for (const one of batch) {
       const refused = why(one)
-      if (one.n !== undefined && refused) await this.db.pending.update(one.n, { refused })
+      if (one.n !== undefined && refused)
+        await this.db.pending.update(one.n, { refused: { reason: refused.reason, remedy: refused.remedy } })
     }
   }
 
@@ -170,16 +194,12 @@ export class Outbox {
     this.news.addEventListener('hello', () => {
       this.touched(true)
       this.kick()
-      void this.catchUpAll()
+      this.inBackground(this.catchUpAll())
     })
     this.news.addEventListener('site', (event) => {
       const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string }
       for (const tell of newsListeners) tell(siteId)
-      void this.db.confirmed
-        .where('siteId')
-        .equals(siteId)
-        .count()
-        .then((count) => (count > 0 ? this.catchUp(siteId) : null))
+      this.inBackground(this.catchUpIfKept(siteId))
     })
     this.news.onerror = () => {
       this.touched(false)
@@ -187,6 +207,11 @@ export class Outbox {
       if (this.news?.readyState === EventSource.CLOSED && !this.closed)
         setTimeout(() => !this.closed && this.listen(), RETRY_FIRST_MS * 2)
     }
+  }
+
+  /** A site that this device never opened is fetched when it is opened, not before. */
+  private async catchUpIfKept(siteId: string): Promise<void> {
+    if ((await this.db.confirmed.where('siteId').equals(siteId).count()) > 0) await this.catchUp(siteId)
   }
 
   private async catchUpAll(): Promise<void> {
@@ -198,6 +223,8 @@ export class Outbox {
     if (useStep.getState().inTouch !== inTouch) useStep.setState({ inTouch })
   }
 }
+
+const isClosedStore = (error: unknown): boolean => (error as { name?: string } | null)?.name === 'DatabaseClosedError'
 
 const newsListeners = new Set<(siteId: string) => void>()
 

@@ -69,10 +69,12 @@ export class Desk {
       if (empty) return settle()
       set({ status: 'ready', changes, state: fold(siteId, changes), waiting: new Set(pending.map((one) => one.id)) })
     })
-    void this.outbox.catchUp(siteId).then((answer) => {
-      fetched = answer
-      settle()
-    })
+    this.outbox.inBackground(
+      this.outbox.catchUp(siteId).then((answer) => {
+        fetched = answer
+        settle()
+      }),
+    )
     return () => query.unsubscribe()
   }
 

@@ -58,7 +58,9 @@ export function runPlant(
   const point = tapOnDuct(plant.table, tap, total, (1 + adjustPct / 100) * (1 + plant.tableError) * 100 - 100)
   if (!point) return null
   const q2 = point.flowCfm * point.flowCfm
-  const off = (value: number, sigma: number, step: number) => Math.round((value + sigma * noise()) / step) * step
+  // Rounded as the instrument's display does; the second rounding takes the binary tail off.
+  const off = (value: number, sigma: number, step: number) =>
+    Math.round(Math.round((value + sigma * noise()) / step) * step * 1000) / 1000
   const inWc = (value: number) => off(value, SIGMA.staticInWc, 0.01)
   const degrees = (value: number) => off(value, SIGMA.temperatureF, 0.1)
   const pressure = standardPressurePsia(plant.altitudeFt)

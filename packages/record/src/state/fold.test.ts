@@ -154,6 +154,15 @@ describe('several devices', () => {
     )
   })
 
+  it('keep a reading whose try was written by a clock that ran ahead', () => {
+    const { pen, tryId } = begun()
+    pen.write('reading.probes', { ...HERE, tryId, supply: 0.22 })
+    const ahead = pen.changes.map((change) =>
+      change.kind === 'try.start' || change.kind === 'visit.start' ? { ...change, at: '2026-11-24T23:00:00.000Z' } : change,
+    )
+    expect(visitOf(ahead).tries[0]?.readings).toHaveLength(1)
+  })
+
   it('order by the instant, not by the letters of its time zone', () => {
     const pen = new Pen()
     pen.write('site.set', { name: 'earlier' })

@@ -23,8 +23,19 @@ import {
 export function fold(siteId: string, changes: readonly Change[]): SiteState {
   const holding = inForce(changes)
   const folding = new Folding(siteId, changes.length)
-  for (const change of inOrder(changes)) if (holding.has(change.id)) folding.apply(change)
+  const ordered = inOrder(changes).filter((change) => holding.has(change.id))
+  for (const turn of TURNS) for (const change of ordered) if (turnOf(change) === turn) folding.apply(change)
   return folding.finish()
+}
+
+/**
+ * What others build on comes first, whatever its time says: a clock that was set back between a try and its reading, or
+ * two changes in one millisecond, must not lose the reading.
+ */
+const TURNS = [0, 1, 2] as const
+function turnOf(change: Change): (typeof TURNS)[number] {
+  if (change.kind === 'visit.start') return 0
+  return change.kind === 'try.start' || change.kind === 'note.add' || change.kind === 'item.open' ? 1 : 2
 }
 
 /** By time of writing, then by id; repeated ids count once. Times are compared as instants, whatever their offset. */

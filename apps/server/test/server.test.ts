@@ -1,0 +1,154 @@
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Hono } from 'hono'
+import pg from 'pg'
+import { pino } from 'pino'
+import { afterAll, beforeAll, describe, expect, inject, it, vi } from 'vitest'
+import { newDatabase } from '../../../tools/throwaway.mjs'
+import { ConfigError, readConfig } from '../src/config.ts'
+import { NEWS_CHANNEL } from '../src/data/crewData.ts'
+import { slug } from '../src/http/attachment.ts'
+import { webFiles } from '../src/http/webFiles.ts'
+import { Newsroom } from '../src/news/newsroom.ts'
+import { rich } from '../src/reports/pdf.ts'
+import { type Bench, openBench } from './bench.ts'
+
+describe('settings from the environment', () => {
+  const url = { DATABASE_URL: 'postgres://x' }
+  it('have defaults that are safe', () => {
+    expect(readConfig(url, '/web')).toMatchObject({
+      port: 7310,
+      host: '127.0.0.1',
+      demo: false,
+      secureCookie: false,
+      webRoot: '/web',
+    })
+    expect(readConfig({ ...url, INGLE_PORT: '80', INGLE_DEMO: '1', INGLE_SECURE_COOKIE: '1' }, '/web')).toMatchObject({
+      port: 80,
+      demo: true,
+      secureCookie: true,
+    })
+  })
+  it.each([
+    ['no database', {}, /DATABASE_URL is not set.*npm run demo/],
+    ['a port that is none', { ...url, INGLE_PORT: 'eighty' }, /INGLE_PORT is “eighty”/],
+    ['a port too high', { ...url, INGLE_PORT: '99999' }, /between 1 and 65535/],
+  ])('with %s are refused in words', (_, env, words) => {
+    expect(() => readConfig(env, '/web')).toThrow(ConfigError)
+    expect(() => readConfig(env, '/web')).toThrow(words)
+  })
+})
+
+describe('the app’s files', () => {
+  const root = mkdtempSync(join(tmpdir(), 'ingle-web-'))
+  writeFileSync(join(root, 'index.html'), '<title>Ingle</title>')
+  writeFileSync(join(root, 'icon.svg'), '<svg/>')
+  const app = new Hono().use('*', webFiles(root))
+  const get = (path: string, method = 'GET') => app.request(path, { method })
+
+  it('open the app at every address, asked for anew each time', async () => {
+    for (const path of ['/', '/sites/1/visits/2']) {
+      const answer = await get(path)
+      expect(await answer.text()).toContain('Ingle')
+      expect(answer.headers.get('cache-control')).toBe('no-cache')
+    }
+  })
+  it('are served as they are', async () => expect((await get('/icon.svg')).headers.get('content-type')).toContain('svg'))
+  it('do not reach outside their folder', async () =>
+    expect(await (await get('/../../etc/passwd')).text()).not.toContain('root:'))
+  it('are only read', async () => expect((await get('/icon.svg', 'POST')).status).toBe(404))
+})
+
+describe('news', () => {
+  it('are heard again after the connection was cut', async () => {
+    const url = await newDatabase(inject('databaseUrl'))
+    const newsroom = new Newsroom(url, pino({ level: 'silent' }))
+    await newsroom.open()
+    const heard: number[] = []
+    newsroom.subscribe('crew', (news) => heard.push(news.seq))
+    const client = new pg.Client({ connectionString: url })
+    await client.connect()
+    const tell = (seq: number) =>
+      client.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, JSON.stringify({ crewId: 'crew', siteId: 's', seq })])
+    await tell(1)
+    await vi.waitFor(() => expect(heard).toEqual([1]))
+    await client.query(
+      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE query LIKE 'LISTEN%' AND datname = current_database()",
+    )
+    await vi.waitFor(
+      async () => {
+        await tell(2)
+        expect(heard).toContain(2)
+      },
+      { timeout: 8000, interval: 100 },
+    )
+    await newsroom.close()
+    await client.end()
+  })
+  it('reach nobody who has left', async () => {
+    const newsroom = new Newsroom('postgres://unused', pino({ level: 'silent' }))
+    const heard: number[] = []
+    newsroom.subscribe('crew', (news) => heard.push(news.seq))()
+    ;(newsroom as unknown as { tell: (news: object) => void }).tell({ crewId: 'crew', siteId: 's', seq: 1 })
+    expect(heard).toEqual([])
+  })
+})
+
+describe('over the wire', () => {
+  let bench: Bench
+  beforeAll(async () => {
+    bench = await openBench()
+  })
+  afterAll(() => bench.close())
+
+  it('every answer carries its guards', async () => {
+    const { headers } = await bench.ask('GET', '/api/health')
+    expect(headers.get('content-security-policy')).toContain("default-src 'self'")
+    expect(headers.get('x-content-type-options')).toBe('nosniff')
+    expect(headers.get('x-frame-options')).toBe('SAMEORIGIN')
+  })
+
+  it('a fault of ours is told without its inside', async () => {
+    vi.spyOn(bench.db, 'query').mockRejectedValueOnce(new Error('secret table is missing'))
+    const answer = await bench.ask('GET', '/api/health')
+    expect(answer.status).toBe(500)
+    const text = await answer.text()
+    expect(text).toContain('What you entered is kept on this device')
+    expect(text).not.toContain('secret')
+  })
+
+  it('news come as a stream that begins with a word', async () => {
+    const answer = await bench.ask('GET', '/api/news', { as: 'mr' })
+    expect(answer.headers.get('content-type')).toContain('text/event-stream')
+    const reader = answer.body?.getReader()
+    const first = await reader?.read()
+    expect(new TextDecoder().decode(first?.value)).toContain('event: hello')
+    await reader?.cancel()
+  })
+
+  it('the demo’s accounts are offered by a demo alone', async () => {
+    const accounts = (await (await bench.ask('GET', '/api/demo-accounts')).json()) as { initials: string }[]
+    expect(accounts.map((one) => one.initials)).toEqual(['MR', 'JT', 'EB'])
+  })
+
+  it('a cookie that is none, or that was signed out, is nobody', async () => {
+    expect((await bench.ask('GET', '/api/me', { headers: { cookie: 'ingle_session=guess' } })).status).toBe(401)
+    await bench.ask('POST', '/api/sign-out', { as: 'jt' })
+    expect((await bench.ask('GET', '/api/me', { as: 'jt' })).status).toBe(401)
+  })
+})
+
+describe('words on paper', () => {
+  it('set rare signs in a face that has them, and nothing else', () => {
+    expect(rich('plain words')).toBe('plain words')
+    expect(rich('9 kW ≥ 1,050 cfm')).toEqual([
+      { text: '9 kW ', font: 'Words' },
+      { text: '≥', font: 'Signs' },
+      { text: ' 1,050 cfm', font: 'Words' },
+    ])
+    expect(rich('→')).toEqual([{ text: '→', font: 'Signs' }])
+  })
+  it('make a file name of any site’s name', () =>
+    expect(['Tidewell Pottery', 'Café “Øst” / 3', '…'].map(slug)).toEqual(['tidewell-pottery', 'cafe-st-3', 'site']))
+})
