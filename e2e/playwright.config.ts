@@ -5,7 +5,7 @@ export default defineConfig({
   testDir: './tests',
   outputDir: '../test-results',
   globalSetup: './globalSetup.ts',
-  fullyParallel: false,
+  fullyParallel: true,
   workers: 2,
   timeout: 60_000,
   expect: { timeout: 10_000 },

@@ -31,7 +31,6 @@ export type Mark =
       bold?: boolean
       mono?: boolean
       halo?: boolean
-      turn?: number
     }
 
 export interface Scene {
@@ -61,6 +60,17 @@ const escapeXml = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&
 const path = (points: readonly (readonly [number, number])[]) =>
   points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
 
+function textSvg(
+  mark: Extract<Mark, { kind: 'text' }>,
+  fonts: { words: string; figures: string },
+  fill: string,
+  more = '',
+): string {
+  const [x, y] = [mark.x.toFixed(1), mark.y.toFixed(1)]
+  const weight = mark.bold ? ' font-weight="bold"' : ''
+  return `<text x="${x}" y="${y}" font-size="${mark.size}" text-anchor="${mark.anchor}" fill="${fill}" font-family="${mark.mono ? fonts.figures : fonts.words}"${weight}${more}>${escapeXml(mark.text)}</text>`
+}
+
 /** The drawing as a standalone SVG in paper colours. `fonts` name the families of words and figures. */
 export function sceneToSvg(scene: Scene, fonts: { words: string; figures: string }): string {
   const marks = scene.marks.map((mark) => {
@@ -74,7 +84,8 @@ export function sceneToSvg(scene: Scene, fonts: { words: string; figures: string
       case 'dot':
         return `<circle cx="${mark.x.toFixed(1)}" cy="${mark.y.toFixed(1)}" r="${mark.radius}" fill="${PAPER[mark.fill]}" stroke="${PAPER[mark.stroke]}" stroke-width="2"/>`
       case 'text':
-        return `<text x="${mark.x.toFixed(1)}" y="${mark.y.toFixed(1)}" font-size="${mark.size}" text-anchor="${mark.anchor}" fill="${PAPER[mark.tone]}" font-family="${mark.mono ? fonts.figures : fonts.words}"${mark.bold ? ' font-weight="bold"' : ''}${mark.turn ? ` transform="rotate(${mark.turn} ${mark.x.toFixed(1)} ${mark.y.toFixed(1)})"` : ''}>${escapeXml(mark.text)}</text>`
+        // PDF knows no paint order: the halo is a text of its own underneath.
+        return `${mark.halo ? textSvg(mark, fonts, PAPER.paper, ` stroke="${PAPER.paper}" stroke-width="3"`) : ''}${textSvg(mark, fonts, PAPER[mark.tone])}`
       default:
         throw new Error(`Unknown mark ${JSON.stringify(mark satisfies never)}`)
     }

@@ -1,3 +1,4 @@
+import { format } from '@ingle/core'
 import type { PartState } from '@ingle/record'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
@@ -16,7 +17,9 @@ export function PartCard({ part }: { part: PartState }) {
     return written.ok ? null : `${written.reason} ${written.remedy}`
   }
   const grille = part.role === 'return-grille' || part.role === 'supply-grille'
-  const size = part.widthIn !== null && part.heightIn !== null ? `${part.widthIn}×${part.heightIn} in` : ''
+  const inches = (value: number) => format('length', value, units, { bare: true }).replace(/\.0$/, '')
+  const size =
+    part.widthIn !== null && part.heightIn !== null ? `${inches(part.widthIn)}×${inches(part.heightIn)} ${units.length}` : ''
   return (
     <li className="py-1.5">
       <div className="flex items-center gap-2">
