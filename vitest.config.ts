@@ -6,14 +6,14 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['packages/*/{src,test}/**/*.test.ts', 'apps/web/{src,test}/**/*.test.ts', 'tools/**/*.test.ts'],
+          include: ['packages/*/{src,test}/**/*.test.ts', 'apps/web/{src,test}/**/*.test.ts', 'tools/**/!(*.db).test.ts'],
           environment: 'node',
         },
       },
       {
         test: {
           name: 'db',
-          include: ['apps/server/test/**/*.test.ts'],
+          include: ['apps/server/test/**/*.test.ts', 'tools/**/*.db.test.ts'],
           environment: 'node',
           globalSetup: ['apps/server/test/postgres.setup.ts'],
           testTimeout: 20_000,

@@ -1,8 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { BASE_UNITS, METRIC_UNITS } from '../quantity/units.ts'
+import { completions } from './completions.ts'
 import { JOT_COMMANDS } from './grammar.ts'
-import { completions, type JotContext, parseJot } from './parseJot.ts'
+import { parseJot } from './parseJot.ts'
+import type { JotContext } from './reading.ts'
 
 const context: JotContext = {
   units: BASE_UNITS,

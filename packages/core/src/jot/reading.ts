@@ -1,0 +1,30 @@
+import type { UnitChoice } from '../quantity/units.ts'
+import type { JotGrille, JotIntent, JotSetting } from './grammar.ts'
+
+/** What the jot line must know to read back what is typed. */
+export interface JotContext {
+  units: UnitChoice
+  taps: readonly string[]
+  settings: readonly JotSetting[]
+  grilles: readonly JotGrille[]
+  /** Lines that would fill what is still missing, most wanted first. */
+  wanted: readonly string[]
+}
+
+/** What a line means so far. `ready` can be entered; `incomplete` is right as far as it goes. */
+export type JotReading =
+  | { state: 'empty' }
+  | { state: 'incomplete'; needs: string }
+  | { state: 'wrong'; reason: string; remedy: string; instead?: string }
+  | { state: 'ready'; intent: JotIntent; reads: string }
+
+export const wrong = (reason: string, remedy: string, instead?: string): JotReading => ({
+  state: 'wrong',
+  reason,
+  remedy,
+  ...(instead && { instead }),
+})
+export const needs = (text: string): JotReading => ({ state: 'incomplete', needs: text })
+
+/** Shortens what somebody typed, for quoting it. */
+export const clip = (text: string) => (text.length > 24 ? `${text.slice(0, 24)}…` : text)

@@ -1,0 +1,66 @@
+import { METRIC_UNITS } from '@ingle/core'
+import { describe, expect, it } from 'vitest'
+import { ALL_KINDS, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing.ts'
+import type { BodyOf, ChangeKind } from './change.ts'
+import { describeChange } from './describe.ts'
+
+const TRY = { ...HERE, tryId: uuid(3) }
+const rule = {
+  id: 'r',
+  name: 'damp coast',
+  cfmPerTon: 380,
+  bandPct: 5,
+  keepMass: true,
+  maxFaceFpm: 700,
+  reason: '',
+  cost: '',
+  settings: [],
+}
+const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
+  'site.set': [{ name: 'Quay', altitudeFt: 310 }, 'site: name Quay, altitudeFt 310'],
+  'system.set': [{ systemId: SYSTEM, capacityTons: 3.5 }, 'system: capacityTons 3.5'],
+  'part.set': [{ systemId: SYSTEM, partId: uuid(4), role: 'supply-grille', name: 'desk' }, 'part: supply grille desk'],
+  'part.remove': [{ systemId: SYSTEM, partId: uuid(4) }, 'part taken out'],
+  'profile.use': [{ systemId: SYSTEM, profile: { family: 'VX-42' } }, 'profile VX-42'],
+  'rule.use': [{ systemId: SYSTEM, rule }, 'house rule “damp coast”'],
+  'visit.start': [{ visitId: VISIT, reason: 'too loud' }, 'visit: too loud'],
+  'visit.close': [{ visitId: VISIT }, 'visit closed'],
+  'complaint.set': [{ ...HERE, text: 'hiss' }, 'complaint: hiss'],
+  'note.add': [{ ...HERE, text: 'gap', standing: 'watch' }, 'note: gap'],
+  'photo.add': [{ ...HERE, photoId: uuid(5), noteId: uuid(6), mediaType: 'image/png', bytes: 9 }, 'photo'],
+  'try.start': [{ ...HERE, tap: null, adjustPct: -10, filter: 'clean' }, 'try: tap not known, adjust -10%, filter clean'],
+  'reading.probes': [{ ...TRY, supply: 0.22 }, 'static supply side of the cabinet +0.22 in.wc'],
+  'reading.split': [{ ...TRY, returnDbF: 75, supplyDbF: 55 }, 'return 75.0 °F, supply 55.0 °F'],
+  'reading.rise': [
+    { ...TRY, returnDbF: 70, supplyDbF: 92, volts: 240, amps: 37.5, phases: 1 },
+    'heater 70.0 °F to 92.0 °F, 240 V, 37.5 A',
+  ],
+  'reading.grille': [{ ...TRY, name: 'desk', side: 'supply', faceFpm: 640 }, 'supply grille desk 640 fpm'],
+  'reading.heard': [{ ...TRY, text: 'rattle' }, 'heard: rattle'],
+  'setting.set': [
+    { ...HERE, role: 'airflow.cool', column: 'left', value: '4', why: 'asked for' },
+    'airflow.cool left: 4, because asked for',
+  ],
+  'advice.override': [
+    { ...HERE, moveKey: 'k', advised: 'x', chose: 'Tap 4.', reason: 'no filter here' },
+    'decided otherwise: Tap 4., because no filter here',
+  ],
+  'item.open': [{ ...HERE, itemId: uuid(7), text: 'larger grille' }, 'open: larger grille'],
+  'item.close': [{ ...HERE, itemId: uuid(7), how: 'fitted' }, 'done: fitted'],
+  'check.set': [{ ...HERE, checkId: 'panels-back', done: true }, 'panels back: done'],
+  undo: [{ targetId: uuid(8) }, 'taken back'],
+}
+
+function written<K extends ChangeKind>(kind: K) {
+  const pen = new Pen()
+  pen.write(kind, BODIES[kind][0] as never)
+  return pen.changes[0]!
+}
+
+describe('what a change wrote down, in a line', () => {
+  it.each(ALL_KINDS)('%s', (kind) => expect(describeChange(written(kind))).toBe(BODIES[kind][1]))
+  it('follows the reader’s units', () => {
+    expect(describeChange(written('reading.split'), METRIC_UNITS)).toBe('return 23.9 °C, supply 12.8 °C')
+    expect(describeChange(written('reading.probes'), METRIC_UNITS)).toBe('static supply side of the cabinet +55 Pa')
+  })
+})
