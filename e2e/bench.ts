@@ -56,7 +56,7 @@ export class Tech {
   constructor(readonly page: Page) {}
 
   get move() {
-    return this.page.getByRole('region', { name: 'Next move' }).filter({ visible: true })
+    return this.page.getByRole('region', { name: 'Next move' })
   }
   get headline() {
     return this.move.getByRole('heading')

@@ -141,7 +141,7 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}
-          placeholder={`${context.wanted[0] ?? 'esp'} …`}
+          placeholder={`${(context.wanted[0] ?? 'esp').trim()} …`}
           aria-label="Jot line"
           aria-describedby={readId}
           aria-invalid={reading.state === 'wrong'}

@@ -300,7 +300,7 @@ function taps(picture: AirflowPicture): Working[] {
         .join(' · '),
       result: choice.best?.point ? { quantity: 'flow', value: choice.best.point.flowCfm } : null,
       inputs: [{ name: 'limits', value: limitsText(picture), from: 'aim, floor, rating, grilles' }],
-      source: 'Operating point = tap line ∩ duct curve, each segment solved in closed form.',
+      source: `Operating point = tap line ∩ duct curve, each segment solved in closed form.${picture.basis && picture.basis !== picture.current ? ` Foreseen from the duct of try ${picture.basis.input.number}.` : ''}`,
       note: choice.best
         ? `Best ${tapName(names[choice.best.tap] ?? '')}${choice.runnerUp ? `, then ${tapName(names[choice.runnerUp.tap] ?? '')}` : ', no other is allowed'}.${choice.binding ? ` Binding: ${choice.binding}.` : ''}`
         : 'No tap is inside every limit.',
@@ -316,7 +316,8 @@ function limitsText(picture: AirflowPicture): string {
 }
 
 function ceiling(picture: AirflowPicture): Working[] {
-  const { current, ceilingCfm } = picture
+  const { ceilingCfm } = picture
+  const current = picture.tries.findLast((one) => one.loudest !== null && one.flow !== null)
   if (ceilingCfm === null || !current?.loudest || !current.flow) return []
   return [
     {

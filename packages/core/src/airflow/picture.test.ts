@@ -39,6 +39,17 @@ describe('the picture of a visit', () => {
     const picture = airflowPicture(scenario({ tries: [attempt({ probes, filter: 'clean' })] }))
     expect(picture.cleanCoefficient).toBe(picture.current?.ductCoefficient)
   })
+  it('foresees the next try from the last one that was read, with the filter that is now in', () => {
+    const dirty = attempt({ probes, number: 1 })
+    const [same, clean] = (['as-found', 'clean'] as const).map((filter) =>
+      airflowPicture(scenario({ tries: [dirty, attempt({ number: 2, filter })] })),
+    )
+    const before = airflowPicture(scenario({ tries: [dirty] }))
+    expect(same?.basis?.input.number).toBe(1)
+    expect(same?.choice).toEqual(before.choice)
+    expect(clean?.ductCoefficient).toBe(before.cleanCoefficient)
+    expect(clean?.choice).toEqual(before.cleanChoice)
+  })
   it('counts return grilles as flow only when all are read and sized', () => {
     const grille = { id: 'g', name: 'return', side: 'return' as const, faceFpm: 480, areaFt2: 4, freeArea: 0.68 }
     const methods = (count: number, one = grille) =>

@@ -56,6 +56,10 @@ export interface AirflowPicture {
   ceilingCfm: number | null
   tries: TryResult[]
   current: TryResult | null
+  /** The last try whose readings show the duct: the current one, or the one before while it has none yet. */
+  basis: TryResult | null
+  /** The duct as the current try has it: measured, or foreseen from the basis when the filter was changed since. */
+  ductCoefficient: number | null
   /** The duct with a clean filter; null when the filter's clean drop is not known. */
   cleanCoefficient: number | null
   choice: TapChoice | null
@@ -76,8 +80,12 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
   const tries = input.tries.map((one) => tryResult(one, input, factor, pressurePsia))
   const current = tries.at(-1) ?? null
   const floorCfm = heaterFloorCfm(input)
-  const ceilingCfm = current ? noiseCeilingCfm(current, input.rule.maxFaceFpm) : null
-  const cleanCoefficient = current ? cleanDuct(current, input) : null
+  const loudest = tries.findLast((one) => one.loudest !== null && one.flow !== null) ?? null
+  const ceilingCfm = loudest ? noiseCeilingCfm(loudest, input.rule.maxFaceFpm) : null
+  const basis = tries.findLast((one) => one.ductCoefficient !== null) ?? null
+  const cleanCoefficient = basis ? cleanDuct(basis, input) : null
+  const filterChanged = current?.input.filter === 'clean' && basis?.input.filter === 'as-found'
+  const ductCoefficient = filterChanged ? cleanCoefficient : (basis?.ductCoefficient ?? null)
   const limits: TapLimits = {
     floorCfm: input.heaterOnThisTap ? floorCfm : null,
     ceilingCfm,
@@ -101,8 +109,10 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
     ceilingCfm,
     tries,
     current,
+    basis,
+    ductCoefficient,
     cleanCoefficient,
-    choice: choose(current?.ductCoefficient ?? null),
+    choice: choose(ductCoefficient),
     cleanChoice: choose(cleanCoefficient),
   }
 }

@@ -37,6 +37,8 @@ export class Line {
   /** One measurement; a unit may stand apart from its number. Null at the end of the line. */
   reading(quantity: Quantity): { base: number } | JotReading | null {
     if (this.done) return null
+    // The beginning of a number is not yet a wrong one.
+    if (this.at === this.words.length - 1 && /^[+-]?\.?$/.test(this.peek())) return needs('the rest of the number')
     let text = this.next()
     const number = readNumber(text)
     if (number?.rest === '' && !this.done && isUnitWord(this.peek())) text += ` ${this.next()}`

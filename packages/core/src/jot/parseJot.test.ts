@@ -51,6 +51,7 @@ describe('a line that is not whole', () => {
   it.each([
     ['esp', 'then the supply static'],
     ['esp +0.22', 'then the return static'],
+    ['esp +0.22 -.', 'the rest of the number'],
     ['split 74', 'then the supply temperature'],
     ['tap', 'which: 1, 2, 3, 4 and 5'],
     ['note', 'then the words'],

@@ -186,12 +186,12 @@ export function meetingScene(
       ),
     )
 
-  const duct = picture.current?.ductCoefficient ?? null
-  const clean = picture.current?.input.filter === 'as-found' ? picture.cleanCoefficient : null
+  const duct = picture.basis?.ductCoefficient ?? null
+  const clean = picture.basis?.input.filter === 'as-found' ? picture.cleanCoefficient : null
   const [fromCfm, toCfm] = [Math.min(...flows) * 0.94, Math.max(...flows) * 1.04]
   const topInWc = Math.max(...statics) * 1.08
   for (const curve of [
-    { c: duct, dash: '', text: picture.current?.input.filter === 'clean' ? 'duct, clean filter in' : 'duct as measured' },
+    { c: duct, dash: '', text: picture.basis?.input.filter === 'clean' ? 'duct, clean filter in' : 'duct as measured' },
     { c: clean, dash: '6 4', text: 'with a clean filter' },
   ]) {
     if (curve.c === null) continue

@@ -43,11 +43,11 @@ export function Airflow() {
         </div>
       </section>
       {part && <PartPanel part={part} onClose={() => setPart(null)} />}
-      <div className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)] items-start">
-        <div className="xl:hidden">
+      <div className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)] xl:grid-rows-[auto_1fr] items-start">
+        <div className="order-first xl:order-none xl:col-start-2 min-w-0">
           <MovePanel />
         </div>
-        <div className="flex flex-col gap-3 md:gap-4 min-w-0">
+        <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:col-start-1 xl:row-start-1 xl:row-span-2">
           {meeting && (
             <section aria-label="Where the blower and this duct meet" className="panel p-3 pb-1">
               <div className="flex flex-wrap items-baseline gap-x-3">
@@ -64,10 +64,7 @@ export function Airflow() {
           <TriesTable chosen={shown.current?.input.id ?? null} onChoose={setChosen} />
           <Ledger />
         </div>
-        <div className="flex flex-col gap-3 md:gap-4 min-w-0">
-          <div className="hidden xl:block">
-            <MovePanel />
-          </div>
+        <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:col-start-2">
           <Methods picture={shown} />
           <WorkedOut picture={shown} />
         </div>

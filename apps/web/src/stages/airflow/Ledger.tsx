@@ -88,7 +88,7 @@ function Row({
       <td className="pl-3 pt-3">
         <StateMark mark={row.standing} />
       </td>
-      <th scope="row" className="font-normal text-left py-2.5 pr-2 leading-tight" title={row.setting.access}>
+      <th scope="row" className="font-normal text-left py-2.5 pr-2 leading-tight min-w-28" title={row.setting.access}>
         {row.setting.label}
       </th>
       <td>{cell('found')}</td>
