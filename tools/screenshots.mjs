@@ -54,6 +54,21 @@ const VIEWS = [
       await page.locator('.recharts-surface').waitFor()
     },
   },
+  { name: 'airflow-nightshift', path: visit('airflow'), theme: 'nightshift' },
+  { name: 'airflow-sunlight', path: visit('airflow'), theme: 'sunlight' },
+  { name: 'airflow-phone', path: visit('airflow'), size: { width: 390, height: 844 } },
+  {
+    name: 'ledger-phone',
+    path: visit('airflow'),
+    size: { width: 390, height: 844 },
+    before: (page) =>
+      page.getByRole('region', { name: 'Settings ledger' }).evaluate((ledger) => window.scrollTo(0, ledger.offsetTop - 60)),
+  },
+  { name: 'airflow-wide', path: visit('airflow'), size: { width: 1920, height: 1080 } },
+  { name: 'hand-over', path: visit('hand-over') },
+  { name: 'card', path: visit('sheets/card') },
+  { name: 'record', path: visit('sheets/record'), full: true },
+  // Last: it writes to the record that the others show.
   {
     name: 'airflow-contradiction',
     path: visit('airflow'),
@@ -61,15 +76,9 @@ const VIEWS = [
       await jot(page, 'tap 3')
       await jot(page, 'esp +0.22 -0.45')
       await jot(page, 'grille return 300')
+      await page.getByRole('status', { name: 'Sync: in step' }).waitFor()
     },
   },
-  { name: 'airflow-nightshift', path: visit('airflow'), theme: 'nightshift' },
-  { name: 'airflow-sunlight', path: visit('airflow'), theme: 'sunlight' },
-  { name: 'airflow-phone', path: visit('airflow'), size: { width: 390, height: 844 } },
-  { name: 'airflow-wide', path: visit('airflow'), size: { width: 1920, height: 1080 } },
-  { name: 'hand-over', path: visit('hand-over') },
-  { name: 'card', path: visit('sheets/card') },
-  { name: 'record', path: visit('sheets/record'), full: true },
 ]
 
 for (const view of VIEWS) {

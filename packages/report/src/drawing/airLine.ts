@@ -113,6 +113,15 @@ export function airLineScene(
     bold: true,
     halo: true,
   })
+  const together = (picture.current?.walk.steps ?? []).filter((step) => step.parts.length > 1 && step.share !== null)
+  const span = (step: (typeof together)[number]) => {
+    const within = boxes.filter((box) => step.parts.includes(box.part))
+    return { left: within[0]?.left ?? 0, right: within.at(-1)?.right ?? 0 }
+  }
+  // Parts that no reading tells apart share one ground.
+  for (const { left, right } of together.map(span)) {
+    marks.push({ kind: 'rect', x: left, y: boxTop, width: right - left, height: boxHeight, tone: 'sand', opacity: 1 })
+  }
   for (const box of boxes) {
     const step = picture.current?.walk.steps.find((one) => one.parts.length === 1 && one.parts[0] === box.part)
     const shared = picture.current?.walk.steps.find(
@@ -148,20 +157,18 @@ export function airLineScene(
     })
     marks.push({ kind: 'text', x: middle, y: boxTop + 27, text: value, tone: 'ink', size: 11.5, anchor: 'middle', mono: true })
   }
-  for (const step of picture.current?.walk.steps ?? []) {
-    if (step.parts.length < 2 || step.share === null) continue
-    const within = boxes.filter((box) => step.parts.includes(box.part))
-    const middle = ((within[0]?.left ?? 0) + (within.at(-1)?.right ?? 0)) / 2
+  for (const step of together) {
+    const { left, right } = span(step)
+    const text = `together ${show('static', -step.dropInWc, { bare: true })}`
     marks.push({
       kind: 'text',
-      x: middle,
+      x: (left + right) / 2,
       y: boxTop + 27,
-      text: `together ${show('static', -step.dropInWc, { bare: true })}`,
+      text,
       tone: 'ink',
       size: 11.5,
       anchor: 'middle',
       mono: true,
-      halo: true,
     })
   }
   const worst = picture.current?.walk.worst

@@ -236,6 +236,8 @@ export function meetingScene(
     const now = i === tries.length - 1
     const says = `Try ${one.number}, ${tapName(one.tap)}: ${show('flow', one.flowCfm)} at ${show('static', one.staticInWc)}`
     marks.push({ kind: 'dot', x: tx, y: ty, radius: now ? 6.5 : 5, fill: now ? 'ember' : 'paper', stroke: 'ember', says })
+    // A narrow picture has no room for the names of the earlier ones; their values are said on tap.
+    if (!now && width < 420) continue
     const text = now
       ? `now ${show('flow', one.flowCfm, { bare: true })} @ ${show('static', one.staticInWc, { bare: true })}`
       : `try ${one.number}`

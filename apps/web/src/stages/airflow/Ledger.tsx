@@ -91,11 +91,13 @@ function Row({
       <th scope="row" className="font-normal text-left py-2.5 pr-2 leading-tight min-w-28" title={row.setting.access}>
         {row.setting.label}
       </th>
-      <td>{cell('found')}</td>
-      <td className="num font-bold py-2.5 pr-2">{row.aim?.value ?? <span className="soft font-normal">—</span>}</td>
-      <td>{cell('left')}</td>
-      <td>{cell('proof')}</td>
-      <td className={`py-2.5 pr-3 text-[13px] leading-tight min-w-36 ${row.whyMissing ? 'text-error' : 'soft'}`}>
+      <td data-label="Found">{cell('found')}</td>
+      <td data-label="Aim" className="num font-bold py-2.5 pr-2">
+        {row.aim?.value ?? <span className="soft font-normal">—</span>}
+      </td>
+      <td data-label="Left">{cell('left')}</td>
+      <td data-label="Proof">{cell('proof')}</td>
+      <td data-label="Why" className={`py-2.5 pr-3 text-[13px] leading-tight min-w-36 ${row.whyMissing ? 'text-error' : 'soft'}`}>
         {why || row.setting.access}
       </td>
     </tr>
