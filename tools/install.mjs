@@ -1,7 +1,8 @@
 /** Puts in place what is missing: npm packages by the lock file, Debian packages by apt. Uses nothing but Node. */
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { say, stop } from './say.mjs'
@@ -72,9 +73,9 @@ export function ensureDebian(name, packages, isThere) {
     writeFileSync('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n')
   }
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  const done = spawnSync('sh', ['-c', `${command} >/tmp/ingle-apt.log 2>&1`], { env }).status === 0
-  if (!done || !isThere())
-    stop(`${name} could not be installed.`, 'See /tmp/ingle-apt.log. The Debian registry must be reachable.')
+  const log = join(mkdtempSync(join(tmpdir(), 'ingle-apt-')), 'apt.log')
+  const done = spawnSync('sh', ['-c', `(${command}) >'${log}' 2>&1`], { env }).status === 0
+  if (!done || !isThere()) stop(`${name} could not be installed.`, `See ${log}. The Debian registry must be reachable.`)
 }
 
 export const ensurePostgres = () => ensureDebian('PostgreSQL', ['postgresql'], () => postgresBin() !== null)

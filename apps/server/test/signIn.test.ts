@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { ATTEMPT_LIMIT } from '../src/signIn/accounts.ts'
+import { ATTEMPT_LIMIT, addCrew } from '../src/signIn/accounts.ts'
 import { type Bench, openBench } from './bench.ts'
 
 let bench: Bench
@@ -63,6 +63,13 @@ describe('signing in', () => {
     expect((await ask(cookies[1] ?? '')).status).toBe(200)
     await ask(cookies[0] ?? '', 'POST', '/api/sign-out-everywhere')
     expect((await ask(cookies[1] ?? '')).status).toBe(401)
+  })
+
+  it('makes a crew with its accounts or not at all', async () => {
+    const account = { name: 'mr', initials: 'XX', role: 'lead', password: 'x' }
+    const crew = { id: '00000000-0000-4000-8000-00000000abcd', name: 'Half a crew' }
+    await expect(addCrew(bench.db, crew, [account])).rejects.toThrow(/account_name_key/)
+    expect(await bench.db.query('SELECT 1 FROM crew WHERE name = $1', [crew.name])).toEqual([])
   })
 
   it('answers a body that is no sign-in in words', async () => {

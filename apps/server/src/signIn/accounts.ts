@@ -91,13 +91,22 @@ export class Accounts {
   }
 }
 
+/** A crew and its accounts, all or none: a name that is taken leaves no crew without anybody in it. */
 export async function addCrew(
   db: DataSource,
   crew: { id: string; name: string },
   accounts: readonly { name: string; initials: string; role: string; password: string }[],
 ): Promise<void> {
-  await db.getRepository(Crew).insert({ id: crew.id, name: crew.name })
-  for (const { password, ...account } of accounts) {
-    await db.getRepository(Account).insert({ id: randomUUID(), crewId: crew.id, ...account, passwordHash: await hash(password) })
-  }
+  const rows = await Promise.all(
+    accounts.map(async ({ password, ...account }) => ({
+      id: randomUUID(),
+      crewId: crew.id,
+      ...account,
+      passwordHash: await hash(password),
+    })),
+  )
+  await db.transaction(async (tx) => {
+    await tx.getRepository(Crew).insert({ id: crew.id, name: crew.name })
+    await tx.getRepository(Account).insert(rows)
+  })
 }
