@@ -58,6 +58,7 @@ describe('the picture of a visit', () => {
       )
     expect(methods(1)).toEqual(['return-grilles'])
     expect(methods(2)).toBeUndefined()
+    expect(methods(1, { ...grille, faceFpm: 0 })).toBeUndefined()
     expect(methods(1, { ...grille, areaFt2: null as never })).toBeUndefined()
   })
   it('takes a heater’s rise as flow only on the heater’s own tap, and only when there is one', () => {

@@ -200,9 +200,12 @@ function returnGrilleEstimate(one: TryInput, count: number): FlowEstimate | null
   const grilles = one.grilles.filter((grille) => grille.side === 'return' && grille.areaFt2 !== null && grille.freeArea !== null)
   if (grilles.length === 0 || grilles.length < count) return null
   const flows = grilles.map((grille) => grilleFlowCfm(grille.faceFpm, grille.areaFt2 as number, grille.freeArea as number))
+  const flowCfm = flows.reduce((sum, flow) => sum + flow, 0)
+  // Still air at the grille is a blower that stands, or a meter that was not on: no flow to reckon with.
+  if (!(flowCfm > 0)) return null
   return {
     method: 'return-grilles',
-    flowCfm: flows.reduce((sum, flow) => sum + flow, 0),
+    flowCfm,
     // The free-area factor is the maker's and common to all, so the parts do not average out.
     plusMinusCfm: flows.reduce((sum, flow) => sum + UNCERTAINTY.grilleShare * flow, 0),
     readingIds: grilles.map((grille) => grille.id),
