@@ -75,6 +75,21 @@ test('a visit is begun from the site, and the earlier ones stay readable', async
   )
 })
 
+test('a second system is added to the site and opens under its visit with nothing known yet', async ({ tech }) => {
+  const { page } = tech
+  await tech.open(`/sites/${SITE}`)
+  const systems = page.getByRole('region', { name: 'Systems' })
+  await systems.getByLabel('New system').fill('AH-2 Kiln room')
+  await systems.getByRole('button', { name: 'Add' }).click()
+  await expect(systems.getByRole('listitem')).toHaveCount(2)
+  await page.getByRole('region', { name: 'Visits' }).getByRole('link', { name: 'AH-2 Kiln room' }).first().click()
+  await expect(tech.headline).toHaveText('Say what this air handler is.')
+  await tech.jot('note no nameplate on this one')
+  await tech.inStep()
+  await tech.open(stage('survey'))
+  await expect(page.getByText('no nameplate on this one')).toHaveCount(0)
+})
+
 test('what is open stands on the Round until somebody says how it was done', async ({ tech }) => {
   const { page } = tech
   await tech.open(stage('hand-over'))

@@ -1,7 +1,7 @@
 import { format } from '@ingle/core'
 import type { SiteState } from '@ingle/record'
 import { FileDown, Play } from 'lucide-react'
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { QuantityField, TextField } from '../kit/Field.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
@@ -116,6 +116,7 @@ function SiteView({ state }: { state: SiteState }) {
           />
           <TextField label="Climate" value={state.climate} hint="like damp coast" onSave={(climate) => save({ climate })} />
         </section>
+        <Systems state={state} />
         <section aria-label="Exports" className="panel p-4 flex flex-col gap-2">
           <h2 className="font-bold">Take it along</h2>
           <a className="btn justify-start" href={`/api/sites/${state.id}/export.json`} download>
@@ -136,5 +137,51 @@ function TryCount({ count }: { count: number }) {
     <span className="num soft">
       {count} {count === 1 ? 'try' : 'tries'}
     </span>
+  )
+}
+
+/** The systems of the site, and a new one by its name. */
+function Systems({ state }: { state: SiteState }) {
+  const desk = deskFor(useMe())
+  const [name, setName] = useState('')
+  const add = async () => {
+    if (name.trim() === '') return
+    const written = await desk.write(state.id, [
+      { kind: 'system.set', body: { systemId: crypto.randomUUID(), name: name.trim() } },
+    ])
+    if (written.ok) setName('')
+  }
+  return (
+    <section aria-label="Systems" className="panel p-4">
+      <h2 className="font-bold mb-1.5">Systems</h2>
+      <ul className="leading-relaxed">
+        {state.systems.map((system) => (
+          <li key={system.id}>
+            {system.name}
+            <span className="soft text-[14px]">
+              {system.profile ? ` · ${system.profile.maker} ${system.profile.family}` : ''}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="flex gap-2 mt-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void add()
+        }}
+      >
+        <input
+          className="input flex-1 min-w-0"
+          placeholder="like AH-2 Kiln room"
+          aria-label="New system"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <button type="submit" className="btn">
+          Add
+        </button>
+      </form>
+    </section>
   )
 }
