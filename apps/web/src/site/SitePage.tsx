@@ -1,8 +1,9 @@
 import { format } from '@ingle/core'
 import type { SiteState } from '@ingle/record'
 import { FileDown, Play } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { AddLine } from '../kit/AddLine.tsx'
 import { QuantityField, TextField } from '../kit/Field.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
@@ -143,14 +144,8 @@ function TryCount({ count }: { count: number }) {
 /** The systems of the site, and a new one by its name. */
 function Systems({ state }: { state: SiteState }) {
   const desk = deskFor(useMe())
-  const [name, setName] = useState('')
-  const add = async () => {
-    if (name.trim() === '') return
-    const written = await desk.write(state.id, [
-      { kind: 'system.set', body: { systemId: crypto.randomUUID(), name: name.trim() } },
-    ])
-    if (written.ok) setName('')
-  }
+  const add = async (name: string) =>
+    (await desk.write(state.id, [{ kind: 'system.set', body: { systemId: crypto.randomUUID(), name } }])).ok
   return (
     <section aria-label="Systems" className="panel p-4">
       <h2 className="font-bold mb-1.5">Systems</h2>
@@ -164,24 +159,7 @@ function Systems({ state }: { state: SiteState }) {
           </li>
         ))}
       </ul>
-      <form
-        className="flex gap-2 mt-2"
-        onSubmit={(event) => {
-          event.preventDefault()
-          void add()
-        }}
-      >
-        <input
-          className="input flex-1 min-w-0"
-          placeholder="like AH-2 Kiln room"
-          aria-label="New system"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-        />
-        <button type="submit" className="btn">
-          Add
-        </button>
-      </form>
+      <AddLine label="New system" hint="like AH-2 Kiln room" button="Add" onAdd={add} />
     </section>
   )
 }

@@ -9,7 +9,6 @@ export type MoveAction =
   | { kind: 'jot'; label: string; text: string }
   | { kind: 'try'; label: string; tap: number | null; filter: 'as-found' | 'clean' }
   | { kind: 'leave'; label: string; tap: number }
-  | { kind: 'prove'; label: string; tap: number }
   | { kind: 'stage'; label: string; stage: 'survey' | 'hand-over' }
 
 export interface NextMove {

@@ -1,10 +1,3 @@
-/** A fan behind a frequency drive, with its figures at base frequency. */
-export interface DriveBase {
-  baseHz: number
-  baseRpm: number
-  baseFlowCfm: number
-}
-
 /** Frequency for a wanted speed, held between the drive's limits. Source: rpm ∝ Hz at constant slip. Valid: minHz ≤ maxHz. */
 export const driveFrequencyHz = (speedPct: number, baseHz: number, minHz: number, maxHz: number): number =>
   Math.min(maxHz, Math.max(minHz, (baseHz * speedPct) / 100))

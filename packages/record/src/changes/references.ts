@@ -15,10 +15,6 @@ export class KnownIds {
     if (change.kind === 'item.open') this.ids.add(change.body.itemId)
   }
 
-  hasChange(id: string): boolean {
-    return this.ids.has(id)
-  }
-
   /** Null when everything that this change speaks of is known; a refusal that names what is not. */
   missing(change: Change): Refusal | null {
     for (const [name, id] of wantedIds(change)) {

@@ -1,4 +1,5 @@
 import { cautionAt } from '@ingle/catalog'
+import { list, workings } from '@ingle/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { CautionNote } from '../../kit/Notice.tsx'
@@ -31,8 +32,6 @@ export function MovePanel() {
         if (value) await write([{ kind: 'setting.set', body: { ...at, role: 'airflow.cool', column: 'left', value } }])
         return
       }
-      case 'prove':
-        return jot('proved cool ')
       case 'stage':
         return navigate(`../${action.stage}`)
     }
@@ -44,6 +43,9 @@ export function MovePanel() {
         ? cautionAt('heater-rise')
         : null
   const decision = here.overrides.at(-1)
+  const rests = workings(picture)
+    .filter((one) => move.rests.includes(one.id))
+    .map((one) => one.label.toLowerCase())
   const others = move.findings.filter((one) => !move.covers?.includes(one.key))
   return (
     <section aria-label="Next move" className="panel p-4">
@@ -81,6 +83,7 @@ export function MovePanel() {
           ))}
         </ul>
       )}
+      {rests.length > 0 && <p className="soft text-[13px] mt-3">Rests on {list(rests)}: opened under “How it was worked out”.</p>}
       {move.missing.length > 0 && <p className="soft text-[13px] mt-3">Surer with: {move.missing.join(', ')}.</p>}
       {decision && (
         <p className="text-[14px] mt-3 border-l-4 border-accent pl-3 leading-snug">

@@ -2,6 +2,7 @@ import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
 import { FileDown, FileText } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { AddLine } from '../../kit/AddLine.tsx'
 import { CheckField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
@@ -127,22 +128,14 @@ export function HandOver() {
 
 function OpenItems() {
   const { state, system, write, at } = useVisit()
-  const [text, setText] = useState('')
   const [closing, setClosing] = useState<string | null>(null)
-  const [how, setHow] = useState('')
   const items = state.items.filter((item) => item.systemId === system.id && !item.closed)
-  const add = async () => {
-    if (text.trim() === '') return
-    const written = await write([{ kind: 'item.open', body: { ...at, itemId: crypto.randomUUID(), text: text.trim() } }])
-    if (written.ok) setText('')
-  }
-  const close = async (itemId: string) => {
-    if (how.trim() === '') return
-    const written = await write([{ kind: 'item.close', body: { ...at, itemId, how: how.trim() } }])
-    if (written.ok) {
-      setClosing(null)
-      setHow('')
-    }
+  const add = async (text: string) =>
+    (await write([{ kind: 'item.open', body: { ...at, itemId: crypto.randomUUID(), text } }])).ok
+  const close = async (itemId: string, how: string) => {
+    const written = await write([{ kind: 'item.close', body: { ...at, itemId, how } }])
+    if (written.ok) setClosing(null)
+    return written.ok
   }
   return (
     <section aria-label="Open items" className="panel p-4">
@@ -161,46 +154,12 @@ function OpenItems() {
               </button>
             </div>
             {closing === item.id && (
-              <form
-                className="flex gap-2 mt-2"
-                onSubmit={(event) => {
-                  event.preventDefault()
-                  void close(item.id)
-                }}
-              >
-                <input
-                  className="input flex-1"
-                  placeholder="How it was done"
-                  aria-label="How it was done"
-                  value={how}
-                  onChange={(event) => setHow(event.target.value)}
-                />
-                <button type="submit" className="btn btn-neutral">
-                  Close it
-                </button>
-              </form>
+              <AddLine label="How it was done" hint="How it was done" button="Close it" onAdd={(how) => close(item.id, how)} />
             )}
           </li>
         ))}
       </ul>
-      <form
-        className="flex gap-2 mt-2"
-        onSubmit={(event) => {
-          event.preventDefault()
-          void add()
-        }}
-      >
-        <input
-          className="input flex-1"
-          placeholder="Something still to do"
-          aria-label="New open item"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-        <button type="submit" className="btn">
-          Add
-        </button>
-      </form>
+      <AddLine label="New open item" hint="Something still to do" button="Add" onAdd={add} />
     </section>
   )
 }
