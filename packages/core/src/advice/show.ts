@@ -16,7 +16,7 @@ export const tapName = (label: string): string => (/^\w{1,2}$/.test(label) ? `ta
 
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
-export function list(words: readonly string[]): string {
+export function list(words: readonly string[], last: 'and' | 'or' = 'and'): string {
   if (words.length < 2) return words[0] ?? ''
-  return `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
+  return `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)}`
 }

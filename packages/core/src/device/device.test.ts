@@ -1,0 +1,304 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { conditionMet, type HouseRule, ruleDoubts, ruledAims } from './houseRules.ts'
+import { profileDoubts } from './profileCheck.ts'
+import { resolveSettings } from './resolve.ts'
+import { ROLES, roleLabel, roleOf } from './roles.ts'
+import { DIFF_C, FAN_HEAT, profile, SENSOR, setting } from './samples.ts'
+import { serviceCode } from './serviceCode.ts'
+import { aloneId, idOfKey, placeOfKey, rowKey } from './setting.ts'
+import { type AdviceRow, settingFindings } from './settingAdvice.ts'
+import { workOrder } from './workOrder.ts'
+
+describe('the catalogue of roles', () => {
+  it('has each id and each jot word once', () => {
+    expect(new Set(ROLES.map((one) => one.id)).size).toBe(ROLES.length)
+    expect(new Set(ROLES.map((one) => one.word)).size).toBe(ROLES.length)
+  })
+  it('numbers only what may be numbered', () => {
+    expect(roleOf('zone.flow.3')?.id).toBe('zone.flow')
+    expect(roleOf('sensor.trim.3')).toBeNull()
+    expect(roleLabel('input.function.2')).toBe('Input does 2')
+  })
+  it('every value that is never an aim is a value', () => {
+    for (const role of ROLES)
+      for (const value of Object.keys(role.never ?? {}))
+        expect(role.values.kind === 'choice' && Object.hasOwn(role.values.options, value), role.id).toBe(true)
+  })
+})
+
+describe('rows', () => {
+  it('are named by role and place', () => {
+    expect(rowKey('sensor.trim', 'controller')).toBe('sensor.trim@controller')
+    expect(rowKey('airflow.cool', 'equipment')).toBe('airflow.cool')
+    expect([idOfKey('a.b@drive'), placeOfKey('a.b@drive'), placeOfKey('a.b'), placeOfKey('a.b@moon')]).toEqual([
+      'a.b',
+      'drive',
+      'equipment',
+      'equipment',
+    ])
+    expect(aloneId('P-47 *')).toBe('alone.p-47')
+  })
+  it('the same wall controller has other homes and codes in front of another board', () => {
+    const wall = profile(
+      [
+        { ...SENSOR, pairedWith: ['board-a'], home: 'indoor-board' },
+        { ...SENSOR, code: '08', address: '1', pairedWith: ['board-b'], home: 'controller' },
+      ],
+      { id: 'wall' },
+    )
+    const behind = (id: string) =>
+      resolveSettings([
+        { place: 'controller', profile: wall },
+        { place: 'equipment', profile: profile([], { id }) },
+      ]).map(({ setting: one }) => [one.code, one.home])
+    expect(behind('board-a')).toEqual([['P-12', 'indoor-board']])
+    expect(behind('board-b')).toEqual([['08', 'controller']])
+    expect(behind('board-c')).toEqual([])
+  })
+  it('come by need, whatever device they live on', () => {
+    const rows = resolveSettings([
+      { place: 'equipment', profile: profile([FAN_HEAT, setting({ code: 'P-99', label: 'Unknown' })]) },
+      { place: 'controller', profile: profile([DIFF_C, SENSOR]) },
+    ])
+    expect(rows.map((one) => one.need)).toEqual(['read', 'satisfied', 'hold', 'alone'])
+    expect(rows.at(-1)?.key).toBe('alone.p-99')
+  })
+})
+
+const rule = (id: string, aims: HouseRule['aims'], more: Partial<HouseRule> = {}): HouseRule => ({
+  id,
+  name: id,
+  reason: '',
+  cost: '',
+  aims,
+  ...more,
+})
+const SUBJECT = { equipment: ['furnace'], climate: 'damp coast', wishes: ['quiet'] }
+
+describe('house rules', () => {
+  it('a later rule refines an earlier one, and the aim names both', () => {
+    const aims = ruledAims(
+      [
+        rule('middle', [{ role: 'control.differential', value: '2', why: 'fewer starts' }]),
+        rule('tight rooms', [{ role: 'control.differential', value: '1', why: 'even rooms' }]),
+      ],
+      SUBJECT,
+    )
+    expect(aims.get('control.differential')).toMatchObject({
+      value: '1',
+      rule: { name: 'tight rooms' },
+      refined: [{ rule: 'middle', value: '2' }],
+    })
+  })
+  it.each([
+    [undefined, true],
+    [{ equipment: ['furnace'] }, true],
+    [{ equipment: ['heat-pump'] }, false],
+    [{ climate: ['Damp Coast'], wish: ['quiet'] }, true],
+    [{ climate: ['dry inland'], wish: ['quiet'] }, false],
+    [{ equipment: [] }, true],
+  ])('condition %#', (condition, met) => expect(conditionMet(condition, SUBJECT)).toBe(met))
+  it('conditions stand on a rule and on each aim', () => {
+    const aims = ruledAims(
+      [
+        rule('a', [
+          { role: 'fan.mode', value: 'on', why: '', when: { wish: ['air'] } },
+          { role: 'fan.satisfied.heat', value: 'off', why: '' },
+        ]),
+        rule('b', [{ role: 'fan.satisfied.heat', value: 'trickle', why: '' }], { when: { climate: ['desert'] } }),
+      ],
+      SUBJECT,
+    )
+    expect([...aims.values()].map((one) => [one.role, one.value])).toEqual([['fan.satisfied.heat', 'off']])
+  })
+  it('a jumping sensor source is never an aim', () => {
+    const bad = rule('bad', [{ role: 'sensor.source', value: 'jump', why: 'they say so' }])
+    expect(ruledAims([bad], SUBJECT).size).toBe(0)
+    expect(ruleDoubts(bad)[0]).toContain('choose one of them')
+  })
+  it.each([
+    [{ role: 'fan.satisfide', value: 'off', why: '' }, /not a need/],
+    [{ role: 'fan.satisfied.heat', value: 'loud', why: '' }, /has no “loud”/],
+    [{ role: 'control.differential', value: 'tight', why: '' }, /needs a number/],
+  ])('doubts %#', (aim, words) => expect(ruleDoubts(rule('x', [aim]))[0]).toMatch(words))
+  it('the same role twice is doubted only under the same conditions', () => {
+    const aim = { role: 'fan.mode', value: 'on', why: '' }
+    expect(ruleDoubts(rule('x', [aim, aim]))).toHaveLength(1)
+    expect(ruleDoubts(rule('x', [aim, { ...aim, when: { wish: ['air'] } }]))).toHaveLength(0)
+  })
+})
+
+const rows = (values: [ReturnType<typeof setting>, Partial<Pick<AdviceRow, 'found' | 'aim' | 'left'>>][]): AdviceRow[] =>
+  resolveSettings([{ place: 'equipment', profile: profile(values.map(([one]) => one)) }]).map((row) => ({
+    ...row,
+    found: null,
+    aim: null,
+    left: null,
+    ...values.find(([one]) => one === row.setting)?.[1],
+  }))
+const FACTS = { equipment: ['furnace'], heaterKw: null }
+
+describe('what devices require', () => {
+  it('a stopped fan needs the wall sensor', () => {
+    const [finding, ...more] = settingFindings(
+      rows([
+        [FAN_HEAT, { aim: '0' }],
+        [SENSOR, { found: '2' }],
+      ]),
+      [],
+      FACTS,
+    )
+    expect(finding).toMatchObject({
+      says: 'Fan after heating at off needs Sensor that controls at wall controller or remote sensor; it stands at return air.',
+      remedy: 'A stopped fan leaves the return sensor in still air.',
+    })
+    expect(more).toEqual([])
+  })
+  it.each([
+    [{ aim: '1' }, { found: '2' }],
+    [{ aim: '0' }, { found: '2', left: '3' }],
+    [{ aim: '0' }, {}],
+  ])('says nothing when it is met or unknown %#', (fan, sensor) =>
+    expect(
+      settingFindings(
+        rows([
+          [FAN_HEAT, fan],
+          [SENSOR, sensor],
+        ]),
+        [],
+        FACTS,
+      ),
+    ).toEqual([]),
+  )
+  it('two main controllers exclude each other', () => {
+    const rank = setting({ role: 'control.rank', label: 'Rank', values: ['main', 'second'] })
+    const two = resolveSettings([
+      { place: 'controller', profile: profile([rank]) },
+      { place: 'second-controller', profile: profile([rank]) },
+    ]).map((row) => ({ ...row, found: 'main', aim: null, left: null }))
+    const found = settingFindings(
+      two,
+      [{ id: 'two', when: [{ role: 'control.rank', is: ['main'], places: 2 }], says: 'Two are main.', remedy: '' }],
+      FACTS,
+    )
+    expect(found[0]?.keys).toEqual(['control.rank@controller', 'control.rank@second-controller'])
+    expect(
+      settingFindings(
+        two.slice(0, 1),
+        [{ id: 'two', when: [{ role: 'control.rank', is: ['main'], places: 2 }], says: '', remedy: '' }],
+        FACTS,
+      ),
+    ).toEqual([])
+  })
+  it('asks a numbered rule for each number', () => {
+    const input = (n: number) => [
+      [setting({ role: `input.function.${n}`, values: ['none', 'fault'] }), { found: n === 2 ? 'fault' : 'none' }] as const,
+      [setting({ role: `input.sense.${n}`, values: ['opens', 'closes'] }), { found: 'closes' }] as const,
+    ]
+    const found = settingFindings(
+      rows([...input(1), ...input(2)].map(([a, b]) => [a, b])),
+      [
+        {
+          id: 'float',
+          when: [
+            { role: 'input.function', is: ['fault'] },
+            { role: 'input.sense', is: ['closes'] },
+          ],
+          says: 'Input {n}.',
+          remedy: '',
+        },
+      ],
+      FACTS,
+    )
+    expect(found.map((one) => one.says)).toEqual(['Input 2.'])
+  })
+})
+
+describe('the order of work', () => {
+  const sensor = { ...SENSOR, needs: {} }
+  it('puts what others require first, and power-off settings together', () => {
+    const pins = setting({ role: 'airflow.cool', label: 'Pins', values: ['1'], needs: { powerOff: true } })
+    const list = rows([
+      [FAN_HEAT, {}],
+      [sensor, {}],
+      [pins, {}],
+    ])
+    const { steps, ring } = workOrder([...list].reverse())
+    expect(ring).toEqual([])
+    expect(steps.map((one) => one.key)).toEqual(['airflow.cool', 'sensor.source', 'fan.satisfied.heat'])
+    expect(steps[2]?.because[0]).toBe('Sensor that controls first: A stopped fan leaves the return sensor in still air.')
+  })
+  it('names a ring instead of an order', () => {
+    const a = setting({ code: 'a', label: 'A', requires: [{ of: 'b', is: ['1'], why: '' }] })
+    const b = setting({ code: 'b', label: 'B', requires: [{ of: 'a', is: ['1'], why: '' }] })
+    expect(
+      workOrder(
+        rows([
+          [a, {}],
+          [b, {}],
+        ]),
+      ),
+    ).toEqual({ steps: [], ring: ['alone.a', 'alone.b'] })
+  })
+})
+
+describe('a service code', () => {
+  const RULE = {
+    shows: 'Version',
+    example: 'R 04.17',
+    steps: [{ do: 'digits' }, { do: 'reverse' }, { do: 'addEach', n: 3 }, { do: 'last', n: 4 }],
+  } as const
+  it('follows from the version number, step by step', () =>
+    expect(serviceCode(RULE, 'R 04.17')).toEqual({
+      ok: true,
+      value: { code: '0473', working: ['R 04.17 → 0417', 'backwards: 7140', '3 added to each figure: 0473'] },
+    }))
+  it.each(['', 'version', '4.1', '1'.repeat(40)])('refuses “%s” with the way out', (typed) =>
+    expect(serviceCode(RULE, typed)).toMatchObject({ ok: false, remedy: 'Read it from “Version”; it looks like R 04.17.' }),
+  )
+  it('keeps its length whatever is added', () => {
+    fc.assert(
+      fc.property(fc.stringMatching(/^\d{1,8}$/), fc.nat(99_999), (digits, n) => {
+        const read = serviceCode({ shows: '', example: '', steps: [{ do: 'add', n }] }, digits)
+        expect(read.ok && read.value.code.length).toBe(digits.length)
+      }),
+    )
+  })
+})
+
+describe('checking a profile', () => {
+  it.each([
+    [[setting({ role: 'fan.satisfied.heet' })], /does not know/, /Did you mean “fan\.satisfied\.heat”/],
+    [[{ ...FAN_HEAT }, setting({ code: 'P-21', label: 'Other' })], /P-21 stands twice/, /own code/],
+    [[{ ...FAN_HEAT, default: '9' }], /default 9 is not among/, /manual/],
+    [[{ ...DIFF_C, default: '4' }], /default 4/, /manual/],
+    [[{ ...FAN_HEAT, values: ['0', '1', '2', '3'] }], /“3” means nothing/, /off, trickle, as-set/],
+    [[{ ...DIFF_C, range: { min: 3, max: 1, step: 0.5, unit: 'Δ°C' }, default: undefined }], /least value 3 is over/, /Swap/],
+    [[{ ...DIFF_C, range: { min: 1, max: 3, step: 1, unit: 'furlong' } }], /not a unit/, /°F/],
+    [[{ ...DIFF_C, range: { min: 1, max: 3, step: 1, unit: 's' } }], /does not measure/, /display/],
+    [[FAN_HEAT, { ...FAN_HEAT, code: 'P-22' }], /Two settings stand for/, /Keep one/],
+    [
+      [
+        setting({ code: 'a', label: 'A', requires: [{ of: 'b', is: [], why: '' }] }),
+        setting({ code: 'b', label: 'B', needs: { appearsAfter: 'a' } }),
+      ],
+      /a \(A\) and b \(B\) wait for one another/,
+      /requirement out/,
+    ],
+  ])('%#', (settings, reason, remedy) => {
+    const doubts = profileDoubts(profile(settings as never))
+    expect(doubts.map((one) => one.reason).join('\n')).toMatch(reason)
+    expect(doubts.map((one) => one.remedy).join('\n')).toMatch(remedy)
+  })
+  it('lets two spellings share a code when they never meet', () =>
+    expect(
+      profileDoubts(
+        profile([
+          { ...SENSOR, pairedWith: ['a'] },
+          { ...SENSOR, pairedWith: ['b'] },
+        ]),
+      ),
+    ).toEqual([]))
+  it('has nothing against a good one', () => expect(profileDoubts(profile([FAN_HEAT, SENSOR, DIFF_C]))).toEqual([]))
+})

@@ -1,0 +1,195 @@
+/**
+ * Setting roles: needs that mean the same on every device. House rules, aims, copies to twins, drift and patterns speak
+ * roles; only a profile knows how a device spells one. Adding a role here is all that a new need takes.
+ */
+import type { RoleUnit } from './units.ts'
+
+/** What the values of a role look like in the language of roles. */
+export type RoleValues =
+  /** One of a few meanings, each with its name for people. */
+  | { kind: 'choice'; options: Readonly<Record<string, string>> }
+  /** A number in the role's own unit, written with a dot. */
+  | { kind: 'number'; unit: RoleUnit }
+  /** A mark that means something on one device only (a blower tap, a dial letter): it cannot be carried to another family. */
+  | { kind: 'own' }
+  /** Free words (a name, a time). */
+  | { kind: 'text' }
+
+export interface Role {
+  id: string
+  need: NeedId
+  /** As a row of the ledger. */
+  label: string
+  /** What it is for, in one sentence. */
+  meaning: string
+  /** Typed for it in the jot line, and what else people call it: found by search. */
+  word: string
+  called: readonly string[]
+  values: RoleValues
+  /** Values that are never an aim, and why. */
+  never?: Readonly<Record<string, string>>
+  /** Belongs to one unit: never copied to a twin, never kept in a pattern. */
+  perUnit?: true
+  /** May be numbered: `zone.flow.3`. */
+  numbered?: true
+}
+
+/** The headings of the ledger, in the order of working. */
+export const NEEDS = {
+  read: 'Where the room is read',
+  satisfied: 'When the room is satisfied',
+  hold: 'How the room is held',
+  equipment: 'What it drives',
+  blower: 'Blower and air',
+  zones: 'Zones',
+  contacts: 'Outside contacts',
+  fresh: 'Fresh air',
+  times: 'Times',
+  service: 'Display and service',
+  alone: 'Left alone',
+} as const
+export type NeedId = keyof typeof NEEDS
+
+const choice = (options: Record<string, string>): RoleValues => ({ kind: 'choice', options })
+const number = (unit: RoleUnit): RoleValues => ({ kind: 'number', unit })
+const own: RoleValues = { kind: 'own' }
+const text: RoleValues = { kind: 'text' }
+const YES_NO = choice({ yes: 'yes', no: 'no' })
+const SATISFIED = choice({ off: 'off', trickle: 'trickle', 'as-set': 'as set' })
+const COIL = choice({ colder: 'colder', normal: 'normal', warmer: 'warmer' })
+
+type More = Partial<Pick<Role, 'never' | 'perUnit' | 'numbered'>>
+const role = (
+  need: NeedId,
+  id: string,
+  word: string,
+  label: string,
+  meaning: string,
+  values: RoleValues,
+  called: string,
+  more: More = {},
+): Role => ({
+  id,
+  need,
+  word,
+  label,
+  meaning,
+  values,
+  called: called.split(', '),
+  ...more,
+})
+
+// biome-ignore format: a table is read one role a line.
+export const ROLES: readonly Role[] = [
+  role('read', 'sensor.source', 'sensor', 'Sensor that controls', 'Where the temperature is read that the system follows.', choice({ wall: 'wall controller', return: 'return air', average: 'average of both', remote: 'remote sensor', jump: 'jumps between two' }), 'room sensor, thermistor, body sensor, return sensor, wall sensor, where the temperature is read', { never: { jump: 'A source that jumps between two sensors reads two rooms as one: choose one of them.' } }),
+  role('read', 'sensor.trim', 'trim', 'Sensor trim', 'Added to what the sensor reads, so that it agrees with a reference beside it.', number('dF'), 'offset, calibration, temperature correction, reads wrong', { perUnit: true }),
+  role('read', 'sensor.averaging', 'averaging', 'Sensor smoothing', 'How long readings are averaged before they count.', number('s'), 'filter, damping, averaging time'),
+  role('satisfied', 'fan.satisfied.heat', 'fan.heat', 'Fan after heating', 'What the fan does once heating is satisfied.', SATISFIED, 'fan when satisfied, fan after heat, heat off fan, stop the fan after heating, stray heat'),
+  role('satisfied', 'fan.satisfied.cool', 'fan.cool', 'Fan after cooling', 'What the fan does once cooling is satisfied.', SATISFIED, 'fan when satisfied, fan after cool, stop the fan after cooling, draught'),
+  role('satisfied', 'fan.mode', 'fan', 'Fan between calls', 'Whether the fan runs without a call for heat or cool.', choice({ auto: 'with calls only', on: 'all the time', circulate: 'some minutes an hour' }), 'fan auto on, constant fan, circulate, ventilation'),
+  role('hold', 'setpoint.heat', 'set.heat', 'Heating set point', 'The temperature that heating holds.', number('F'), 'heat to, target temperature'),
+  role('hold', 'setpoint.cool', 'set.cool', 'Cooling set point', 'The temperature that cooling holds.', number('F'), 'cool to, target temperature'),
+  role('hold', 'control.differential', 'diff', 'Differential', 'How far the room may drift from the set point before a call.', number('dF'), 'swing, hysteresis, tight, wide, cut-in, room tolerance'),
+  role('hold', 'control.dead-band', 'band', 'Dead band', 'The least distance between the heating and the cooling set point.', number('dF'), 'neutral zone, heat cool gap'),
+  role('hold', 'control.cycle-rate', 'cycles', 'Cycle rate', 'The most starts in an hour, to suit the heat source.', number('/h'), 'cycles per hour, starts'),
+  role('hold', 'control.tightness', 'lean', 'How hard it leans', 'How hard the controller drives before it reaches the set point.', choice({ soft: 'soft', normal: 'normal', hard: 'hard' }), 'aggressiveness, ramp of demand, anticipation, comfort or economy'),
+  role('hold', 'control.changeover', 'change', 'Change over by itself', 'Whether it changes between heating and cooling without a hand.', choice({ auto: 'on', manual: 'off' }), 'auto changeover, automatic mode, heat cool change'),
+  role('hold', 'control.changeover-band', 'change.band', 'Changeover band', 'How far past the set point the room must be before the other mode begins.', number('dF'), 'auto mode dead band, switching difference'),
+  role('hold', 'control.dehumidify', 'dry', 'Drying', 'How far cooling goes on below the set point to take water out.', choice({ off: 'off', overcool: 'cools a little further', slow: 'slows the fan' }), 'dehumidify, humidity, overcool'),
+  role('hold', 'control.aux-lockout', 'aux', 'Auxiliary heat below', 'Outdoor temperature above which auxiliary heat stays off.', number('F'), 'backup heat lockout, balance point, emergency heat'),
+  role('equipment', 'system.kind', 'kind', 'Kind of equipment', 'What the controller believes that it drives.', choice({ 'heat-pump': 'heat pump', furnace: 'furnace', electric: 'electric heat', 'cool-only': 'cooling only', 'dual-fuel': 'heat pump with furnace' }), 'system type, equipment type'),
+  role('equipment', 'system.stages.heat', 'stages.heat', 'Heating stages', 'How many stages of heat are wired.', number('count'), 'heat stages, second stage fitted'),
+  role('equipment', 'system.stages.cool', 'stages.cool', 'Cooling stages', 'How many stages of cooling are wired.', number('count'), 'compressor stages'),
+  role('equipment', 'control.second-stage', 'second', 'Second stage', 'When a two-stage furnace behind a one-stage controller goes to its second stage.', choice({ never: 'never', timed: 'after a set time', auto: 'by its own reckoning' }), 'high fire, stage two, one-stage thermostat'),
+  role('equipment', 'control.upstage-time', 'upstage', 'Time to second stage', 'How long the first stage runs before the second joins.', number('min'), 'stage delay, upstage timer'),
+  role('equipment', 'system.capacity', 'capacity.set', 'Capacity selected', 'The size that the board believes it is.', number('ton'), 'size code, tonnage jumper, model plug'),
+  role('equipment', 'system.logic', 'logic', 'Control logic', 'Whether the board expects zoning or a duct of high static.', choice({ normal: 'normal', zoning: 'zoning', 'high-static': 'high static' }), 'zoning mode, static mode, external control'),
+  role('equipment', 'system.reversing', 'reversing', 'Reversing valve', 'In which mode the reversing valve is energised.', choice({ cool: 'live in cooling', heat: 'live in heating' }), 'changeover valve, reversing sense'),
+  role('equipment', 'system.kit.heater', 'kit', 'Heater kit declared', 'Whether the board was told that an electric heater is fitted.', choice({ fitted: 'fitted', none: 'not fitted' }), 'aux heater, backup heater, kit fitted'),
+  role('equipment', 'control.rank', 'rank', 'Main or second controller', 'Which of two controllers is in charge.', choice({ main: 'main', second: 'second' }), 'master, slave, sub controller, two remotes'),
+  role('equipment', 'system.address', 'address', 'Address', 'By which number this unit is spoken to.', number('count'), 'unit number, group address, bus address', { perUnit: true }),
+  role('equipment', 'control.min-on', 'min.on', 'Least time on', 'How long a start runs at least.', number('min'), 'minimum run time, short cycling'),
+  role('equipment', 'control.min-off', 'min.off', 'Least time off', 'How long it rests at least before the next start.', number('min'), 'compressor protection, anti short cycle'),
+  role('equipment', 'control.stage-delay', 'stage.delay', 'Delay between stages', 'How long one stage waits for another.', number('min'), 'interstage delay'),
+  role('equipment', 'coil.target.cool', 'coil.cool', 'Coil in cooling', 'How cold the coil is held in cooling.', COIL, 'evaporating temperature, coil target, colder coil'),
+  role('equipment', 'coil.target.heat', 'coil.heat', 'Coil in heating', 'How warm the coil is held in heating.', COIL, 'condensing temperature, warmer coil'),
+  role('equipment', 'defrost.interval', 'defrost', 'Defrost interval', 'How often a defrost may begin.', number('min'), 'defrost timer, time between defrosts'),
+  role('equipment', 'defrost.length', 'defrost.length', 'Defrost length', 'How long a defrost may last.', number('min'), 'longest defrost, defrost override'),
+  role('blower', 'airflow.cool', 'cool', 'Cooling tap', 'Which tap cooling blows with.', own, 'cooling speed, cool airflow'),
+  role('blower', 'airflow.cool.low', 'cool.low', 'Low-stage cooling tap', 'Which tap the low stage of cooling blows with.', own, 'first stage cooling airflow'),
+  role('blower', 'airflow.heat', 'heat', 'Heating tap', 'Which tap heating blows with.', own, 'heating speed, heat airflow'),
+  role('blower', 'airflow.heat.low', 'heat.low', 'Low-stage heating tap', 'Which tap the low stage of heating blows with.', own, 'first stage heating airflow, low fire'),
+  role('blower', 'airflow.continuous', 'continuous', 'Continuous-fan tap', 'How hard it blows between calls.', own, 'constant fan speed, circulation speed'),
+  role('blower', 'airflow.dehumidify', 'dehum', 'Drying airflow', 'How much less air is blown while drying.', number('pct'), 'dehumidify airflow, humidistat'),
+  role('blower', 'airflow.adjust', 'adjust', 'Adjust', 'Moves every tap by a share.', number('pct'), 'trim airflow, fine adjust'),
+  role('blower', 'airflow.ramp', 'ramp', 'Blower ramp', 'How the blower comes up and goes down.', own, 'ramp profile, soft start, comfort profile'),
+  role('blower', 'fan.delay.on.cool', 'on.cool', 'Blower delay on, cooling', 'How long the blower waits after cooling begins.', number('s'), 'fan on delay'),
+  role('blower', 'fan.delay.off.cool', 'off.cool', 'Blower delay off, cooling', 'How long the blower runs on after cooling.', number('s'), 'fan off delay, run-on'),
+  role('blower', 'fan.delay.on.heat', 'on.heat', 'Blower delay on, heating', 'How long the blower waits for a warm exchanger.', number('s'), 'fan on delay, cold blow'),
+  role('blower', 'fan.delay.off.heat', 'off.heat', 'Blower delay off, heating', 'How long the blower takes heat out after the fire is off.', number('s'), 'fan off delay, leftover heat'),
+  role('blower', 'fan.wait-for-warm', 'warm', 'Waits for a warm coil', 'Whether the fan waits until the coil is warm, so that it does not blow cold.', YES_NO, 'hot start, cold draught prevention'),
+  role('blower', 'fan.on-at', 'fan.on', 'Fan starts at', 'Air temperature at which the mechanical switch starts the blower.', number('F'), 'fan-on pointer, fan and limit switch'),
+  role('blower', 'fan.off-at', 'fan.off', 'Fan stops at', 'Air temperature at which the mechanical switch stops the blower.', number('F'), 'fan-off pointer, fan and limit switch'),
+  role('zones', 'fan.step.low', 'step.low', 'Fan step, least open', 'How hard it blows with the fewest zones open.', number('pct'), 'low fan step, one zone'),
+  role('zones', 'fan.step.mid', 'step.mid', 'Fan step, half open', 'How hard it blows with half of the zones open.', number('pct'), 'middle fan step'),
+  role('zones', 'fan.step.high', 'step.high', 'Fan step, all open', 'How hard it blows with every zone open.', number('pct'), 'high fan step'),
+  role('zones', 'zone.count', 'zones', 'Number of zones', 'How many zones the controller has.', number('count'), 'zones fitted'),
+  role('zones', 'zone.last-open', 'last', 'Last zone stays open', 'Whether one zone always stays open.', YES_NO, 'keep one open, spill zone, constant zone, burst duct'),
+  role('zones', 'zone.kind', 'zone.kind', 'Kind of zone', 'Whether a damper opens and shuts or moves in steps.', choice({ 'on-off': 'opens and shuts', steps: 'moves in steps' }), 'zone type, damper type'),
+  role('zones', 'zone.flow', 'zone.flow', 'Zone airflow', 'The share of the air that the zone takes when open.', number('pct'), 'zone share, outlets, zone weight', { numbered: true }),
+  role('zones', 'zone.name', 'zone.name', 'Zone name', 'What people call the zone.', text, 'zone label', {
+    perUnit: true,
+    numbered: true,
+  }),
+  role('zones', 'zone.sensor', 'zone.sensor', 'Zone sensor', 'Which sensor a zone follows.', choice({ own: 'its own', main: 'the main controller' }), 'zone temperature', { numbered: true }),
+  role('contacts', 'input.function', 'input', 'Input does', 'What happens when the input acts.', choice({ none: 'nothing', off: 'forces off', remote: 'remote on and off', fault: 'float or fault, with alarm', occupied: 'occupied', boost: 'full flow' }), 'contact, float switch, window contact, dry contact, external input', { numbered: true }),
+  role('contacts', 'input.sense', 'sense', 'Input acts when', 'Whether the contact acts by opening or by closing.', choice({ opens: 'it opens', closes: 'it closes' }), 'normally open, normally closed, polarity', { numbered: true }),
+  role('contacts', 'input.scope', 'scope', 'Input stops', 'Whether one unit or all of them answer to the input.', choice({ one: 'this unit', all: 'all units' }), 'group stop, reach of input', { numbered: true }),
+  role('fresh', 'freshair.sensor', 'oa.sensor', 'Outdoor sensor', 'What the outdoor sensor measures.', choice({ none: 'none', 'dry-bulb': 'dry bulb', enthalpy: 'enthalpy' }), 'economizer sensor, outside air'),
+  role('fresh', 'freshair.changeover', 'oa.kind', 'Free cooling decided by', 'How the economizer decides that outdoor air is good.', choice({ fixed: 'a fixed limit', zone: 'a climate curve', difference: 'return compared with outdoor' }), 'economizer changeover, high limit kind'),
+  role('fresh', 'freshair.limit', 'oa.limit', 'Free cooling below', 'Outdoor temperature above which free cooling ends.', number('F'), 'high limit, economizer set point, dry bulb changeover'),
+  role('fresh', 'freshair.min.low', 'oa.low', 'Least damper, low fan', 'Least damper position while the fan is slow.', number('pct'), 'minimum position low speed'),
+  role('fresh', 'freshair.min.high', 'oa.high', 'Least damper, high fan', 'Least damper position while the fan is fast.', number('pct'), 'minimum position high speed'),
+  role('fresh', 'freshair.co2.low', 'co2.low', 'CO₂, damper begins', 'CO₂ at which the damper begins to open.', number('ppm'), 'carbon dioxide, demand ventilation'),
+  role('fresh', 'freshair.co2.high', 'co2.high', 'CO₂, damper ends', 'CO₂ at which the damper is at its ventilation position.', number('ppm'), 'carbon dioxide, demand ventilation'),
+  role('fresh', 'freshair.dcv.low', 'dcv.low', 'Damper with few people', 'Least damper position with nobody in.', number('pct'), 'demand ventilation minimum'),
+  role('fresh', 'freshair.exhaust', 'exhaust', 'Exhaust fan from', 'Damper position at which the exhaust fan starts.', number('pct'), 'power exhaust threshold'),
+  role('fresh', 'freshair.feedback', 'feedback', 'Damper feedback', 'Whether the damper reports where it stands.', YES_NO, 'actuator feedback'),
+  role('fresh', 'freshair.alarm', 'oa.alarm', 'Alarm output', 'Whether a fault closes the alarm output.', YES_NO, 'fault relay, alarm relay'),
+  role('fresh', 'freshair.compressor-delay', 'oa.delay', 'Compressor waits', 'How long free cooling is tried before a compressor joins.', number('min'), 'compressor delay, integrated economizer'),
+  role('times', 'time.clock', 'clock', 'Clock and day', 'Whether the clock and the day are right.', choice({ right: 'right', wrong: 'wrong' }), 'time of day, day of week, am pm', { perUnit: true }),
+  role('times', 'time.format', 'clock.format', 'Hours shown', 'How hours are shown.', choice({ '12': '12 h', '24': '24 h' }), 'am pm, clock format'),
+  role('times', 'time.program', 'program', 'Kind of week', 'How the week is divided for the program.', choice({ none: 'none: holds', 'day-by-day': 'day by day', 'weekday-weekend': 'weekdays and weekend', week: 'all days alike' }), 'schedule, 7 day, 5-2'),
+  role('times', 'time.periods', 'periods', 'Periods a day', 'How many periods a day has.', number('count'), 'program events'),
+  role('times', 'time.recovery', 'recovery', 'Starts early by itself', 'Whether it starts early so that the room is right when the period begins.', choice({ on: 'on', off: 'off' }), 'recovery, early start, optimum start, adaptive'),
+  role('times', 'time.override', 'override', 'Override lasts', 'How long a set point by hand holds before the program goes on.', number('h'), 'temporary hold, override length'),
+  role('service', 'display.units', 'units', 'Degrees shown', 'Which degrees the display shows.', choice({ F: '°F', C: '°C' }), 'fahrenheit, celsius'),
+  role('service', 'display.light', 'light', 'Display light', 'Whether the display stays lit.', choice({ on: 'stays lit', press: 'on a press', off: 'dark' }), 'backlight, brightness'),
+  role('service', 'service.password', 'password', 'Password', 'Whether the password is still the one from the factory.', choice({ factory: 'from the factory', changed: 'changed' }), 'installer code, access code, pin', { never: { factory: 'A factory password is in every manual: put in one of the firm’s own.' } }),
+  role('service', 'service.filter', 'filter.hours', 'Filter reminder', 'Hours of running after which the filter is called for.', number('h'), 'filter timer, filter hours'),
+  role('service', 'service.lock', 'lock', 'Key lock', 'What somebody at the wall may still change.', choice({ none: 'everything', part: 'set point only', full: 'nothing' }), 'keypad lock, child lock, restrict'),
+]
+
+const BY_ID = new Map(ROLES.map((one) => [one.id, one]))
+
+/** The role of an id, numbered or not (`zone.flow.3` is `zone.flow`); null for one that is not in the catalogue. */
+export function roleOf(id: string): Role | null {
+  const plain = BY_ID.get(id)
+  if (plain) return plain
+  const numbered = /^(.+)\.(\d{1,2})$/.exec(id)
+  const role = numbered ? BY_ID.get(numbered[1] ?? '') : undefined
+  return role?.numbered ? role : null
+}
+
+/** The number of a numbered role id, or null. */
+export const numberOf = (id: string): number | null => {
+  const role = roleOf(id)
+  return role && role.id !== id ? Number(id.slice(role.id.length + 1)) : null
+}
+
+/** A role as a row is called: "Zone airflow 3". */
+export function roleLabel(id: string): string {
+  const role = roleOf(id)
+  const number = numberOf(id)
+  return role ? `${role.label}${number === null ? '' : ` ${number}`}` : id
+}

@@ -1,0 +1,120 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { DIFF_C, FAN_HEAT, SENSOR, setting } from './samples.ts'
+import { express, meaningOf, readValue, sayBoth, sayOffer } from './spelling.ts'
+
+describe('saying a role on a device', () => {
+  it('finds the value that means it', () => expect(express(FAN_HEAT, 'off')).toEqual({ fit: 'exact', value: '0' }))
+
+  it('names what is offered when the device lacks the value', () =>
+    expect(
+      express(
+        setting({
+          role: 'fan.satisfied.heat',
+          label: 'Fan rest',
+          values: ['Lo', 'Set'],
+          means: { Lo: 'trickle', Set: 'as-set' },
+        }),
+        'off',
+      ),
+    ).toEqual({
+      fit: 'none',
+      reason: 'Fan rest has no “off”; it offers trickle and as set.',
+    }))
+
+  it('offers the nearest step in another unit, and says that it is not the same', () =>
+    // 1 °F is 0.556 °C; the step below, 0.5 °C, is 0.9 °F.
+    expect(express(DIFF_C, '1')).toEqual({
+      fit: 'nearest',
+      value: '0.5',
+      gives: '0.9',
+      reason: 'Swing cannot be set to 1 °F; the nearest is 0.5 °C.',
+    }))
+
+  it('takes the lower of two that are equally near', () =>
+    expect(express(setting({ role: 'service.filter', range: { min: 0, max: 10, step: 1, unit: '100 h' } }), '150')).toMatchObject(
+      { value: '1' },
+    ))
+
+  it.each([
+    ['V of 2–10', '25', '4'],
+    ['V of 0–10', '25', '2.5'],
+  ])('a damper share of %s', (unit, share, volts) =>
+    expect(express(setting({ role: 'freshair.min.low', range: { min: 0, max: 10, step: 0.1, unit } }), share)).toEqual({
+      fit: 'exact',
+      value: volts,
+    }),
+  )
+
+  it('refuses what is no number', () => expect(express(DIFF_C, 'tight')).toMatchObject({ fit: 'none' }))
+
+  it('whatever is offered exactly means what was asked', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(FAN_HEAT, SENSOR, DIFF_C),
+        fc.constantFrom('off', 'trickle', 'wall', 'jump', '0.9', '1.8', '2', '5.4'),
+        (one, asked) => {
+          const said = express(one, asked)
+          if (said.fit === 'exact') expect(meaningOf(one, said.value)).toBe(asked)
+          if (said.fit === 'nearest') expect(meaningOf(one, said.value)).toBe(said.gives)
+        },
+      ),
+    )
+  })
+
+  it('no step lies nearer than the one that is offered', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -10, max: 20, noNaN: true }), (asked) => {
+        const said = express(DIFF_C, String(asked))
+        if (said.fit === 'none') throw new Error(said.reason)
+        const off = Math.abs(Number(meaningOf(DIFF_C, said.value)) - asked)
+        for (const step of [0.5, 1, 1.5, 2, 2.5, 3]) expect(off).toBeLessThanOrEqual(Math.abs(step * 1.8 - asked) + 1e-3)
+      }),
+    )
+  })
+})
+
+describe('reading what was typed', () => {
+  it.each([
+    [FAN_HEAT, '1', '1'],
+    [FAN_HEAT, 'trickle', '1'],
+    [FAN_HEAT, 'as set', '2'],
+    [FAN_HEAT, 'As-Set', '2'],
+    [SENSOR, 'wall controller', '3'],
+    [DIFF_C, '0.5', '0.5'],
+    [DIFF_C, '1,5', '1.5'],
+    [DIFF_C, '1.5 °C', '1.5'],
+    [DIFF_C, '1.8 °F', '1'],
+    [setting({ role: 'airflow.adjust', values: ['-10%', '0', '+10%'] }), '10', '+10%'],
+    [setting({ role: 'airflow.adjust', values: ['-10%', '0', '+10%'] }), '−10', '-10%'],
+    [setting({ role: 'zone.name.1' }), 'Hall', 'Hall'],
+  ])('%#: “%s”', (one, typed, value) => expect(readValue(one, typed)).toBe(value))
+
+  it.each([
+    [FAN_HEAT, '7'],
+    [DIFF_C, '0.7'],
+    [DIFF_C, '9'],
+    [DIFF_C, ''],
+    [FAN_HEAT, 'loud'],
+  ])('%#: “%s” is not offered', (one, typed) => expect(readValue(one, typed)).toBeNull())
+
+  it('answers any text', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(FAN_HEAT, DIFF_C, setting({})), fc.string({ unit: 'binary', maxLength: 30 }), (one, typed) => {
+        const value = readValue(one, typed)
+        expect(value === null || typeof value === 'string').toBe(true)
+      }),
+    )
+  })
+})
+
+it('shows the meaning first, and what the display reads', () => {
+  expect(sayBoth(FAN_HEAT, '1')).toEqual({ means: 'trickle', shows: '1' })
+  expect(sayBoth(DIFF_C, '1')).toEqual({ means: '1.8 °F', shows: '1 °C' })
+  expect(sayBoth(setting({ role: 'control.min-off', range: { min: 1, max: 9, step: 1, unit: 'min' } }), '4')).toEqual({
+    means: '4 min',
+    shows: null,
+  })
+  expect(sayOffer(DIFF_C)).toBe('0.5 to 3 °C in steps of 0.5')
+  expect(sayOffer(FAN_HEAT)).toBe('0 (off), 1 (trickle) and 2 (as set)')
+})

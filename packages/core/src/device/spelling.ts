@@ -1,0 +1,174 @@
+import { list } from '../advice/show.ts'
+import { roleOf } from './roles.ts'
+import type { DeviceSetting } from './setting.ts'
+import { deviceSign, fromRole, tidyNumber, toRole, UNIT_SIGN } from './units.ts'
+
+/** How a device can be set to what a role asks. Nothing is rounded without saying so. */
+export type Expressed =
+  | { fit: 'exact'; value: string }
+  /** The nearest that it offers; `gives` is what that means in the language of roles. */
+  | { fit: 'nearest'; value: string; gives: string; reason: string }
+  | { fit: 'none'; reason: string }
+
+/** Two numbers this near are one: a step of a device is never finer. */
+const SAME = 1e-6
+
+/** The values of a number setting that a device offers, at most this many are listed. */
+const MOST_STEPS = 5000
+
+/**
+ * How this device spells a value of a role.
+ * @param value in the language of roles: an option's id, or a number in the role's unit written with a dot
+ */
+export function express(setting: DeviceSetting, value: string): Expressed {
+  const role = setting.role === undefined ? null : roleOf(setting.role)
+  if (!role || role.values.kind === 'own' || role.values.kind === 'text') return ownValue(setting, value)
+  if (role.values.kind === 'choice') {
+    const spelled = setting.values.find((one) => meaningOf(setting, one) === value)
+    if (spelled !== undefined) return { fit: 'exact', value: spelled }
+    const offers = [...new Set(setting.values.map((one) => sayMeaning(setting, meaningOf(setting, one))))]
+    return {
+      fit: 'none',
+      reason: `${setting.label} has no “${sayMeaning(setting, value)}”${offers.length > 0 ? `; it offers ${list(offers)}` : ''}.`,
+    }
+  }
+  const asked = Number(value)
+  if (value.trim() === '' || !Number.isFinite(asked)) return { fit: 'none', reason: `“${value}” is not a number.` }
+  return nearest(setting, asked)
+}
+
+function ownValue(setting: DeviceSetting, value: string): Expressed {
+  if (setting.range && Number.isFinite(Number(value))) return nearest(setting, Number(value))
+  if (setting.values.length === 0 || setting.values.includes(value)) return { fit: 'exact', value }
+  return { fit: 'none', reason: `${setting.label} has no “${value}”; it offers ${list(setting.values.slice(0, 12))}.` }
+}
+
+function nearest(setting: DeviceSetting, asked: number): Expressed {
+  const offered = numbersOf(setting)
+  let best: { value: string; means: number } | null = null
+  for (const one of offered) if (!best || Math.abs(one.means - asked) < Math.abs(best.means - asked) - SAME) best = one
+  if (!best) return { fit: 'none', reason: `${setting.label} takes no number.` }
+  if (Math.abs(best.means - asked) < SAME) return { fit: 'exact', value: best.value }
+  const gives = tidyNumber(best.means)
+  return {
+    fit: 'nearest',
+    value: best.value,
+    gives,
+    reason: `${setting.label} cannot be set to ${sayMeaning(setting, tidyNumber(asked))}; the nearest is ${sayValue(setting, best.value)}.`,
+  }
+}
+
+/** Every number that a setting offers, with what it means in the role's unit. */
+function numbersOf(setting: DeviceSetting): { value: string; means: number }[] {
+  const listed = setting.values.flatMap((value) => {
+    const means = Number(meaningOf(setting, value))
+    return Number.isFinite(means) && value.trim() !== '' ? [{ value, means }] : []
+  })
+  if (!setting.range) return listed
+  const { min, max, step, unit } = setting.range
+  const count = Math.min(Math.floor((max - min) / step + SAME), MOST_STEPS)
+  return [
+    ...listed,
+    ...Array.from({ length: count + 1 }, (_, i) => {
+      const value = min + i * step
+      return { value: tidyNumber(value), means: toRole(value, unit) }
+    }),
+  ]
+}
+
+/** What a value on the display means in the language of roles; the value itself where the profile says nothing else. */
+export function meaningOf(setting: DeviceSetting, value: string): string {
+  if (setting.means && Object.hasOwn(setting.means, value)) return setting.means[value] ?? value
+  const number = value.trim() === '' ? Number.NaN : Number(value)
+  if (setting.range && Number.isFinite(number)) return tidyNumber(toRole(number, setting.range.unit))
+  // "+10%" and "10" are one number.
+  if (roleOf(setting.role ?? '')?.values.kind === 'number' && /^[+-]?[\d.]+\s*%?$/.test(value.trim()))
+    return tidyNumber(Number.parseFloat(value))
+  return value
+}
+
+/** A meaning in words for people: "wall controller", "1.8 °F". */
+export function sayMeaning(setting: Pick<DeviceSetting, 'role'>, meaning: string): string {
+  const role = setting.role === undefined ? null : roleOf(setting.role)
+  if (role?.values.kind === 'choice') return role.values.options[meaning] ?? meaning
+  if (role?.values.kind === 'number' && Number.isFinite(Number(meaning))) {
+    const sign = UNIT_SIGN[role.values.unit]
+    return `${meaning}${sign === '' ? '' : sign === '%' || sign === '/h' ? sign : ` ${sign}`}`
+  }
+  return meaning
+}
+
+/** A value as it is read on the device, with its sign: "0.5 °C", "3". */
+export function sayValue(setting: DeviceSetting, value: string): string {
+  const sign = setting.range && Number.isFinite(Number(value)) ? deviceSign(setting.range.unit) : ''
+  return `${value}${sign === '' ? '' : sign === '%' || sign === '/h' ? sign : ` ${sign}`}`
+}
+
+/** Value and meaning for a cell: the meaning first, since that is what two devices share. */
+export function sayBoth(setting: DeviceSetting, value: string): { means: string; shows: string | null } {
+  const means = sayMeaning(setting, meaningOf(setting, value))
+  const shows = sayValue(setting, value)
+  return { means: means === '' ? shows : means, shows: means === shows ? null : shows }
+}
+
+/**
+ * Reads what somebody typed for a setting: a value of the device, or what it means in words. Null when it is neither.
+ * Signs and units may be left off.
+ */
+export function readValue(setting: DeviceSetting, typed: string): string | null {
+  const text = typed.trim()
+  const plain = (one: string) => one.toLowerCase().replace(/[\s+%°_-]/g, '')
+  const same = (one: string) => one.toLowerCase() === text.toLowerCase()
+  const exact = setting.values.find(same) ?? setting.values.find((one) => same(sayMeaning(setting, meaningOf(setting, one))))
+  if (exact !== undefined) return exact
+  // Minus is kept in figures: -10 and 10 are two values.
+  if (!/\d/.test(text)) {
+    const loose = setting.values.find(
+      (one) =>
+        plain(one) === plain(text) ||
+        plain(meaningOf(setting, one)) === plain(text) ||
+        plain(sayMeaning(setting, meaningOf(setting, one))) === plain(text),
+    )
+    if (loose !== undefined) return loose
+  }
+  const signed = setting.values.find((one) => one.replace(/[+%\s]/g, '') === text.replace('−', '-').replace(/[+%\s]/g, ''))
+  if (signed !== undefined) return signed
+  if (setting.range) {
+    const match = /^([+-]?[\d.]+)\s*(.*)$/.exec(text.replace('−', '-').replace(',', '.'))
+    const number = match ? Number(match[1]) : Number.NaN
+    if (!match || !Number.isFinite(number)) return null
+    const inDevice = typedInRoleUnit(setting, match[2] ?? '') ? fromRole(number, setting.range.unit) : number
+    const offered = numbersOf(setting).find((one) => Math.abs(Number(one.value) - inDevice) < SAME)
+    return offered?.value ?? null
+  }
+  return setting.values.length === 0 && text !== '' ? text : null
+}
+
+/** "2 °F" on a device that counts in °C is a figure in the role's unit. */
+function typedInRoleUnit(setting: DeviceSetting, unit: string): boolean {
+  const role = setting.role === undefined ? null : roleOf(setting.role)
+  if (unit === '' || role?.values.kind !== 'number' || !setting.range) return false
+  const plain = (one: string) => one.toLowerCase().replace(/[\s°.]/g, '')
+  return plain(unit) === plain(UNIT_SIGN[role.values.unit]) && plain(unit) !== plain(deviceSign(setting.range.unit))
+}
+
+/** What could be typed for a setting: for completion and for a refusal that says what there is. */
+export function offeredValues(setting: DeviceSetting): string[] {
+  if (!setting.range) return [...setting.values]
+  const { min, max, step } = setting.range
+  const count = Math.floor((max - min) / step + SAME)
+  return count <= 60
+    ? [...setting.values, ...Array.from({ length: count + 1 }, (_, i) => tidyNumber(min + i * step))]
+    : [...setting.values]
+}
+
+/** What a setting takes, as a phrase: "0, 1 and 2", "−4 to 4 °C in steps of 0.5". */
+export function sayOffer(setting: DeviceSetting): string {
+  const listed = list(
+    setting.values.map((one) => sayBoth(setting, one)).map((one) => (one.shows ? `${one.shows} (${one.means})` : one.means)),
+  )
+  if (!setting.range) return listed === '' ? 'free words' : listed
+  const { min, max, step, unit } = setting.range
+  const ranged = `${min} to ${sayValue(setting, tidyNumber(max))}${step === 1 && unit === 'count' ? '' : ` in steps of ${tidyNumber(step)}`}`
+  return listed === '' ? ranged : `${listed}, or ${ranged}`
+}

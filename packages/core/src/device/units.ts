@@ -1,0 +1,65 @@
+/** Units of settings: what a role counts in, and what a device may count in instead. */
+
+/** `dF` is a difference of temperature, `F` a temperature. */
+export type RoleUnit = 'F' | 'dF' | 's' | 'min' | 'h' | '/h' | 'pct' | 'ppm' | 'count' | 'ton'
+
+/** Units that a profile may name, each with the unit of roles that it converts to: role = device × factor + offset. */
+export const DEVICE_UNITS: Readonly<Record<string, { role: RoleUnit; factor: number; offset?: number }>> = {
+  '°F': { role: 'F', factor: 1 },
+  '°C': { role: 'F', factor: 1.8, offset: 32 },
+  'Δ°F': { role: 'dF', factor: 1 },
+  'Δ°C': { role: 'dF', factor: 1.8 },
+  s: { role: 's', factor: 1 },
+  'min as s': { role: 's', factor: 60 },
+  min: { role: 'min', factor: 1 },
+  's as min': { role: 'min', factor: 1 / 60 },
+  'h as min': { role: 'min', factor: 60 },
+  h: { role: 'h', factor: 1 },
+  'min as h': { role: 'h', factor: 1 / 60 },
+  'days as h': { role: 'h', factor: 24 },
+  '100 h': { role: 'h', factor: 100 },
+  '/h': { role: '/h', factor: 1 },
+  '%': { role: 'pct', factor: 1 },
+  /** A 2 to 10 V damper signal. */
+  'V of 2–10': { role: 'pct', factor: 12.5, offset: -25 },
+  'V of 0–10': { role: 'pct', factor: 10 },
+  ppm: { role: 'ppm', factor: 1 },
+  '×10 ppm': { role: 'ppm', factor: 10 },
+  count: { role: 'count', factor: 1 },
+  ton: { role: 'ton', factor: 1 },
+  /** 1 kW of cooling = 3412.142 / 12000 ton. */
+  kW: { role: 'ton', factor: 3412.142 / 12_000 },
+}
+
+/** How a unit is written after a number. */
+export const UNIT_SIGN: Readonly<Record<RoleUnit, string>> = {
+  F: '°F',
+  dF: '°F',
+  s: 's',
+  min: 'min',
+  h: 'h',
+  '/h': '/h',
+  pct: '%',
+  ppm: 'ppm',
+  count: '',
+  ton: 'ton',
+}
+
+/** The sign after a number of a device; `Δ°C` and `min as s` are names of a conversion, not what a display shows. */
+export const deviceSign = (unit: string): string => {
+  const [shown = ''] = unit.replace('Δ', '').split(' as ')
+  return shown === 'count' ? '' : shown.startsWith('V of') ? 'V' : shown
+}
+
+export const toRole = (value: number, unit: string): number => {
+  const known = DEVICE_UNITS[unit]
+  return known ? value * known.factor + (known.offset ?? 0) : value
+}
+
+export const fromRole = (value: number, unit: string): number => {
+  const known = DEVICE_UNITS[unit]
+  return known ? (value - (known.offset ?? 0)) / known.factor : value
+}
+
+/** A number without the noise of binary fractions: at most four decimals. */
+export const tidyNumber = (value: number): string => String(Math.round(value * 10_000) / 10_000 || 0)
