@@ -140,7 +140,10 @@ function tieFindings(row: AdviceRow, byRole: ReadonlyMap<string, AdviceRow[]>): 
     if (!counts(tie) || !there || stands === null || tie.is.includes(stands)) continue
     out.push({
       id: `requires.${row.key}.${tie.of}`,
-      says: `${name} needs ${there.label} at ${list(tie.is.map((one) => sayMeaning(there.setting, one)), 'or')}; it stands at ${sayMeaning(there.setting, stands)}.`,
+      says: `${name} needs ${there.label} at ${list(
+        tie.is.map((one) => sayMeaning(there.setting, one)),
+        'or',
+      )}; it stands at ${sayMeaning(there.setting, stands)}.`,
       remedy: tie.why,
       keys: [row.key, there.key],
     })

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import airflow from '../../vectors/airflow.json' with { type: 'json' }
 import blowerTables from '../../vectors/blower_tables.json' with { type: 'json' }
 import motorDrive from '../../vectors/motor_drive.json' with { type: 'json' }
+import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
 import psychrometrics from '../../vectors/psychrometrics.json' with { type: 'json' }
 import sensors from '../../vectors/sensors.json' with { type: 'json' }
 import targets from '../../vectors/targets.json' with { type: 'json' }
@@ -15,7 +16,7 @@ interface VectorCase {
   tol: Record<string, unknown>
 }
 
-const files: Record<string, unknown> = { psychrometrics, airflow, blowerTables, targets, sensors, motorDrive }
+const files: Record<string, unknown> = { psychrometrics, airflow, blowerTables, targets, sensors, motorDrive, pasteTables }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {
   if (Array.isArray(wanted)) {

@@ -1,0 +1,102 @@
+import { ok, type Result, refuse } from '../result.ts'
+import { acrossTable } from './blowerAcross.ts'
+import { downTable } from './blowerDown.ts'
+import { partings, type Row } from './grid.ts'
+import { type CellDoubt, Doubts, type RawTable } from './pasted.ts'
+import { isRotated, unrotated } from './rotated.ts'
+import { PASTE_LIMIT } from './text.ts'
+
+export interface PastedBlower {
+  tapLabels: string[]
+  /** Ascending. */
+  staticsInWc: number[]
+  /** [tap][static]; null where nothing is printed. */
+  flowsCfm: (number | null)[][]
+  doubts: CellDoubt[]
+  /** What was left out or is odd, for the person who pasted it. */
+  notes: string[]
+}
+
+const NO_TABLE = [
+  'No blower table was found in this text.',
+  'Copy the table with its line of statics and one line for each tap; prose and headings may stay.',
+] as const
+
+/**
+ * Reads a blower table that was copied from a manual as text: any text gives a table or a reason, never a throw.
+ * Nothing is rounded, nothing is guessed: what is odd is doubted cell by cell. The rules are in docs/formats/paste.md.
+ */
+export function pasteBlowerTable(text: string): Result<PastedBlower> {
+  if (text.length > PASTE_LIMIT)
+    return refuse(`This is ${text.length.toLocaleString('en-US')} characters.`, 'Paste one table at a time; nothing was taken.')
+  const tries = isRotated(text)
+    ? [{ parting: 'tab' as const, rows: unrotated(text).map(asRow) }, ...partings(text)]
+    : partings(text)
+  for (const { parting, rows } of tries) {
+    const raw = acrossTable(rows, parting) ?? downTable(rows, parting)
+    if (raw?.taps.some((tap) => tap.cells.some((cell) => cell.value !== null))) return ok(finish(raw))
+  }
+  return refuse(...NO_TABLE)
+}
+
+const asRow = (cells: string[]): Row => ({ cells: cells.map((text) => ({ text, start: 0, end: 0 })), line: cells.join('  ') })
+
+/** Sorts by static, drops what is printed twice alike, converts, and doubts. */
+function finish(raw: RawTable): PastedBlower {
+  const order = raw.statics.map((_, i) => i).sort((a, b) => (raw.statics[a]?.inWc ?? 0) - (raw.statics[b]?.inWc ?? 0) || a - b)
+  const value = (tap: RawTable['taps'][number], i: number) => tap.cells[i]?.value ?? null
+  const staticOf = (i: number) => raw.statics[i]?.inWc ?? 0
+  const unlike = new Set<number>()
+  const kept = order.filter((i, at) => {
+    const twin = order.slice(0, at).find((other) => Math.abs(staticOf(other) - staticOf(i)) < 1e-9 && !isUnlike(raw, other, i))
+    if (twin !== undefined) return false
+    for (const other of order.slice(0, at)) if (Math.abs(staticOf(other) - staticOf(i)) < 1e-9) unlike.add(other).add(i)
+    return true
+  })
+  const doubts = new Doubts()
+  const flowsCfm = raw.taps.map((tap) => kept.map((i) => scaled(value(tap, i), raw.flowFactor)))
+  raw.taps.forEach((tap, t) => {
+    kept.forEach((i, s) => {
+      const cell = tap.cells[i]
+      if (cell?.doubt) doubts.add(t, s, cell.doubt)
+      if (tap.rowDoubt) doubts.add(t, s, tap.rowDoubt)
+      const column = raw.staticDoubts[i] ?? raw.statics[i]?.doubt
+      if (column) doubts.add(t, s, column)
+      if (unlike.has(i)) doubts.add(t, s, `The static ${staticOf(i)} in.wc stands twice with other flows.`)
+    })
+  })
+  const staticsInWc = kept.map(staticOf)
+  flowsCfm.forEach((flows, t) => {
+    curveDoubts(staticsInWc, flows, (s, reason) => doubts.add(t, s, reason))
+  })
+  const notes = [...raw.notes]
+  if (flowsCfm.some((row) => row.some((flow) => flow !== null && flow < 0)))
+    notes.push('A flow below zero was read: no blower table has one. Correct it before you take the table.')
+  return { tapLabels: raw.taps.map((tap) => tap.label), staticsInWc, flowsCfm, doubts: doubts.sorted(), notes }
+}
+
+const scaled = (value: number | null, factor: number) => (value === null ? null : factor === 1 ? value : value * factor)
+const isUnlike = (raw: RawTable, a: number, b: number) =>
+  raw.taps.some((tap) => (tap.cells[a]?.value ?? null) !== (tap.cells[b]?.value ?? null))
+
+/** Flow falls as static rises: a rise of more than 2 %, or a cell far off the line between its neighbours, is doubted. */
+function curveDoubts(
+  statics: readonly number[],
+  flows: readonly (number | null)[],
+  add: (s: number, reason: string) => void,
+): void {
+  let last: number | null = null
+  flows.forEach((flow, s) => {
+    if (flow === null) return
+    if (last !== null && flow > last * 1.02) add(s, `Flow rises with static: ${tidy(flow)} after ${tidy(last)} cfm.`)
+    last = flow
+    const [before, after] = [flows[s - 1], flows[s + 1]]
+    const [low, at, high] = [statics[s - 1], statics[s], statics[s + 1]]
+    if (before == null || after == null || low === undefined || at === undefined || high === undefined) return
+    if (high - at < 1e-9 || at - low < 1e-9) return
+    const line = before + ((after - before) * (at - low)) / (high - low)
+    if (Math.abs(flow - line) > 0.4 * line) add(s, `It lies far off the line between its neighbours (about ${tidy(line)} cfm).`)
+  })
+}
+
+const tidy = (value: number) => Math.round(value).toLocaleString('en-US')

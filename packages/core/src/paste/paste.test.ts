@@ -1,0 +1,296 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
+import { pasteBlowerTable } from './blowerTable.ts'
+import { pasteHeaterKits } from './heaterKits.ts'
+import { readCell } from './numbers.ts'
+import { pasteSettingsList } from './settingsList.ts'
+
+/** The worked cases are run in vectors.test.ts; these are the shapes that they leave out. */
+const blower = (text: string) => {
+  const read = pasteBlowerTable(text)
+  if (!read.ok) return read.reason
+  const { tapLabels, staticsInWc, flowsCfm, doubts } = read.value
+  return [
+    tapLabels.join(','),
+    staticsInWc.map((one) => one.toFixed(2)).join(' '),
+    flowsCfm.map((row) => row.map((one) => (one === null ? '–' : one.toFixed(0))).join(' ')).join(' / '),
+    doubts.map((one) => one.at.join(':')).join(' '),
+  ].join(' | ')
+}
+const BASE = 'A,B | 0.10 0.20 0.30 | 900 850 780 / 1200 1150 1090 | '
+
+describe('a blower table in any shape', () => {
+  it.each([
+    [
+      'bars with a drawn line',
+      '| Tap | 0.10 | 0.20 | 0.30 |\n|:---|---:|---:|---:|\n| A | 900 | 850 | 780 |\n| B | 1,200 | 1,150 | 1,090 |',
+      BASE,
+    ],
+    ['two lines of header', 'Tap\tExternal static, in. w.c.\n\t0.1\t0.2\t0.3\nA\t900\t850\t780\nB\t1200\t1150\t1090', BASE],
+    ['a note between the rows', 'Tap\t0.1\t0.2\t0.3\nA\t900\t850\t780\n1 For filters see page 12.\nB\t1200\t1150\t1090', BASE],
+    [
+      'prose between rows of single spaces',
+      'Tap 0.1 0.2 0.3\nA 900 850 780\nSee note 3 on page 12 for filters.\nB 1200 1150 1090',
+      BASE,
+    ],
+    [
+      'static down, each column its quantity',
+      'Static\tA CFM\tA W\tB CFM\tB W\n0.1\t900\t300\t1200\t500\n0.2\t850\t280\t1150\t470\n0.3\t780\t260\t1090\t440',
+      BASE,
+    ],
+    ['rotated, static down', 'Static, in. w.c.\nA\nB\n0.1\n900\n1200\n0.2\n850\n1150\n0.3\n780\n1090', BASE],
+    ['a size before the tap, given once', 'Size\tTap\t0.1\t0.2\t0.3\nR-36\tA\t900\t850\t780\n\tB\t1200\t1150\t1090', BASE],
+    ['the page broken in the middle', 'Static\tA\tB\n0.1\t900\t1200\n0.2\t850\t1150\nPage 3\nStatic\tA\tB\n0.3\t780\t1090', BASE],
+    [
+      'rows of temperature rise',
+      'Tap\t0.1\t0.2\t0.3\nA\t900\t850\t780\nTemperature rise\t60\t64\t70\nB\t1200\t1150\t1090\nTemperature rise\t45\t47\t50',
+      BASE,
+    ],
+    [
+      'other statics begin a second table',
+      'Tap\t0.1\t0.2\t0.3\nA\t900\t850\t780\nB\t1200\t1150\t1090\nTap\t0.2\t0.4\nQuiet\t700\t500',
+      BASE,
+    ],
+    [
+      'a label used already begins a second table',
+      'Tap\t0.1\t0.2\t0.3\nA\t900\t850\t780\nB\t1200\t1150\t1090\nA\t700\t650\t600',
+      BASE,
+    ],
+    [
+      'another mode begins a second table',
+      'COOLING, cfm\nTap  0.1  0.2  0.3\nA  900  850  780\nB  1200  1150  1090\nHEATING, cfm\nTap  0.1  0.2  0.3\nC  700  650  580',
+      BASE,
+    ],
+    [
+      'taps named by figures',
+      'Tap 0.1 0.2 0.3\n1 900 850 780\n2 1200 1150\n3 1300 1250 1190',
+      '1,2,3 | 0.10 0.20 0.30 | 900 850 780 / 1200 1150 – / 1300 1250 1190 | 1:0 1:1 1:2',
+    ],
+    [
+      'taps named by a word and a figure',
+      'Tap 0.1 0.2 0.3\nTap 1 900 850 780\nTap 2 1200 1150 1090',
+      'Tap 1,Tap 2 | 0.10 0.20 0.30 | 900 850 780 / 1200 1150 1090 | ',
+    ],
+    [
+      'columns named by figures',
+      'Static, in. w.c.\t1\t2\n0.1\t900\t1200\n0.2\t850\t1150\n0.3\t780\t1090',
+      '1,2 | 0.10 0.20 0.30 | 900 850 780 / 1200 1150 1090 | ',
+    ],
+    [
+      'a hole by position, static down',
+      'Static    A      B\nin. w.c.  cfm    cfm\n0.1       900    1200\n0.2              1150\n0.3       780    1090',
+      'A,B | 0.10 0.20 0.30 | 900 – 780 / 1200 1150 1090 | ',
+    ],
+    [
+      'a short row, static down',
+      'Static\tA\tB\n0.1\t900\t1200\n0.2\t850\n0.3\t780\t1090',
+      'A,B | 0.10 0.20 0.30 | 900 850 780 / 1200 – 1090 | 0:1 1:1',
+    ],
+    ['a plain space as thousands mark', 'Fan\t25 Pa\t50 Pa\nI\t1 200 m3/h\t1 150 m3/h', 'I | 0.10 0.20 | 706 677 | '],
+    [
+      'a swapped column',
+      'Tap\t0.1\t0.2\t0.3\nA\t900\t780\t850\nB\t1200\t1090\t1150',
+      'A,B | 0.10 0.20 0.30 | 900 780 850 / 1200 1090 1150 | 0:2 1:2',
+    ],
+    ['eighths', 'Tap\t⅛\t¼\t1/2\nA\t900\t850\t780', 'A | 0.13 0.25 0.50 | 900 850 780 | '],
+  ])('%s', (_, text, wanted) => expect(blower(text)).toBe(wanted))
+
+  it('says why each cell is doubted', () => {
+    const read = pasteBlowerTable('Tap\t0.1\t0.2\t0.3\nA\t9OO\t950\t780')
+    expect(read.ok && read.value.doubts).toEqual([
+      { at: [0, 0], reasons: ['“9OO” has a letter where a figure belongs: read as 900.'] },
+      { at: [0, 1], reasons: ['Flow rises with static: 950 after 900 cfm.'] },
+    ])
+  })
+  it('notes a flow below zero', () => {
+    const read = pasteBlowerTable('Tap\t0.1\t0.2\t0.3\nA\t900\t850\t−780')
+    expect(read.ok && read.value.notes[0]).toContain('below zero')
+  })
+  it('refuses a book', () =>
+    expect(pasteBlowerTable('x'.repeat(300_000))).toMatchObject({
+      ok: false,
+      remedy: expect.stringContaining('nothing was taken'),
+    }))
+})
+
+describe('figures', () => {
+  const figures = { decimalComma: false, spacedThousands: true }
+  it.each([
+    ['.10', 0.1],
+    ['1,205', 1205],
+    ['1 1/2', 1.5],
+    ['2½', 2.5],
+    ['−5', -5],
+    ['990¹ cfm', 990],
+    ['930 (439)', 930],
+    ['0.10"', 0.1],
+    ['+3', 3],
+    ['l2O5', 1205],
+    ['', null],
+    ['N/A', null],
+    ['—', null],
+    ['abc', null],
+    ['1/0', null],
+    ['1.2.3', null],
+  ])('“%s”', (text, value) => expect(readCell(text, figures).value).toBe(value))
+  it('a decimal comma makes the dot a thousands mark', () =>
+    expect(['0,15', '1.250', '1.250,5'].map((one) => readCell(one, { ...figures, decimalComma: true }).value)).toEqual([
+      0.15, 1250, 1250.5,
+    ]))
+})
+
+describe('heater kits in any shape', () => {
+  const WANTED = {
+    models: ['HX-05', 'HX-08'],
+    powersKw: [4.8, 7.7],
+    unitLabels: ['R-24', 'R-30'],
+    minFlowsCfm: [
+      [680, 700],
+      [700, null],
+    ],
+    minTaps: [],
+    doubts: [],
+  }
+  it.each([
+    ['kits across', 'Unit\tHX-05\tHX-08\nkW\t4.8\t7.7\nR-24\t680\t700\nR-30\t700\t–'],
+    ['rotated', 'Kit\nkW\nR-24\nR-30\nHX-05\n4.8\n680\n700\nHX-08\n7.7\n700\n–'],
+    ['single spaces, a breaker between', 'Kit kW Breaker R-24 R-30\nHX-05 4.8 30 680 700\nHX-08 7.7 50 700 NA'],
+    [
+      'two lines of header and a hole by position',
+      'Kit     kW     Least cfm\n               R-24    R-30\nHX-05   4.8    680     700\nHX-08   7.7    700',
+    ],
+  ])('%s', (_, text) => expect(pasteHeaterKits(text)).toEqual({ ok: true, value: WANTED }))
+  it('one column named after a unit keeps its name', () => {
+    const read = pasteHeaterKits('Kit  kW  R-24\nHX-05  4.8  680')
+    expect(read.ok && [read.value.unitLabels, read.value.minFlowsCfm]).toEqual([['R-24'], [[680]]])
+  })
+  it('finds none in prose', () => expect(pasteHeaterKits('Fit the 9 kW kit with power off.')).toMatchObject({ ok: false }))
+})
+
+describe('a list of settings in any shape', () => {
+  const rows = (text: string) => {
+    const read = pasteSettingsList(text)
+    return read.ok
+      ? read.value.settings.map((one) => [one.code, one.label, one.values.join(' '), one.default, one.doubts.length])
+      : read.reason
+  }
+  it.each([
+    [
+      'rotated',
+      'Code\nSetting\nRange\nDefault\n01\nFan\n0, 1\n0\n02\nHeat\n1 to 5\n2',
+      [
+        ['01', 'Fan', '0 1', '0', 0],
+        ['02', 'Heat', '1 5', '2', 0],
+      ],
+    ],
+    [
+      'wrapped by position',
+      'No.   Function            Range        Preset\n01    Fan run-on          0, 30, 60    30\n      after cooling\n02    Offset              −3…3         0',
+      [
+        ['01', 'Fan run-on after cooling', '0 30 60', '30', 0],
+        ['02', 'Offset', '−3 3', '0', 0],
+      ],
+    ],
+    [
+      'a letter in a code',
+      'Code\tName\tOptions\n001\tA\ta/b*\n002\tB\tc/d\nO03\tC\te/f',
+      [
+        ['001', 'A', 'a b', 'b', 0],
+        ['002', 'B', 'c d', null, 0],
+        ['O03', 'C', 'e f', null, 1],
+      ],
+    ],
+    [
+      'quoted commas',
+      'Code,Name,Options,Default\n1,Fan,"0, 1, 2",3\n2,Heat,on / off,on',
+      [
+        ['1', 'Fan', '0 1 2', '3', 1],
+        ['2', 'Heat', 'on off', 'on', 0],
+      ],
+    ],
+  ])('%s', (_, text, wanted) => expect(rows(text)).toEqual(wanted))
+})
+
+describe('any text', () => {
+  const readers = [pasteBlowerTable, pasteHeaterKits, pasteSettingsList]
+  const answers = (text: string) => {
+    for (const read of readers) {
+      const answer = read(text)
+      if (!answer.ok) expect(answer.remedy).not.toBe('')
+    }
+    const table = pasteBlowerTable(text)
+    if (!table.ok) return
+    const { tapLabels, staticsInWc, flowsCfm, doubts } = table.value
+    expect(flowsCfm).toHaveLength(tapLabels.length)
+    for (const row of flowsCfm) expect(row).toHaveLength(staticsInWc.length)
+    expect([...staticsInWc].sort((a, b) => a - b)).toEqual(staticsInWc)
+    for (const { at } of doubts) expect(flowsCfm[at[0]]?.[at[1]]).not.toBeUndefined()
+    expect(flowsCfm.flat().every((one) => one === null || Number.isFinite(one))).toBe(true)
+  }
+  const word = fc.constantFrom(
+    'Tap',
+    'cfm',
+    '0.1',
+    '0.20',
+    '900',
+    '1,200',
+    'kW',
+    'Code',
+    'Range',
+    'Default',
+    '—',
+    'NA',
+    'Low',
+    'in. w.c.',
+    'Pa',
+    '½',
+    'l2O',
+    '',
+    '0,5',
+    '1 to 5',
+    '(1)',
+    '*',
+  )
+  const mark = fc.constantFrom('\t', '  ', ' ', ';', ',', '|', '\n', '\r\n')
+
+  it('gives a table or a reason', () => {
+    fc.assert(fc.property(fc.string({ unit: 'binary', maxLength: 200 }), answers), { numRuns: 150 })
+    fc.assert(
+      fc.property(fc.array(fc.tuple(word, mark), { maxLength: 60 }), (pieces) =>
+        answers(pieces.map((one) => one.join('')).join('')),
+      ),
+      { numRuns: 200 },
+    )
+  })
+  it('and so does a good table that was spoilt', () => {
+    const text = fc.constantFrom(...pasteTables.map((one) => one.in.text))
+    fc.assert(
+      fc.property(text, fc.nat(500), fc.nat(40), fc.string({ maxLength: 6 }), (good, at, cut, put) =>
+        answers(good.slice(0, at) + put + good.slice(at + cut)),
+      ),
+      { numRuns: 250 },
+    )
+  })
+  it('a table written out by code is read back whole', () => {
+    const table = fc.record({
+      statics: fc
+        .uniqueArray(fc.integer({ min: 1, max: 20 }), { minLength: 2, maxLength: 8 })
+        .map((all) => all.sort((a, b) => a - b).map((one) => one / 10)),
+      taps: fc.integer({ min: 1, max: 6 }),
+      sign: fc.constantFrom('\t', ';', ' | '),
+    })
+    fc.assert(
+      fc.property(table, ({ statics, taps, sign }) => {
+        const flow = (t: number, s: number) => 1000 + 200 * t - 10 * s
+        const lines = [
+          ['Tap', ...statics.map(String)],
+          ...Array.from({ length: taps }, (_, t) => [`T-${t}`, ...statics.map((_, s) => String(flow(t, s)))]),
+        ]
+        const read = pasteBlowerTable(lines.map((line) => line.join(sign)).join('\n'))
+        expect(read.ok && read.value).toMatchObject({ staticsInWc: statics, doubts: [] })
+        expect(read.ok && read.value.flowsCfm).toEqual(Array.from({ length: taps }, (_, t) => statics.map((_, s) => flow(t, s))))
+      }),
+    )
+  })
+})

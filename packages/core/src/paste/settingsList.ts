@@ -1,0 +1,192 @@
+import { ok, type Result, refuse } from '../result.ts'
+import { isLoneLine, type Parting, partings, placeByColumns, type Row } from './grid.ts'
+import { unrotatedWords } from './rotated.ts'
+import { bare, DASHES, isMissing, PASTE_LIMIT } from './text.ts'
+
+export interface PastedSetting {
+  code: string
+  label: string
+  /** As in the source; a range is its ends, and its step where one is given. */
+  values: string[]
+  /** True when `values` are the ends (and step) of a range. */
+  range: boolean
+  default: string | null
+  doubts: string[]
+}
+export interface PastedSettings {
+  settings: PastedSetting[]
+}
+
+type Head = 'default' | 'min' | 'max' | 'step' | 'unit' | 'values' | 'code' | 'label'
+
+const HEADS: readonly (readonly [Head, RegExp])[] = [
+  ['default', /\b(?:default|factory|preset|as shipped)\b/i],
+  ['min', /^min(?:imum)?\b/i],
+  ['max', /^max(?:imum)?\b/i],
+  ['step', /^(?:step|increment)s?\b/i],
+  ['unit', /^units?$/i],
+  ['values', /\b(?:choices?|options?|range|values?)\b/i],
+  ['code', /^(?:code|no|nr|item|number|#)\b/i],
+  ['label', /\b(?:setting|name|description|function|parameter)\b/i],
+]
+const headOf = (cell: string): Head | null => {
+  const text = bare(cell).replace(/[.:]+$/, '')
+  return text.split(/\s+/).length > 3 ? null : (HEADS.find(([, pattern]) => pattern.test(text))?.[0] ?? null)
+}
+
+/** Reads a list of settings with their codes. Texts stay as in the source. The rules are in docs/formats/paste.md. */
+export function pasteSettingsList(text: string): Result<PastedSettings> {
+  if (text.length > PASTE_LIMIT)
+    return refuse(`This is ${text.length.toLocaleString('en-US')} characters.`, 'Paste one list at a time; nothing was taken.')
+  for (const { parting, rows } of partings(text)) {
+    const settings = listOf(rows, parting)
+    if (settings) return ok({ settings })
+  }
+  const turned = unrotatedWords(text, (cell) => headOf(cell) !== null).map((cells) => ({
+    cells: cells.map((one) => ({ text: one, start: 0, end: 0 })),
+    line: cells.join('  '),
+  }))
+  const settings = listOf(turned, 'tab')
+  return settings
+    ? ok({ settings })
+    : refuse(
+        'No list of settings was found in this text.',
+        'Copy it with its heading, such as Code, Setting, Range and Default, and one line for each setting.',
+      )
+}
+
+function listOf(rows: readonly Row[], parting: Parting): PastedSetting[] | null {
+  const at = rows.findIndex((row) => {
+    const heads = row.cells.map((one) => headOf(one.text))
+    return (
+      heads.filter((one) => one !== null).length >= 2 &&
+      heads.includes('code') &&
+      !row.cells.slice(1).every((one) => /^\d/.test(one.text))
+    )
+  })
+  const header = rows[at]
+  if (!header) return null
+  const heads = header.cells.map((one) => headOf(one.text))
+  const codeAt = heads.indexOf('code')
+  const lines: { cells: string[]; doubt: string | null }[] = []
+  for (const row of rows.slice(at + 1)) {
+    if (sameHeader(row, header)) continue
+    const { cells, doubt } = placed(row, header, parting)
+    const last = lines.at(-1)
+    if (bare(cells[codeAt] ?? '') === '' && cells.some((one) => one !== '') && last && (row.cells.length > 1 || doubt === null)) {
+      cells.forEach((cell, i) => {
+        if (cell !== '') last.cells[i] = `${last.cells[i] ?? ''} ${cell}`.trim()
+      })
+      continue
+    }
+    if (isLoneLine(row) || bare(cells[codeAt] ?? '') === '') continue
+    lines.push({ cells, doubt })
+  }
+  if (lines.length === 0) return null
+  const settings = lines.map(({ cells, doubt }) => settingOf(cells, heads, doubt))
+  doubtCodes(settings)
+  return settings
+}
+
+const sameHeader = (row: Row, header: Row) =>
+  row.cells.length === header.cells.length && row.cells.every((one, i) => bare(one.text) === bare(header.cells[i]?.text ?? ''))
+
+function placed(row: Row, header: Row, parting: Parting): { cells: string[]; doubt: string | null } {
+  const width = header.cells.length
+  const cells = row.cells.map((one) => one.text)
+  while (cells.length > width && cells.at(-1) === '') cells.pop()
+  if (cells.length === width) return { cells, doubt: null }
+  if (parting === 'spaces' && cells.length < width) {
+    const under = placeByColumns(row, header.cells)
+    if (under) return { cells: under, doubt: null }
+  }
+  return { cells: cells.slice(0, width), doubt: `The row has ${cells.length} cells where the header has ${width}.` }
+}
+
+function settingOf(cells: readonly string[], heads: readonly (Head | null)[], rowDoubt: string | null): PastedSetting {
+  const raw = (head: Head) => cells[heads.indexOf(head)] ?? ''
+  const filled = (head: Head) => (heads.includes(head) && !isMissing(raw(head)) ? bare(raw(head)) : null)
+  const read = readValues(heads.includes('values') ? raw('values') : '')
+  const ends = [filled('min'), filled('max'), filled('step')].filter((one) => one !== null)
+  const setting: PastedSetting = {
+    code: bare(raw('code')),
+    label: bare(raw('label')),
+    values: ends.length > 0 ? ends : read.values,
+    range: ends.length > 0 ? filled('min') !== null && filled('max') !== null : read.range,
+    default: heads.includes('default') && !isMissing(raw('default')) ? bare(raw('default')) : read.default,
+    doubts: rowDoubt ? [rowDoubt] : [],
+  }
+  doubtValues(setting)
+  return setting
+}
+
+const END = `[+${DASHES}]?\\s?\\d+(?:[.,]\\d+)?`
+const RANGE = new RegExp(`^(${END})\\s*(?:to|\\.{2,}|…)\\s*(${END})\\s*(?:,?\\s*(?:step|in steps of)\\s*(\\S+))?$`, 'i')
+const DASHED = /^(\d+(?:[.,]\d+)?)–(\d+(?:[.,]\d+)?)\s*(?:,?\s*(?:step|in steps of)\s*(\S+))?$/i
+
+function readValues(cell: string): { values: string[]; range: boolean; default: string | null } {
+  let marked: string | null = null
+  let text = cell.trim().replace(/\s*\(\s*(?:factory|default)\s+([^)]+)\)\s*$/i, (_, value: string) => {
+    marked = bare(value)
+    return ''
+  })
+  if (isMissing(text)) return { values: [], range: false, default: marked }
+  const ranged = RANGE.exec(bare(text)) ?? DASHED.exec(bare(text))
+  if (ranged) return { values: ranged.slice(1).filter((one) => one !== undefined), range: true, default: marked }
+  text = text.replace(/,\s*$/, '')
+  const values = (text.includes('/') ? text.split('/') : text.split(','))
+    .map((part) => {
+      const value = bare(part)
+      if (/[*<]|\(\s*(?:factory|default)\s*\)/i.test(part)) marked = value
+      return value
+    })
+    .filter((one) => one !== '')
+  return { values, range: false, default: marked }
+}
+
+const numberOf = (text: string): number | null => {
+  const plain = text.replace(new RegExp(`^[${DASHES}]\\s?`), '-').replace(',', '.')
+  return plain.trim() !== '' && Number.isFinite(Number(plain)) ? Number(plain) : null
+}
+
+function doubtValues(setting: PastedSetting): void {
+  const [low, high] = setting.values.map(numberOf)
+  if (setting.range && low !== null && high !== null && low !== undefined && high !== undefined && low > high)
+    setting.doubts.push(`Its least value ${setting.values[0]} is over its most, ${setting.values[1]}.`)
+  const { default: given } = setting
+  if (given === null || setting.values.length === 0) return
+  const number = numberOf(given)
+  if (setting.range) {
+    if (number === null || low == null || high == null || number < low || number > high)
+      setting.doubts.push(`The default ${given} lies outside ${setting.values[0]} to ${setting.values[1]}.`)
+    return
+  }
+  const keys = setting.values.map((one) => one.split('=')[0]?.trim() ?? one)
+  const own = given.split('=')[0]?.trim() ?? given
+  const offered =
+    keys.some((key) => key === own || (number !== null && numberOf(key) === number)) || setting.values.includes(given)
+  if (!offered) setting.doubts.push(`The default ${given} is not among the values.`)
+}
+
+const SLIPS: Record<string, string> = { O: '0', o: '0', l: '1', I: '1', S: '5', s: '5', B: '8', Z: '2', z: '2' }
+/** Figures and letters of a code, without which ones: "P01" is "LDD". */
+const shape = (code: string) => code.replace(/[A-Za-z]/g, 'L').replace(/\d/g, 'D')
+
+function doubtCodes(settings: readonly PastedSetting[]): void {
+  for (const setting of settings) {
+    const others = settings.filter((one) => one !== setting)
+    if (others.some((one) => one.code === setting.code)) setting.doubts.push(`The code ${setting.code} stands twice.`)
+    if (!/[OolISsBZz]/.test(setting.code) || others.some((one) => shape(one.code) === shape(setting.code))) continue
+    const shapes = new Set(others.map((one) => shape(one.code)))
+    if (slipsOf(setting.code).some((one) => shapes.has(shape(one))))
+      setting.doubts.push(`The code ${setting.code} may have a letter where a figure belongs.`)
+  }
+}
+
+/** The code with each set of its doubtful letters taken for figures. */
+function slipsOf(code: string): string[] {
+  const at = [...code].flatMap((one, i) => (Object.hasOwn(SLIPS, one) ? [i] : [])).slice(0, 6)
+  return Array.from({ length: 2 ** at.length - 1 }, (_, mask) =>
+    [...code].map((one, i) => (at.includes(i) && ((mask + 1) >> at.indexOf(i)) & 1 ? (SLIPS[one] ?? one) : one)).join(''),
+  )
+}
