@@ -1,6 +1,6 @@
-import { AIRFLOW_RULES, profileById } from '@ingle/catalog'
+import { HOUSE_RULES, profileById } from '@ingle/catalog'
 import { BASE_UNITS, nextMove, parseJot, showIn } from '@ingle/core'
-import { airflowLedger, type Change, findSystem, findVisit, fold, pictureOf, systemVisit } from '@ingle/record'
+import { airflowRows, type Change, findSystem, findVisit, fold, ledgerOf, pictureOf, systemVisit } from '@ingle/record'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { jotContextOf, withAim } from '../src/visit/jotContext.ts'
 import { HANDOVER_CHECKS, stagesOf } from '../src/visit/stages.ts'
@@ -30,6 +30,7 @@ function visitNow(): Visit {
   const here = systemVisit(visit, system.id)
   const picture = pictureOf(state, system, visit)
   const show = showIn(BASE_UNITS)
+  const ledger = ledgerOf(state, system, visit, picture)
   return {
     state,
     system,
@@ -39,12 +40,12 @@ function visitNow(): Visit {
     show,
     units: BASE_UNITS,
     move: nextMove(picture, show),
-    ledger: airflowLedger(system, here, picture),
+    ledger,
+    blowerRows: airflowRows(ledger),
   } as Visit
 }
 const stages = () => {
-  const { system, here, picture } = visitNow()
-  return Object.fromEntries(stagesOf(system, here, picture).map((stage) => [stage.id, stage]))
+  return Object.fromEntries(stagesOf(visitNow()).map((stage) => [stage.id, stage]))
 }
 
 beforeEach(() => {
@@ -56,7 +57,7 @@ beforeEach(() => {
 
 function surveyed(): void {
   write('profile.use', { systemId: HERE.systemId, profile: profileById('merrowby-vx-42') })
-  write('rule.use', { systemId: HERE.systemId, rule: AIRFLOW_RULES[0] as object })
+  write('rules.use', { systemId: HERE.systemId, rules: HOUSE_RULES.slice(0, 1) })
   write('system.set', { systemId: HERE.systemId, capacityTons: 3.5, heaterKw: 9 })
   write('part.set', {
     systemId: HERE.systemId,

@@ -1,3 +1,15 @@
 export { CAUTIONS, type Caution, cautionAt, STANDING_NOTE } from './cautions/cautions.ts'
+export { freeId, inUse, type Library, type LibraryEntry, libraryOf } from './library/library.ts'
+export {
+  type LibrarySearch,
+  librarySearch,
+  type NeedAnswer,
+  type NeedHit,
+  type Recognised,
+  recognise,
+  type Seen,
+  wayTo,
+} from './library/search.ts'
 export { PROFILES, profileById } from './profiles/index.ts'
-export { AIRFLOW_RULES } from './rules/airflowRules.ts'
+export { CLIMATES, HOUSE_RULES, ruleById, WISHES } from './rules/houseRules.ts'
+export { SETTING_RULES } from './rules/settingRules.ts'

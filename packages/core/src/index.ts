@@ -31,10 +31,49 @@ export {
 } from './airflow/staticWalk.ts'
 export { type Constraint, chooseTap, type TapChoice, type TapOutcome } from './airflow/tapChoice.ts'
 export { flowTarget } from './airflow/target.ts'
+export {
+  conditionMet,
+  type HouseRule,
+  type RuleAim,
+  type RuleCondition,
+  type RuledAim,
+  type RuleSubject,
+  ruleDoubts,
+  ruledAims,
+} from './device/houseRules.ts'
+export { type ProfileDoubt, profileDoubts } from './device/profileCheck.ts'
+export { type ResolvedSetting, resolveSettings } from './device/resolve.ts'
+export { NEEDS, type NeedId, numberOf, ROLES, type Role, roleLabel, roleOf } from './device/roles.ts'
+export { serviceCode } from './device/serviceCode.ts'
+export * from './device/setting.ts'
+export {
+  type AdviceRow,
+  type SettingClause,
+  type SettingFinding,
+  type SettingRule,
+  settingFindings,
+} from './device/settingAdvice.ts'
+export {
+  type Expressed,
+  express,
+  meaningOf,
+  offeredValues,
+  readValue,
+  sayBoth,
+  sayMeaning,
+  sayOffer,
+  sayValue,
+} from './device/spelling.ts'
+export { DEVICE_UNITS, type RoleUnit, UNIT_SIGN } from './device/units.ts'
+export { needsOf, workOrder } from './device/workOrder.ts'
 export { type Completion, completions } from './jot/completions.ts'
 export { JOT_COMMANDS, JOT_LIMIT, type JotCommand, type JotGrille, type JotIntent, type JotSetting } from './jot/grammar.ts'
 export { parseJot } from './jot/parseJot.ts'
 export type { JotContext, JotReading } from './jot/reading.ts'
+export { type PastedBlower, pasteBlowerTable } from './paste/blowerTable.ts'
+export { type PastedKits, pasteHeaterKits } from './paste/heaterKits.ts'
+export type { CellDoubt } from './paste/pasted.ts'
+export { type PastedSetting, pasteSettingsList } from './paste/settingsList.ts'
 export { type Noise, type Plant, type PlantReadings, runPlant } from './plant/plant.ts'
 export { type FormatOptions, format, formatNumber, formatScientific } from './quantity/format.ts'
 export { PLAUSIBLE, parseReading, readNumber, tidyTyped } from './quantity/parse.ts'

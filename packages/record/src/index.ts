@@ -1,12 +1,56 @@
 // Table of contents of the record. Nothing inside this package imports through this file.
-export { type AirflowRuleBody, PART_ROLES, type PartRole } from './changes/bodies.ts'
+export { type AirflowRuleBody, HouseRuleBody, PART_ROLES, type PartRole, type RuleAimBody } from './changes/bodies.ts'
 export { BODIES, type BodyOf, type Change, type ChangeKind, type ChangeOf, parseChange } from './changes/change.ts'
 export { describeChange, probeEntries } from './changes/describe.ts'
-export { changesOf, type Draft, type JotPlace, jotOf } from './changes/fromJot.ts'
+export { changesOf, type Draft, type JotPlace, jotOf, rowBody } from './changes/fromJot.ts'
 export { KnownIds } from './changes/references.ts'
 export { checked } from './checks.ts'
 export { parseRecordFile, RECORD_FORMAT, type RecordFile } from './exchange/recordFile.ts'
-export { blowerOf, PROFILE_FORMAT, Profile, type ProfileSetting, parseProfile } from './profile/profile.ts'
+export type { Aim } from './ledger/aims.ts'
+export { aimEntries, type CarriedAim, type CarriedAims, carryAims } from './ledger/copyAims.ts'
+export { type Drift, driftOf } from './ledger/drift.ts'
+export {
+  airflowRows,
+  isNoted,
+  type LedgerRow,
+  ledgerFindings,
+  ledgerOf,
+  type RowStanding,
+  sawOf,
+  toSet,
+} from './ledger/ledger.ts'
+export { type Stood, stoodAt, visitBefore } from './ledger/standsAt.ts'
+export { compareTwins, type TwinCell, type TwinRow, type TwinStanding } from './ledger/twins.ts'
+export { type ComparedRole, compareProfiles } from './library/compare.ts'
+export {
+  type CrewDocument,
+  DOCUMENT_KINDS,
+  type DocumentContent,
+  type DocumentKind,
+  documentKindOf,
+  parseDocument,
+  parseHouseRule,
+  RULES_FORMAT,
+} from './library/documents.ts'
+export {
+  fitPattern,
+  PATTERN_FORMAT,
+  Pattern,
+  type PatternEntry,
+  type PatternFit,
+  parsePattern,
+  patternEntries,
+} from './library/pattern.ts'
+export {
+  blowerOf,
+  keyOfProfile,
+  PROFILE_FORMAT,
+  Profile,
+  ProfileBlower,
+  ProfileHeaterKit,
+  ProfileSetting,
+  parseProfile,
+} from './profile/profile.ts'
 export {
   airflowInput,
   COOL_TAP_ROLE,
@@ -18,7 +62,7 @@ export {
   SAME_TAP,
   systemVisit,
 } from './state/airflowInput.ts'
+export { airflowRuleOf, devicesOf, equipmentOf, type SystemDevice } from './state/devices.ts'
 export { emptySystemVisit, fold, inOrder } from './state/fold.ts'
 export { inForce } from './state/inForce.ts'
-export { type Aim, airflowLedger, type LedgerRow, type RowStanding } from './state/ledger.ts'
 export * from './state/state.ts'

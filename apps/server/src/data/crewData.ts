@@ -1,6 +1,20 @@
-import { type Change, FOLD_VERSION, fold, KnownIds, parseChange, type SiteState } from '@ingle/record'
-import type { DataSource, EntityManager } from 'typeorm'
-import { ChangeRow, OpenItem, Photo, Site, VisitIndex } from './entities.ts'
+import {
+  type Change,
+  type CrewDocument,
+  type DocumentKind,
+  equipmentOf,
+  FOLD_VERSION,
+  fold,
+  KnownIds,
+  parseChange,
+  parseDocument,
+  type SiteState,
+} from '@ingle/record'
+import { type DataSource, type EntityManager, MoreThan } from 'typeorm'
+import { notFound, Problem } from '../http/problem.ts'
+import { ChangeRow, DocumentRow, OpenItem, Photo, Site, VisitIndex } from './entities.ts'
+
+const equipmentName = (profile: { maker: string; family: string } | null) => (profile ? `${profile.maker} ${profile.family}` : '')
 
 export interface StoredChange {
   seq: number
@@ -8,6 +22,21 @@ export interface StoredChange {
 }
 
 export type Outcome = { id: string; seq: number } | { id: string; refused: { reason: string; remedy: string } }
+
+export interface StoredDocument extends CrewDocument {
+  seq: number
+}
+
+const storedDocument = ({ kind, id, version, seq, content, savedBy, savedAt, retired }: DocumentRow): StoredDocument => ({
+  kind,
+  id,
+  version,
+  seq,
+  content,
+  savedBy,
+  savedAt: savedAt.toISOString(),
+  retired,
+})
 
 export interface RoundSite {
   id: string
@@ -66,7 +95,7 @@ export class CrewData {
         id: one.id,
         name: one.name,
         serves: one.serves,
-        equipment: one.profile ? `${one.profile.maker} ${one.profile.family}` : '',
+        equipment: equipmentName(equipmentOf(site.state, one, null)),
       })),
       visits: visits
         .filter((one) => one.siteId === site.id)
@@ -211,6 +240,67 @@ export class CrewData {
           .map((one) => ({ ...here, id: one.id, systemId: one.systemId, text: one.text, openedAt: new Date(one.openedAt) })),
       )
     await tx.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, JSON.stringify({ crewId: this.crewId, siteId, seq })])
+  }
+
+  /** Documents changed after a sequence number, oldest first: every version, those out of use too. */
+  async documentsAfter(after: number): Promise<StoredDocument[]> {
+    const rows = await this.db.getRepository(DocumentRow).find({
+      where: { crewId: this.crewId, seq: MoreThan(after) },
+      order: { seq: 'ASC' },
+    })
+    return rows.map(storedDocument)
+  }
+
+  /**
+   * Stores the next version of a document. Two people who both began from the same version cannot both save: the second
+   * is told who was first, and keeps what was typed.
+   */
+  async saveDocument(kind: DocumentKind, plain: unknown, writer: string, now: Date): Promise<StoredDocument> {
+    const parsed = parseDocument(kind, plain)
+    if (!parsed.ok) throw new Problem(422, 'document-refused', parsed.reason, parsed.remedy)
+    const { id, version } = parsed.value
+    return this.db.transaction(async (tx) => {
+      const seq = await this.nextDocumentSeq(tx)
+      const where = { crewId: this.crewId, kind, id }
+      const last = await tx.getRepository(DocumentRow).findOne({ where, order: { version: 'DESC' } })
+      if (last && version <= last.version)
+        throw new Problem(
+          409,
+          'document-moved-on',
+          `${last.savedBy} saved version ${last.version} of it meanwhile.`,
+          'Yours is kept: look at theirs, then save yours as the next version.',
+        )
+      const row: DocumentRow = { ...where, version, seq, content: parsed.value, savedBy: writer, savedAt: now, retired: false }
+      await tx.getRepository(DocumentRow).insert(row as never)
+      await this.tellLibrary(tx, seq)
+      return storedDocument(row)
+    })
+  }
+
+  /** Takes a document out of use, or back into it: all its versions. Nothing is deleted. */
+  async retireDocument(kind: DocumentKind, id: string, retired: boolean): Promise<void> {
+    await this.db.transaction(async (tx) => {
+      const documents = tx.getRepository(DocumentRow)
+      const rows = await documents.find({ where: { crewId: this.crewId, kind, id }, order: { version: 'ASC' } })
+      if (rows.length === 0) throw notFound('document')
+      let seq = await this.nextDocumentSeq(tx)
+      for (const { version } of rows) {
+        await documents.update({ crewId: this.crewId, kind, id, version }, { retired, seq })
+        seq += 1
+      }
+      await this.tellLibrary(tx, seq - 1)
+    })
+  }
+
+  /** The next number of this crew's library; held for the transaction, so that numbers become visible in their order. */
+  private async nextDocumentSeq(tx: EntityManager): Promise<number> {
+    await tx.query('SELECT 1 FROM crew WHERE id = $1 FOR UPDATE', [this.crewId])
+    const [row] = await tx.query('SELECT coalesce(max(seq), 0) AS seq FROM document WHERE crew_id = $1', [this.crewId])
+    return Number(row.seq) + 1
+  }
+
+  private async tellLibrary(tx: EntityManager, seq: number): Promise<void> {
+    await tx.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, JSON.stringify({ crewId: this.crewId, siteId: null, seq })])
   }
 
   /** Puts a photo; the same id again is left as it is. */

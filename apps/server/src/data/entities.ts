@@ -1,5 +1,5 @@
 /** Tables. Every column says its type: nothing is left to reflection. Names are stored; changing one needs a migration. */
-import type { Change, SiteState } from '@ingle/record'
+import type { Change, DocumentContent, DocumentKind, SiteState } from '@ingle/record'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 
 @Entity('crew')
@@ -96,4 +96,20 @@ export class OpenItem {
   @Column('timestamptz', { name: 'opened_at' }) openedAt!: Date
 }
 
-export const ENTITIES = [Crew, Account, Session, SignInAttempt, Site, ChangeRow, Photo, VisitIndex, OpenItem]
+/** One version of a profile, a set of house rules or a pattern of a crew. */
+@Entity('document')
+@Index('document_seq_key', ['crewId', 'seq'], { unique: true })
+export class DocumentRow {
+  @PrimaryColumn('uuid', { name: 'crew_id' }) crewId!: string
+  @PrimaryColumn('text') kind!: DocumentKind
+  @PrimaryColumn('text') id!: string
+  @PrimaryColumn('integer') version!: number
+  /** Raised by every change of it, so that a device can ask for what is new. */
+  @Column('integer') seq!: number
+  @Column('jsonb') content!: DocumentContent[DocumentKind]
+  @Column('text', { name: 'saved_by' }) savedBy!: string
+  @Column('timestamptz', { name: 'saved_at' }) savedAt!: Date
+  @Column('boolean') retired!: boolean
+}
+
+export const ENTITIES = [Crew, Account, Session, SignInAttempt, Site, ChangeRow, Photo, VisitIndex, OpenItem, DocumentRow]

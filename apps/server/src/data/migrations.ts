@@ -44,4 +44,22 @@ const COLUMNS: Record<string, string> = {
   open_item: '"system_id" uuid NOT NULL, "text" text NOT NULL, "opened_at" timestamptz NOT NULL',
 }
 
-export const MIGRATIONS = [Begin1764000000000]
+/** What a crew keeps beside its sites. */
+export class Library1764100000000 implements MigrationInterface {
+  name = 'Library1764100000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "document" ("crew_id" uuid NOT NULL, "kind" text NOT NULL, "id" text NOT NULL, "version" integer NOT NULL, "seq" integer NOT NULL, "content" jsonb NOT NULL,
+        "saved_by" text NOT NULL, "saved_at" timestamptz NOT NULL, "retired" boolean NOT NULL,
+        CONSTRAINT "document_pkey" PRIMARY KEY ("crew_id", "kind", "id", "version"), CONSTRAINT "document_crew_fkey" FOREIGN KEY ("crew_id") REFERENCES "crew" ("id"))`,
+    )
+    await runner.query('CREATE UNIQUE INDEX "document_seq_key" ON "document" ("crew_id", "seq")')
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query('DROP TABLE "document"')
+  }
+}
+
+export const MIGRATIONS = [Begin1764000000000, Library1764100000000]

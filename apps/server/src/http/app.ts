@@ -7,6 +7,7 @@ import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
 import { CrewData } from '../data/crewData.ts'
 import { exchangeRoutes } from '../exchange/routes.ts'
+import { libraryRoutes } from '../library/routes.ts'
 import { reportRoutes } from '../reports/routes.ts'
 import { Accounts } from '../signIn/accounts.ts'
 import { siteRoutes } from '../sites/routes.ts'
@@ -124,7 +125,7 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
   app.get('/api/news', (c) =>
     streamSSE(c, async (stream) => {
       const stop = deps.newsroom.subscribe(c.get('me').crewId, ({ siteId, seq }) => {
-        void stream.writeSSE({ event: 'site', data: JSON.stringify({ siteId, seq }) })
+        void stream.writeSSE({ event: siteId === null ? 'library' : 'site', data: JSON.stringify({ siteId, seq }) })
       })
       stream.onAbort(stop)
       await stream.writeSSE({ event: 'hello', data: '{}' })
@@ -136,6 +137,7 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
   )
   app.route('/api', siteRoutes())
   app.route('/api', exchangeRoutes())
+  app.route('/api', libraryRoutes())
   app.route('/api', reportRoutes())
   app.all('/api/*', () => {
     throw new Problem(404, 'no-such-address', 'There is nothing at this address.', 'Check it, or open the Round.')

@@ -4,7 +4,8 @@ import { NEWS_CHANNEL } from '../data/crewData.ts'
 
 export interface News {
   crewId: string
-  siteId: string
+  /** The site that changed; null: the crew's library did. */
+  siteId: string | null
   seq: number
 }
 

@@ -12,7 +12,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Tab', 'take the completion, or the way out that a refusal offers'],
   ['↑', 'the line before'],
   ['Esc', 'leave the jot line'],
-  ['g then s, a, h', 'Survey, Airflow, Hand over'],
+  ['g then s, a, t, h', 'Survey, Airflow, Settings, Hand over'],
   ['g then r', 'Round'],
   ['arrows', 'move in the ledger; Enter opens a cell'],
   ['?', 'this help'],

@@ -56,6 +56,12 @@ function Header({ me }: { me: Me }) {
         <NavLink to="/" end className={tab}>
           Round
         </NavLink>
+        <NavLink to="/library" className={tab}>
+          Library
+        </NavLink>
+        <NavLink to="/house-rules" className={(state) => `${tab(state)} whitespace-nowrap`}>
+          House rules
+        </NavLink>
         {site?.status === 'ready' && siteId && (
           <NavLink to={`/sites/${siteId}`} className={(state) => `${tab(state)} truncate`}>
             <span className="truncate">{site.state.name || 'New site'}</span>

@@ -2,7 +2,8 @@ import { X } from 'lucide-react'
 import { type ReactNode, useEffect, useRef } from 'react'
 
 /** A native dialog: focus stays in it, Escape closes it, focus goes back where it was. */
-export function Dialog({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
+export function Dialog(props: { title: string; onClose: () => void; children: ReactNode; wide?: boolean }) {
+  const { title, onClose, children, wide = false } = props
   const ref = useRef<HTMLDialogElement>(null)
   useEffect(() => {
     const dialog = ref.current
@@ -13,7 +14,7 @@ export function Dialog({ title, onClose, children }: { title: string; onClose: (
     <dialog
       ref={ref}
       onClose={onClose}
-      className="panel text-base-content m-auto w-[min(34rem,calc(100vw-1.5rem))] max-h-[calc(100dvh-2rem)] overflow-auto p-5 backdrop:bg-black/50"
+      className={`panel text-base-content m-auto ${wide ? 'w-[min(62rem,calc(100vw-1.5rem))]' : 'w-[min(34rem,calc(100vw-1.5rem))]'} max-h-[calc(100dvh-2rem)] overflow-auto p-5 backdrop:bg-black/50`}
       aria-label={title}
     >
       <div className="flex items-start gap-3 mb-3">

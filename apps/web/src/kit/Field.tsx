@@ -136,3 +136,50 @@ export function CheckField({ label, checked, onSave }: { label: string; checked:
     </label>
   )
 }
+
+/** A line in a form that is sent as a whole: what is typed is the caller's. */
+export function LineField(props: {
+  label: string
+  hint?: string
+  value: string
+  onChange: (value: string) => void
+  lines?: number
+  numeric?: boolean
+  wrong?: string | null
+}) {
+  const id = useId()
+  const shared = {
+    id,
+    value: props.value,
+    placeholder: props.hint,
+    'aria-invalid': Boolean(props.wrong),
+    'aria-describedby': props.wrong ? `${id}-wrong` : undefined,
+  }
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="soft text-[13px] block mb-0.5">
+        {props.label}
+      </label>
+      {props.lines ? (
+        <textarea
+          {...shared}
+          rows={props.lines}
+          className="textarea w-full text-[15px] leading-snug"
+          onChange={(event) => props.onChange(event.target.value)}
+        />
+      ) : (
+        <input
+          {...shared}
+          className={`input w-full text-[15px] ${props.numeric ? 'num' : ''}`}
+          inputMode={props.numeric ? 'decimal' : undefined}
+          onChange={(event) => props.onChange(event.target.value)}
+        />
+      )}
+      {props.wrong && (
+        <p id={`${id}-wrong`} className="text-error text-[13px] mt-1" role="alert">
+          {props.wrong}
+        </p>
+      )}
+    </div>
+  )
+}

@@ -9,6 +9,7 @@ import { StateMark } from '../kit/StateMark.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
+import { equipmentName } from './equipmentName.ts'
 import { SiteGate } from './SiteGate.tsx'
 
 export function SitePage() {
@@ -153,9 +154,7 @@ function Systems({ state }: { state: SiteState }) {
         {state.systems.map((system) => (
           <li key={system.id}>
             {system.name}
-            <span className="soft text-[14px]">
-              {system.profile ? ` · ${system.profile.maker} ${system.profile.family}` : ''}
-            </span>
+            <span className="soft text-[14px]">{` · ${equipmentName(state, system, null)}`}</span>
           </li>
         ))}
       </ul>

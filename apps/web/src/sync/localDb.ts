@@ -1,5 +1,6 @@
 import type { Change } from '@ingle/record'
 import Dexie, { type Table } from 'dexie'
+import type { KeptDocument } from './library.ts'
 
 /*
  * Names of stored things. Changing one loses what is kept on people's devices: add a Dexie version instead.
@@ -32,10 +33,12 @@ export class LocalDb extends Dexie {
   pending!: Table<Pending, number>
   photos!: Table<KeptPhoto, string>
   kept!: Table<{ key: string; value: unknown }, string>
+  documents!: Table<KeptDocument, [string, string, number]>
 
   constructor(accountId: string) {
     super(`ingle-${accountId}`)
     this.version(1).stores({ confirmed: '[siteId+seq], siteId', pending: '++n, siteId, id', photos: 'id, siteId', kept: 'key' })
+    this.version(2).stores({ documents: '[kind+id+version], seq' })
   }
 }
 

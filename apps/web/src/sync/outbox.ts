@@ -32,7 +32,11 @@ export class Outbox {
   private readonly watching: { unsubscribe(): void }
   private closed = false
 
-  constructor(private readonly db: LocalDb) {
+  /** `onLibrary` is called when the crew's library may have news. */
+  constructor(
+    private readonly db: LocalDb,
+    private readonly onLibrary: () => Promise<void> = async () => undefined,
+  ) {
     this.watching = liveQuery(() => db.pending.toArray()).subscribe((all) =>
       useStep.setState({ waiting: all.filter((one) => !one.refused).length, refused: all.filter((one) => one.refused) }),
     )
@@ -195,7 +199,9 @@ export class Outbox {
       this.touched(true)
       this.kick()
       this.inBackground(this.catchUpAll())
+      this.inBackground(this.onLibrary())
     })
+    this.news.addEventListener('library', () => this.inBackground(this.onLibrary()))
     this.news.addEventListener('site', (event) => {
       const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string }
       for (const tell of newsListeners) tell(siteId)

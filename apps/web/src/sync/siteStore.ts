@@ -3,6 +3,7 @@ import { type Change, type Draft, fold, inForce, parseChange, type SiteState } f
 import { liveQuery } from 'dexie'
 import { create } from 'zustand'
 import type { Me } from '../session/session.ts'
+import { LibraryDesk } from './library.ts'
 import { type LocalDb, localDb } from './localDb.ts'
 import { Outbox } from './outbox.ts'
 
@@ -18,18 +19,21 @@ export const useSites = create<Record<string, OpenSite>>(() => ({}))
 export class Desk {
   readonly db: LocalDb
   readonly outbox: Outbox
+  readonly library: LibraryDesk
   private lastMs = 0
   private readonly watches = new Map<string, { count: number; stop: () => void }>()
 
   constructor(readonly me: Me) {
     this.db = localDb(me.accountId)
-    this.outbox = new Outbox(this.db)
+    this.library = new LibraryDesk(this.db)
+    this.outbox = new Outbox(this.db, () => this.library.catchUp())
     this.outbox.start()
   }
 
   close(): void {
     for (const watch of this.watches.values()) watch.stop()
     this.outbox.close()
+    this.library.close()
     useSites.setState({}, true)
   }
 

@@ -1,5 +1,5 @@
 import { completions, type JotContext, type JotReading, parseJot } from '@ingle/core'
-import { type Change, changesOf, describeChange } from '@ingle/record'
+import { type Change, changesOf, describeChange, type LedgerRow, type RowColumn, sawOf } from '@ingle/record'
 import { Delete, Keyboard } from 'lucide-react'
 import { type Ref, useEffect, useId, useImperativeHandle, useMemo, useRef, useState } from 'react'
 import { isTyping } from '../app/KeysHelp.tsx'
@@ -71,6 +71,7 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
       tap: last?.tap ?? null,
       adjustPct: last?.adjustPct ?? 0,
       filter: last?.filter ?? ('as-found' as const),
+      ...(intent.kind === 'setting' && { saw: sawIn(visit.ledger, intent) }),
     }
     const drafts = changesOf(intent, place, () => crypto.randomUUID())
     const written = await visit.write(correcting ? drafts.map((draft) => ({ ...draft, replaces: correcting.id })) : drafts)
@@ -177,6 +178,12 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
       )}
     </div>
   )
+}
+
+/** What the writer of a setting had before their eyes. */
+function sawIn(ledger: readonly LedgerRow[], { key, column }: { key: string; column: RowColumn }): string[] {
+  const row = ledger.find((one) => one.key === key)
+  return row ? sawOf(row, column) : []
 }
 
 /** A corrected reading stays with the try that it was taken on. */

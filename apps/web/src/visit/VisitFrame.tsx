@@ -5,6 +5,7 @@ import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
 import { isTyping } from '../app/KeysHelp.tsx'
 import { Empty } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
+import { equipmentName } from '../site/equipmentName.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
 import { type JotHandle, JotLine } from './JotLine.tsx'
 import { type Stage, stagesOf } from './stages.ts'
@@ -44,7 +45,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
   const [trailOpen, setTrailOpen] = useState(false)
   const jot = useCallback((text: string, correcting?: Change) => jotLine.current?.put(text, correcting), [])
   const value = useVisitValue({ state, changes, waiting, visit, system, jot })
-  const stages = stagesOf(system, value.here, value.picture)
+  const stages = stagesOf(value)
   useStageKeys(stages)
   useEffect(() => {
     document.title = `${system.name} · ${state.name} · Ingle`
@@ -61,7 +62,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
               {system.name}
             </Link>
             <div className="soft text-[13px] leading-snug mt-1">
-              {system.profile ? `${system.profile.maker} ${system.profile.family}` : 'Equipment not named'}
+              {equipmentName(state, system, visit)}
               <br />
               Visit {visit.number} · {visit.reason}
             </div>

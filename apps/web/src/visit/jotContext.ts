@@ -1,4 +1,5 @@
-import type { JotContext, JotReading } from '@ingle/core'
+import { type JotContext, type JotReading, type JotSetting, numberOf } from '@ingle/core'
+import type { LedgerRow } from '@ingle/record'
 import type { Visit } from './useVisit.ts'
 
 /** What the jot line knows of this system: its taps, settings, grilles, and the lines that are wanted now. */
@@ -16,12 +17,7 @@ export function jotContextOf(visit: Visit): JotContext {
   return {
     units: visit.units,
     taps: picture.input.blower?.table.taps ?? [],
-    settings: ledger.map((row) => ({
-      role: row.role,
-      word: row.setting.word,
-      label: row.setting.label,
-      values: row.setting.values,
-    })),
+    settings: jotSettings(ledger),
     grilles,
     wanted: wantedLines(move.action.kind === 'jot' ? move.action.text : null, visit),
   }
@@ -32,7 +28,7 @@ function wantedLines(advised: string | null, visit: Visit): string[] {
   const { picture, ledger } = visit
   const probes = picture.current?.input.probes ?? {}
   const out: string[] = advised ? [advised] : []
-  for (const row of ledger) if (!row.found && row.role === 'airflow.cool') out.push(`found ${row.setting.word} `)
+  for (const row of ledger) if (!row.found && row.key === 'airflow.cool') out.push(`found ${wordOf(row)} `)
   if (!picture.current || picture.current.input.tap === null) out.push('tap ')
   if (probes.supply === undefined) out.push('esp ')
   if (probes['before-filter'] === undefined) out.push('filter ')
@@ -45,8 +41,25 @@ function wantedLines(advised: string | null, visit: Visit): string[] {
 export function withAim(reading: JotReading, visit: Visit): JotReading {
   if (reading.state !== 'ready' || reading.intent.kind !== 'setting' || reading.intent.column !== 'left' || reading.intent.why)
     return reading
-  const { role, value } = reading.intent
-  const row = visit.ledger.find((one) => one.role === role)
+  const { key, value } = reading.intent
+  const row = visit.ledger.find((one) => one.key === key)
   if (!row?.aim || row.aim.value === value) return reading
-  return { state: 'incomplete', needs: `the aim is ${row.aim.value} (${row.aim.why}); add “because” and say why ${value}` }
+  return {
+    state: 'incomplete',
+    needs: `the aim is ${row.aim.value ?? row.aim.meaning} (${row.aim.why}); add “because” and say why ${value}`,
+  }
+}
+
+const wordOf = (row: LedgerRow): string => row.setting.word ?? row.role?.word ?? (row.setting.code ?? row.label).toLowerCase()
+
+/** The settings by their words; a word that two devices share goes by its place on the second. */
+function jotSettings(ledger: readonly LedgerRow[]): JotSetting[] {
+  const taken = new Set<string>()
+  return ledger.map((row) => {
+    const number = numberOf(row.id)
+    const plain = `${wordOf(row)}${number === null ? '' : `.${number}`}`.replace(/\s+/g, '-')
+    const word = taken.has(plain) ? `${plain}@${row.place}` : plain
+    taken.add(word)
+    return { key: row.key, word, label: row.role ? row.label : row.setting.label, setting: row.setting }
+  })
 }

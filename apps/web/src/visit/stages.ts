@@ -1,7 +1,7 @@
-import type { AirflowPicture } from '@ingle/core'
-import { airflowLedger, type LedgerRow, type RowStanding, type SystemState, type SystemVisit } from '@ingle/record'
+import { isNoted, type LedgerRow, type RowStanding } from '@ingle/record'
+import type { Visit } from './useVisit.ts'
 
-export type StageId = 'survey' | 'airflow' | 'hand-over'
+export type StageId = 'survey' | 'airflow' | 'settings' | 'hand-over'
 
 export interface Stage {
   id: StageId
@@ -22,17 +22,22 @@ export const HANDOVER_CHECKS: readonly (readonly [string, string])[] = [
 ]
 
 /** The stages that work, in working order, with how much of each is done. */
-export function stagesOf(system: SystemState, here: SystemVisit, picture: AirflowPicture): Stage[] {
-  const ledger = airflowLedger(system, here, picture)
+export function stagesOf({
+  system,
+  here,
+  ledger,
+  blowerRows,
+}: Pick<Visit, 'system' | 'here' | 'ledger' | 'blowerRows'>): Stage[] {
   const survey = [
-    system.profile !== null,
+    system.uses.some((one) => one.key !== ''),
     system.capacityTons !== null,
     system.heaterKw !== null,
-    system.rule !== null,
+    system.rules.length > 0,
     system.parts.length > 0,
     here.complaint !== '' || here.notes.length > 0,
   ].filter(Boolean).length
-  const settled = ledger.filter((row) => row.standing === 'proved' || row.standing === 'set').length
+  const settled = (rows: readonly LedgerRow[]) => rows.filter((row) => row.standing === 'proved' || row.standing === 'set').length
+  const noted = ledger.filter(isNoted)
   const checks = HANDOVER_CHECKS.filter(([id]) => here.checks[id]).length
   return [
     {
@@ -43,7 +48,22 @@ export function stagesOf(system: SystemState, here: SystemVisit, picture: Airflo
       of: 6,
       standing: survey === 6 ? 'proved' : survey > 0 ? 'found' : 'not-looked-at',
     },
-    { id: 'airflow', label: 'Airflow', key: 'a', done: settled, of: ledger.length, standing: airflowStanding(ledger, here) },
+    {
+      id: 'airflow',
+      label: 'Airflow',
+      key: 'a',
+      done: settled(blowerRows),
+      of: blowerRows.length,
+      standing: ledgerStanding(blowerRows, here.tries.length > 0),
+    },
+    {
+      id: 'settings',
+      label: 'Settings',
+      key: 't',
+      done: settled(noted),
+      of: noted.length,
+      standing: ledgerStanding(noted, false),
+    },
     {
       id: 'hand-over',
       label: 'Hand over',
@@ -55,9 +75,9 @@ export function stagesOf(system: SystemState, here: SystemVisit, picture: Airflo
   ]
 }
 
-function airflowStanding(ledger: readonly LedgerRow[], here: SystemVisit): RowStanding {
+function ledgerStanding(ledger: readonly LedgerRow[], begun: boolean): RowStanding {
   if (ledger.some((row) => row.standing === 'watch')) return 'watch'
   if (ledger.length > 0 && ledger.every((row) => row.standing === 'proved')) return 'proved'
   if (ledger.length > 0 && ledger.every((row) => row.standing === 'proved' || row.standing === 'set')) return 'set'
-  return here.tries.length > 0 || ledger.some((row) => row.standing !== 'not-looked-at') ? 'found' : 'not-looked-at'
+  return begun || ledger.some((row) => row.standing !== 'not-looked-at') ? 'found' : 'not-looked-at'
 }

@@ -1,9 +1,10 @@
 import { type AirflowPicture, type NextMove, nextMove, type Refusal, type Show, showIn, type UnitChoice } from '@ingle/core'
 import {
-  airflowLedger,
+  airflowRows,
   type Change,
   type Draft,
   type LedgerRow,
+  ledgerOf,
   pictureOf,
   type SiteState,
   type SystemState,
@@ -26,7 +27,10 @@ export interface Visit {
   here: SystemVisit
   picture: AirflowPicture
   move: NextMove
+  /** Every setting of the system, by need. */
   ledger: LedgerRow[]
+  /** Those that the Airflow stage shows. */
+  blowerRows: LedgerRow[]
   units: UnitChoice
   show: Show
   desk: Desk
@@ -61,6 +65,7 @@ export function useVisitValue(input: {
     const here = systemVisit(visit, system.id)
     const picture = pictureOf(state, system, visit)
     const show = showIn(units)
+    const ledger = ledgerOf(state, system, visit, picture)
     return {
       state,
       changes,
@@ -74,7 +79,8 @@ export function useVisitValue(input: {
       desk,
       jot,
       move: nextMove(picture, show),
-      ledger: airflowLedger(system, here, picture),
+      ledger,
+      blowerRows: airflowRows(ledger),
       at: { visitId: visit.id, systemId: system.id },
       write: (drafts) => desk.write(state.id, drafts),
     }

@@ -1,5 +1,21 @@
 // The demo world, apart from the rest so that the app does not carry it.
+export {
+  BEACON_FLAT_IDS,
+  BEACON_ID,
+  BEACON_PAST_VISIT_ID,
+  BEACON_VISIT_ID,
+  beaconChanges,
+} from './beaconMill.ts'
+export { CALDER_ID, CALDER_SYSTEM_ID, CALDER_VISIT_ID, calderChanges } from './calderStreet.ts'
+export {
+  OTTERHOLT_ID,
+  OTTERHOLT_UPSTAIRS_ID,
+  OTTERHOLT_VISIT_ID,
+  OTTERHOLT_WORKSHOP_ID,
+  otterholtChanges,
+} from './otterholtRow.ts'
 export { DEMO_CREWS, type DemoAccount, type DemoCrew, LANTERN_LANE, OTTER_QUAY } from './people.ts'
+export { DEMO_SITES, type DemoSite } from './sites.ts'
 export {
   TIDEWELL_ID,
   TIDEWELL_PAST_VISIT_ID,

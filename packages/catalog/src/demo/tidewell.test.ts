@@ -1,5 +1,5 @@
 import { BASE_UNITS, nextMove, showIn, workings } from '@ingle/core'
-import { airflowLedger, findSystem, findVisit, fold, parseChange, pictureOf, systemVisit } from '@ingle/record'
+import { airflowRows, findSystem, findVisit, fold, ledgerOf, parseChange, pictureOf, systemVisit } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
 import {
   TIDEWELL_ID,
@@ -34,8 +34,8 @@ describe('Tidewell Pottery', () => {
     ])
     expect(systemVisit(visit, system.id).tries).toHaveLength(3)
     const past = findVisit(state, TIDEWELL_PAST_VISIT_ID)!
-    const ledger = airflowLedger(system, systemVisit(past, system.id), pictureOf(state, system, past))
-    expect(ledger.find((row) => row.role === 'airflow.cool')).toMatchObject({ standing: 'proved', left: { value: '3' } })
+    const ledger = airflowRows(ledgerOf(state, system, past, pictureOf(state, system, past)))
+    expect(ledger.find((row) => row.key === 'airflow.cool')).toMatchObject({ standing: 'proved', left: { value: '3' } })
   })
 
   it('advises a clean filter on tap 3, and what it predicts is what the plant then does', () => {

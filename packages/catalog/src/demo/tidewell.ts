@@ -3,7 +3,7 @@ import { blowerOf, type Change } from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
-import { AIRFLOW_RULES } from '../rules/airflowRules.ts'
+import { HOUSE_RULES } from '../rules/houseRules.ts'
 import photos from './photos.json' with { type: 'json' }
 import { DemoWriter } from './writer.ts'
 
@@ -81,7 +81,7 @@ function survey(writer: DemoWriter): void {
     heaterKw: 9,
   })
   writer.write('profile.use', { systemId, profile: profileById('merrowby-vx-42') })
-  writer.write('rule.use', { systemId, rule: AIRFLOW_RULES[0] as (typeof AIRFLOW_RULES)[number] })
+  writer.write('rules.use', { systemId, rules: HOUSE_RULES.slice(0, 1) })
   const part = (body: Omit<Parameters<typeof partSet>[1], 'systemId'>) => partSet(writer, { systemId, ...body })
   part({ role: 'air-handler', maker: 'Merrowby', model: 'VX-42', serial: 'MB-0420-1187' })
   part({ role: 'outdoor-unit', maker: 'Merrowby', model: 'HP-42', serial: 'MB-0420-3321' })

@@ -1,15 +1,52 @@
-import { type Profile, parseProfile } from '@ingle/record'
-import hx36 from './merrowby-hx36.json' with { type: 'json' }
-import vx42 from './merrowby-vx42.json' with { type: 'json' }
+import type { Profile } from '@ingle/record'
+import aldergateGl95 from './aldergate-gl-95.json' with { type: 'json' }
+import aldergateGx80 from './aldergate-gx-80.json' with { type: 'json' }
+import aldergateH60 from './aldergate-h60.json' with { type: 'json' }
+import fenwarmC3 from './fenwarm-c3.json' with { type: 'json' }
+import fenwarmN1 from './fenwarm-n1.json' with { type: 'json' }
+import fenwarmP2 from './fenwarm-p2.json' with { type: 'json' }
+import fenwarmP7 from './fenwarm-p7.json' with { type: 'json' }
+import fenwarmS0 from './fenwarm-s0.json' with { type: 'json' }
+import hollinD7 from './hollin-d7.json' with { type: 'json' }
+import hollinE2 from './hollin-e2.json' with { type: 'json' }
+import hollinRv from './hollin-rv.json' with { type: 'json' }
+import merrowbyHx36 from './merrowby-hx36.json' with { type: 'json' }
+import merrowbyTx30 from './merrowby-tx-30.json' with { type: 'json' }
+import merrowbyVx42 from './merrowby-vx42.json' with { type: 'json' }
+import quernstoneC4 from './quernstone-c4.json' with { type: 'json' }
+import quernstoneZ6 from './quernstone-z6.json' with { type: 'json' }
+import skerrickDa from './skerrick-da.json' with { type: 'json' }
+import skerrickDb from './skerrick-db.json' with { type: 'json' }
+import skerrickH5 from './skerrick-h5.json' with { type: 'json' }
+import skerrickM8 from './skerrick-m8.json' with { type: 'json' }
+import skerrickQ1 from './skerrick-q1.json' with { type: 'json' }
+import skerrickW2 from './skerrick-w2.json' with { type: 'json' }
 
-const shipped = (plain: unknown): Profile => {
-  const profile = parseProfile(plain)
-  if (!profile.ok) throw new Error(`A shipped profile does not read: ${profile.reason}`)
-  return plain as Profile
-}
-
-/** Equipment families that ship with Ingle. All makers, models and figures are invented. */
-export const PROFILES: readonly Profile[] = [shipped(vx42), shipped(hx36)]
+/** Equipment families that ship with Ingle. All makers, models and figures are invented; a test reads each of them. */
+export const PROFILES: readonly Profile[] = [
+  aldergateGl95,
+  aldergateGx80,
+  aldergateH60,
+  fenwarmC3,
+  fenwarmN1,
+  fenwarmP2,
+  fenwarmP7,
+  fenwarmS0,
+  hollinD7,
+  hollinE2,
+  hollinRv,
+  merrowbyHx36,
+  merrowbyTx30,
+  merrowbyVx42,
+  quernstoneC4,
+  quernstoneZ6,
+  skerrickDa,
+  skerrickDb,
+  skerrickH5,
+  skerrickM8,
+  skerrickQ1,
+  skerrickW2,
+] as readonly object[] as readonly Profile[]
 
 export function profileById(id: string): Profile {
   const profile = PROFILES.find((one) => one.id === id)

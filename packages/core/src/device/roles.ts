@@ -93,7 +93,7 @@ export const ROLES: readonly Role[] = [
   role('hold', 'control.dead-band', 'band', 'Dead band', 'The least distance between the heating and the cooling set point.', number('dF'), 'neutral zone, heat cool gap'),
   role('hold', 'control.cycle-rate', 'cycles', 'Cycle rate', 'The most starts in an hour, to suit the heat source.', number('/h'), 'cycles per hour, starts'),
   role('hold', 'control.tightness', 'lean', 'How hard it leans', 'How hard the controller drives before it reaches the set point.', choice({ soft: 'soft', normal: 'normal', hard: 'hard' }), 'aggressiveness, ramp of demand, anticipation, comfort or economy'),
-  role('hold', 'control.changeover', 'change', 'Change over by itself', 'Whether it changes between heating and cooling without a hand.', choice({ auto: 'on', manual: 'off' }), 'auto changeover, automatic mode, heat cool change'),
+  role('hold', 'control.changeover', 'change', 'Change over by itself', 'Whether it changes between heating and cooling without a hand.', choice({ auto: 'on', manual: 'off' }), 'auto changeover, automatic changeover, automatic mode, heat cool change'),
   role('hold', 'control.changeover-band', 'change.band', 'Changeover band', 'How far past the set point the room must be before the other mode begins.', number('dF'), 'auto mode dead band, switching difference'),
   role('hold', 'control.dehumidify', 'dry', 'Drying', 'How far cooling goes on below the set point to take water out.', choice({ off: 'off', overcool: 'cools a little further', slow: 'slows the fan' }), 'dehumidify, humidity, overcool'),
   role('hold', 'control.aux-lockout', 'aux', 'Auxiliary heat below', 'Outdoor temperature above which auxiliary heat stays off.', number('F'), 'backup heat lockout, balance point, emergency heat'),

@@ -1,4 +1,6 @@
-import { JOT_COMMANDS, PROBE_WORDS } from './grammar.ts'
+import { roleOf } from '../device/roles.ts'
+import { meaningOf, offeredValues, sayBoth } from '../device/spelling.ts'
+import { JOT_COMMANDS, type JotSetting, PROBE_WORDS } from './grammar.ts'
 import type { JotContext } from './reading.ts'
 
 export interface Completion {
@@ -38,15 +40,25 @@ function withinLine(typed: string, context: JotContext): Completion[] {
       context.grilles.map((one) => one.name.toLowerCase()),
       second,
     )
-  if (head === 'found' || head === 'left' || head === 'proved') {
+  if (head === 'found' || head === 'left' || head === 'proved' || head === 'aim') {
     if (third === undefined)
-      return offer(
-        head,
-        context.settings.map((one) => one.word),
-        second,
-      )
-    if (head !== 'proved')
-      return offer(`${head} ${second}`, context.settings.find((one) => one.word === second)?.values ?? [], third)
+      return context.settings
+        .filter((one) => one.word.startsWith(second) && one.word !== second)
+        .map((one) => ({ text: `${head} ${one.word} `, says: one.label }))
+    const row = context.settings.find((one) => one.word === second)
+    if (head !== 'proved' && row) return valuesOf(`${head} ${second}`, row, third)
   }
   return []
+}
+
+/** The values of a setting in the words of this device: by what they mean, or as its display shows them. */
+function valuesOf(stem: string, row: JotSetting, part: string): Completion[] {
+  return offeredValues(row.setting).flatMap((value) => {
+    const { means, shows } = sayBoth(row.setting, value)
+    const word = roleOf(row.setting.role ?? '')?.values.kind === 'choice' ? meaningOf(row.setting, value) : value
+    const fits = [word, value, means].some((one) => one.toLowerCase().startsWith(part))
+    return fits && word.toLowerCase() !== part
+      ? [{ text: `${stem} ${word}`, says: shows === null ? '' : `${shows} on the device` }]
+      : []
+  })
 }

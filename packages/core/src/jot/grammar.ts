@@ -1,4 +1,5 @@
 import type { ProbePoint, ProbeReadings } from '../airflow/staticWalk.ts'
+import type { DeviceSetting } from '../device/setting.ts'
 
 /** What a jotted line asks to be written down. */
 export type JotIntent =
@@ -25,7 +26,9 @@ export type JotIntent =
   | { kind: 'filter'; filter: 'as-found' | 'clean' }
   | { kind: 'capacity'; tons: number }
   | { kind: 'heater'; kw: number }
-  | { kind: 'setting'; role: string; column: 'found' | 'left' | 'proof'; value: string; why: string | null }
+  | { kind: 'setting'; key: string; column: 'found' | 'left' | 'proof'; value: string; why: string | null }
+  /** `value` in the language of roles. */
+  | { kind: 'aim'; key: string; value: string; why: string }
   | { kind: 'heard'; text: string }
   | { kind: 'note'; text: string }
   | { kind: 'open'; text: string }
@@ -33,11 +36,12 @@ export type JotIntent =
 
 /** A setting that the ledger of this system has. */
 export interface JotSetting {
-  role: string
+  /** Its row. */
+  key: string
   /** The word typed for it. */
   word: string
   label: string
-  values: readonly string[]
+  setting: DeviceSetting
 }
 
 export interface JotGrille {
@@ -109,12 +113,23 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
     examples: ['capacity 3.5 ton', 'capacity 42000 Btu/h'],
   },
   { word: 'heater', shape: 'heater KW', says: 'heater kit fitted; 0 for none', examples: ['heater 9 kW', 'heater 0'] },
-  { word: 'found', shape: 'found SETTING VALUE', says: 'how a setting was found', examples: ['found cool 5'] },
+  {
+    word: 'found',
+    shape: 'found SETTING VALUE',
+    says: 'how a setting was found',
+    examples: ['found cool 5', 'found fan.heat trickle'],
+  },
   {
     word: 'left',
     shape: 'left SETTING VALUE [because …]',
     says: 'how a setting is left',
     examples: ['left cool 3', 'left cool 4 because the owner wants more air'],
+  },
+  {
+    word: 'aim',
+    shape: 'aim SETTING VALUE because …',
+    says: 'what a setting should be on this unit, and why',
+    examples: ['aim fan.heat off because the occupant hears it'],
   },
   {
     word: 'proved',

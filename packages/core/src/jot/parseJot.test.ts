@@ -1,15 +1,22 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { FAN_HEAT, SENSOR, setting } from '../device/samples.ts'
 import { BASE_UNITS, METRIC_UNITS } from '../quantity/units.ts'
 import { completions } from './completions.ts'
 import { JOT_COMMANDS } from './grammar.ts'
 import { parseJot } from './parseJot.ts'
 import type { JotContext } from './reading.ts'
 
+const COOL = setting({ role: 'airflow.cool', label: 'Cooling tap', values: ['1', '2', '3', '4', '5'] })
+
 const context: JotContext = {
   units: BASE_UNITS,
   taps: ['1', '2', '3', '4', '5'],
-  settings: [{ role: 'airflow.cool', word: 'cool', label: 'Cooling tap', values: ['1', '2', '3', '4', '5'] }],
+  settings: [
+    { key: 'airflow.cool', word: 'cool', label: 'Cooling tap', setting: COOL },
+    { key: 'fan.satisfied.heat@controller', word: 'fan.heat', label: 'Fan after heating', setting: FAN_HEAT },
+    { key: 'sensor.source@controller', word: 'sensor', label: 'Sensor', setting: SENSOR },
+  ],
   grilles: [{ name: 'return', side: 'return', widthIn: 24, heightIn: 24, freeArea: 0.68 }],
   wanted: ['esp ', 'split '],
 }
@@ -45,6 +52,33 @@ describe('reading back', () => {
     expect(read('left cool 4 because the owner wants more air')).toMatchObject({
       intent: { column: 'left', value: '4', why: 'the owner wants more air' },
     }))
+})
+
+describe('settings in the words of this device', () => {
+  it.each(['found fan.heat trickle', 'found fan.heat 1', 'found P-21 trickle'])('%s', (line) =>
+    expect(read(line)).toEqual({
+      state: 'ready',
+      intent: { kind: 'setting', key: 'fan.satisfied.heat@controller', column: 'found', value: '1', why: null },
+      reads: 'Fan after heating found at 1 (trickle)',
+    }),
+  )
+  it('takes a value of several words', () =>
+    expect(read('left sensor wall controller because the ceiling draught reads cold')).toMatchObject({
+      intent: { value: '3', why: 'the ceiling draught reads cold' },
+    }))
+  it('an aim by hand needs its reason', () => {
+    expect(read('aim fan.heat off')).toMatchObject({ state: 'incomplete', needs: expect.stringContaining('because') })
+    expect(read('aim fan.heat 0 because it hums')).toMatchObject({ intent: { kind: 'aim', value: 'off', why: 'it hums' } })
+  })
+  it('a jumping sensor source is never an aim, though it may be found', () => {
+    expect(read('aim sensor jump because it is the default')).toMatchObject({
+      state: 'wrong',
+      remedy: expect.stringContaining('choose one'),
+    })
+    expect(read('found sensor jump')).toMatchObject({ intent: { value: '4' } })
+  })
+  it('completes by meaning, and says what the device shows', () =>
+    expect(completions('found fan.heat t', context)).toEqual([{ text: 'found fan.heat trickle', says: '1 on the device' }]))
 })
 
 describe('a line that is not whole', () => {

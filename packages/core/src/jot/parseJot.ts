@@ -1,6 +1,6 @@
 import { list } from '../advice/show.ts'
 import { tidyTyped } from '../quantity/parse.ts'
-import { capacity, heater, setting, tap } from './commands/equipment.ts'
+import { aim, capacity, heater, setting, tap } from './commands/equipment.ts'
 import { grille } from './commands/grilles.ts'
 import { esp, filter, probe, staticAt } from './commands/probes.ts'
 import { prose } from './commands/prose.ts'
@@ -26,6 +26,7 @@ const COMMANDS = new Map<string, (line: Line, context: JotContext) => JotReading
     found: setting('found'),
     left: setting('left'),
     proved: setting('proof'),
+    aim,
     heard: prose('heard', 'heard on this try'),
     note: prose('note', 'note'),
     open: prose('open', 'still to do'),

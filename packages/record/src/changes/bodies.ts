@@ -3,9 +3,10 @@
  * happens to hold. Base units throughout; ids are made where the change is made.
  */
 import 'reflect-metadata'
-import { PLAUSIBLE } from '@ingle/core'
+import { PLACES, PLAUSIBLE, type Place } from '@ingle/core'
 import { Type } from 'class-transformer'
 import {
+  ArrayMaxSize,
   IsArray,
   IsBoolean,
   IsIn,
@@ -45,6 +46,8 @@ export class SystemSet {
   @IsOptional() @IsString() @MaxLength(200) serves?: string
   @IsOptional() @IsNumber() @Min(PLAUSIBLE.capacity[0]) @Max(PLAUSIBLE.capacity[1]) capacityTons?: number
   @IsOptional() @IsNumber() @Min(0) @Max(500) heaterKw?: number
+  /** What the occupant wants; house rules may depend on it. */
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) wishes?: string[]
 }
 
 export const PART_ROLES = [
@@ -82,10 +85,16 @@ export class PartRemove {
   @IsUUID() partId!: string
 }
 
-/** Keeps the whole profile in the record, so that a visit stays readable with the version it was done with. */
+/**
+ * A device of a system, by its profile. The whole profile is kept in the record, so that a visit stays readable with the
+ * version it was done with; a second system with the same version names it by `profileKey` instead.
+ */
 export class ProfileUse {
   @IsUUID() systemId!: string
-  @IsObject() profile!: object
+  @IsOptional() @IsIn(PLACES) place?: Place
+  @IsOptional() @IsObject() profile?: object
+  /** `id@version` of a profile that the record already holds; empty: nothing stands at this place any more. */
+  @IsOptional() @IsString() @MaxLength(80) profileKey?: string
 }
 
 export class RuleSetting {
@@ -109,6 +118,52 @@ export class AirflowRuleBody {
 export class RuleUse {
   @IsUUID() systemId!: string
   @ValidateNested() @Type(() => AirflowRuleBody) rule!: AirflowRuleBody
+}
+
+export class RuleWhen {
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) equipment?: string[]
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) climate?: string[]
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) wish?: string[]
+}
+
+export class RuleAimBody {
+  @IsString() @IsNotEmpty() @MaxLength(60) role!: string
+  @IsString() @IsNotEmpty() @MaxLength(60) value!: string
+  @IsString() @MaxLength(400) why!: string
+  @IsOptional() @ValidateNested() @Type(() => RuleWhen) when?: RuleWhen
+}
+
+/** How a rule aims airflow. */
+export class RuleAirflow {
+  @IsNumber() @Min(150) @Max(800) cfmPerTon!: number
+  @IsNumber() @Min(1) @Max(25) bandPct!: number
+  @IsBoolean() keepMass!: boolean
+  @IsNumber() @Min(100) @Max(3000) maxFaceFpm!: number
+}
+
+/** A named set of a crew's ways, in roles. Open format `ingle-rules/1`. */
+export class HouseRuleBody {
+  @Matches(/^[a-z0-9][a-z0-9-]*$/) @MaxLength(60) id!: string
+  @IsOptional() @IsInt() @Min(1) version?: number
+  @IsString() @IsNotEmpty() @MaxLength(60) name!: string
+  @IsString() @MaxLength(400) reason!: string
+  @IsString() @MaxLength(400) cost!: string
+  @IsOptional() @ValidateNested() @Type(() => RuleWhen) when?: RuleWhen
+  @IsOptional() @ValidateNested() @Type(() => RuleAirflow) airflow?: RuleAirflow
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => RuleAimBody) aims!: RuleAimBody[]
+}
+
+/** The house rules of a system, in their order: a later one refines an earlier one. */
+export class RulesUse {
+  @IsUUID() systemId!: string
+  @IsArray() @ArrayMaxSize(30) @ValidateNested({ each: true }) @Type(() => HouseRuleBody) rules!: HouseRuleBody[]
+}
+
+/** Units that should be alike. No units: the group is given up. */
+export class TwinsSet {
+  @IsUUID() groupId!: string
+  @IsString() @IsNotEmpty() @MaxLength(80) name!: string
+  @IsArray() @ArrayMaxSize(500) @IsUUID(undefined, { each: true }) systemIds!: string[]
 }
 
 export class VisitStart {
@@ -193,10 +248,26 @@ export class ReadingHeard extends OnTry {
 
 export class SettingSet extends OnVisit {
   @Matches(KEY) @MaxLength(60) role!: string
+  /** The device of the system that it stands on; absent: the indoor unit. */
+  @IsOptional() @IsIn(PLACES) place?: Place
   @IsIn(['found', 'left', 'proof']) column!: 'found' | 'left' | 'proof'
   @IsString() @IsNotEmpty() @MaxLength(400) value!: string
   /** Why a left value differs from its aim. */
   @IsOptional() @IsString() @MaxLength(400) why?: string | null
+  /** Entries of this cell that the writer had seen; one that was not among them stays beside it until one is chosen. */
+  @IsOptional() @IsArray() @ArrayMaxSize(60) @IsUUID(undefined, { each: true }) saw?: string[]
+}
+
+/** An aim that somebody gave a unit, over what rules say. */
+export class AimSet extends OnVisit {
+  @Matches(KEY) @MaxLength(60) role!: string
+  @IsOptional() @IsIn(PLACES) place?: Place
+  /** In the language of roles; null gives the row back to the rules. */
+  @IsOptional() @IsString() @IsNotEmpty() @MaxLength(120) value?: string | null
+  @IsString() @MaxLength(400) why!: string
+  @IsIn(['hand', 'copy', 'pattern']) from!: 'hand' | 'copy' | 'pattern'
+  /** Whose aim it was: a unit or a pattern. */
+  @IsOptional() @IsString() @MaxLength(120) source?: string
 }
 
 /** Somebody decided against the advice, and says why. */

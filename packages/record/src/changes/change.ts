@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { ok, type Result, refuse } from '@ingle/core'
+import { ok, type Refusal, type Result, refuse, roleOf, ruleDoubts } from '@ingle/core'
 import { IsISO8601, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import { checked } from '../checks.ts'
 import { parseProfile } from '../profile/profile.ts'
@@ -13,6 +13,8 @@ export const BODIES = {
   'part.remove': body.PartRemove,
   'profile.use': body.ProfileUse,
   'rule.use': body.RuleUse,
+  'rules.use': body.RulesUse,
+  'twins.set': body.TwinsSet,
   'visit.start': body.VisitStart,
   'visit.close': body.VisitClose,
   'complaint.set': body.ComplaintSet,
@@ -25,6 +27,7 @@ export const BODIES = {
   'reading.grille': body.ReadingGrille,
   'reading.heard': body.ReadingHeard,
   'setting.set': body.SettingSet,
+  'aim.set': body.AimSet,
   'advice.override': body.AdviceOverride,
   'item.open': body.ItemOpen,
   'item.close': body.ItemClose,
@@ -72,11 +75,32 @@ export function parseChange(plain: unknown, nowMs: number): Result<Change> {
   }
   const checkedBody = checked<object>(BODIES[kind as ChangeKind], plainBody, kind)
   if (!checkedBody.ok) return checkedBody
+  const deep = insideDoubts(kind, checkedBody.value)
+  return deep ?? ok(plain as Change)
+}
+
+/** What the classes cannot say of a body: a profile that contradicts itself, a rule that no device could follow. */
+function insideDoubts(kind: string, checkedBody: object): Refusal | null {
   if (kind === 'profile.use') {
-    const profile = parseProfile((checkedBody.value as body.ProfileUse).profile)
-    if (!profile.ok) return profile
+    const use = checkedBody as body.ProfileUse
+    if (use.profile === undefined && use.profileKey === undefined)
+      return refuse('It names no profile.', 'Send the profile, or the key of one that the record holds.')
+    const profile = use.profile === undefined ? null : parseProfile(use.profile)
+    return profile && !profile.ok ? profile : null
   }
-  return ok(plain as Change)
+  if (kind === 'rules.use') {
+    for (const rule of (checkedBody as body.RulesUse).rules) {
+      const [doubt] = ruleDoubts(rule)
+      if (doubt)
+        return refuse(`House rule “${rule.name}”: ${doubt}`, 'Put that aim right under House rules, then choose it again.')
+    }
+  }
+  if (kind === 'aim.set') {
+    const { role, value } = checkedBody as body.AimSet
+    const never = value ? roleOf(role)?.never?.[value] : undefined
+    if (never) return refuse('That is never an aim.', never)
+  }
+  return null
 }
 
 function badDate(at: string, nowMs: number) {

@@ -21,8 +21,13 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   'system.set': [{ systemId: SYSTEM, capacityTons: 3.5 }, 'system: capacityTons 3.5'],
   'part.set': [{ systemId: SYSTEM, partId: uuid(4), role: 'supply-grille', name: 'desk' }, 'part: supply grille desk'],
   'part.remove': [{ systemId: SYSTEM, partId: uuid(4) }, 'part taken out'],
-  'profile.use': [{ systemId: SYSTEM, profile: { family: 'VX-42' } }, 'profile VX-42'],
+  'profile.use': [{ systemId: SYSTEM, profile: { family: 'VX-42' } }, 'equipment: profile VX-42'],
   'rule.use': [{ systemId: SYSTEM, rule }, 'house rule “damp coast”'],
+  'rules.use': [
+    { systemId: SYSTEM, rules: [{ id: 'damp', name: 'damp', reason: '', cost: '', aims: [] }] },
+    'house rules “damp”',
+  ],
+  'twins.set': [{ groupId: uuid(9), name: 'flats', systemIds: [SYSTEM, uuid(11)] }, 'twins “flats”: 2 units'],
   'visit.start': [{ visitId: VISIT, reason: 'too loud' }, 'visit: too loud'],
   'visit.close': [{ visitId: VISIT }, 'visit closed'],
   'complaint.set': [{ ...HERE, text: 'hiss' }, 'complaint: hiss'],
@@ -39,7 +44,11 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   'reading.heard': [{ ...TRY, text: 'rattle' }, 'heard: rattle'],
   'setting.set': [
     { ...HERE, role: 'airflow.cool', column: 'left', value: '4', why: 'asked for' },
-    'airflow.cool left: 4, because asked for',
+    'cooling tap left: 4, because asked for',
+  ],
+  'aim.set': [
+    { ...HERE, role: 'sensor.source', place: 'controller', value: 'wall', why: 'sun on the return', from: 'hand' },
+    'sensor that controls (controller) aim: wall, because sun on the return',
   ],
   'advice.override': [
     { ...HERE, moveKey: 'k', advised: 'x', chose: 'Tap 4.', reason: 'no filter here' },

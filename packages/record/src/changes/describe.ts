@@ -1,4 +1,15 @@
-import { BASE_UNITS, format, never, POINT_NAMES, type ProbeReadings, type UnitChoice } from '@ingle/core'
+import {
+  BASE_UNITS,
+  format,
+  never,
+  PLACE_WORDS,
+  type Place,
+  POINT_NAMES,
+  type ProbeReadings,
+  roleLabel,
+  roleOf,
+  type UnitChoice,
+} from '@ingle/core'
 import type { Change } from './change.ts'
 
 /** One line that says what a change wrote down, in the reader's units: for the trail, for undo and for refusals. */
@@ -15,9 +26,13 @@ export function describeChange(change: Change, units: UnitChoice = BASE_UNITS): 
     case 'part.remove':
       return 'part taken out'
     case 'profile.use':
-      return `profile ${(change.body.profile as { family?: string }).family ?? ''}`
+      return `${change.body.place ?? 'equipment'}: profile ${(change.body.profile as { family?: string } | undefined)?.family ?? (change.body.profileKey || 'taken away')}`
     case 'rule.use':
       return `house rule “${change.body.rule.name}”`
+    case 'rules.use':
+      return `house rules ${change.body.rules.map((one) => `“${one.name}”`).join(', ') || 'none'}`
+    case 'twins.set':
+      return `twins “${change.body.name}”: ${change.body.systemIds.length} units`
     case 'visit.start':
       return `visit: ${change.body.reason}`
     case 'visit.close':
@@ -43,7 +58,11 @@ export function describeChange(change: Change, units: UnitChoice = BASE_UNITS): 
     case 'reading.heard':
       return `heard: ${change.body.text}`
     case 'setting.set':
-      return `${change.body.role} ${change.body.column}: ${change.body.value}${change.body.why ? `, because ${change.body.why}` : ''}`
+      return `${rowName(change.body)} ${change.body.column}: ${change.body.value}${change.body.why ? `, because ${change.body.why}` : ''}`
+    case 'aim.set':
+      return change.body.value
+        ? `${rowName(change.body)} aim: ${change.body.value}${change.body.why ? `, because ${change.body.why}` : ''}`
+        : `${rowName(change.body)} aim: as the house rules say`
     case 'advice.override':
       return `decided otherwise: ${change.body.chose}, because ${change.body.reason}`
     case 'item.open':
@@ -58,6 +77,9 @@ export function describeChange(change: Change, units: UnitChoice = BASE_UNITS): 
       return never(change)
   }
 }
+
+const rowName = (body: { role: string; place?: Place }) =>
+  `${roleOf(body.role) ? roleLabel(body.role).toLowerCase() : body.role}${body.place && body.place !== 'equipment' ? ` (${PLACE_WORDS[body.place].toLowerCase()})` : ''}`
 
 const HIDDEN = new Set(['systemId', 'visitId'])
 const fields = (body: object) =>

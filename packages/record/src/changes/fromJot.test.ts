@@ -7,7 +7,26 @@ import { changesOf, jotOf } from './fromJot.ts'
 const context = {
   units: BASE_UNITS,
   taps: ['1', '2', '3', '4', '5'],
-  settings: [{ role: 'airflow.cool', word: 'cool', label: 'Cool', values: ['3', '4', '5'] }],
+  settings: [
+    {
+      key: 'airflow.cool',
+      word: 'cool',
+      label: 'Cool',
+      setting: { role: 'airflow.cool', label: 'Cool', values: ['3', '4', '5'], access: '' },
+    },
+    {
+      key: 'fan.satisfied.heat@controller',
+      word: 'fan.heat',
+      label: 'Fan after heating',
+      setting: {
+        role: 'fan.satisfied.heat',
+        label: 'Fan, heat off',
+        values: ['0', '1', '2'],
+        means: { 0: 'off', 1: 'trickle', 2: 'as-set' },
+        access: '',
+      },
+    },
+  ],
   grilles: [],
   wanted: [],
 }

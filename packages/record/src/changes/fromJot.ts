@@ -1,4 +1,4 @@
-import { format, type JotIntent, never, type Quantity, type UnitChoice } from '@ingle/core'
+import { format, idOfKey, type JotIntent, never, type Place, placeOfKey, type Quantity, type UnitChoice } from '@ingle/core'
 import type { Change } from './change.ts'
 import { probeEntries } from './describe.ts'
 
@@ -11,6 +11,14 @@ export interface JotPlace {
   tap: string | null
   adjustPct: number
   filter: 'as-found' | 'clean'
+  /** For a setting: the entries of its cell that the writer had before their eyes. */
+  saw?: string[]
+}
+
+/** Role and place of a row, for a body. */
+export const rowBody = (key: string): { role: string; place?: Place } => {
+  const place = placeOfKey(key)
+  return { role: idOfKey(key), ...(place !== 'equipment' && { place }) }
 }
 
 /** A change before it has an id, a time and a writer. */
@@ -61,8 +69,20 @@ export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: J
       return [{ kind: 'system.set', body: { systemId: place.systemId, heaterKw: intent.kw } }]
     case 'setting':
       return [
-        { kind: 'setting.set', body: { ...at, role: intent.role, column: intent.column, value: intent.value, why: intent.why } },
+        {
+          kind: 'setting.set',
+          body: {
+            ...at,
+            ...rowBody(intent.key),
+            column: intent.column,
+            value: intent.value,
+            why: intent.why,
+            ...(place.saw && { saw: place.saw }),
+          },
+        },
       ]
+    case 'aim':
+      return [{ kind: 'aim.set', body: { ...at, ...rowBody(intent.key), value: intent.value, why: intent.why, from: 'hand' } }]
     case 'note':
       return [{ kind: 'note.add', body: { ...at, text: intent.text, standing: 'watch' } }]
     case 'open':

@@ -1,15 +1,31 @@
 import 'reflect-metadata'
-import { type BlowerData, type BlowerTable, ok, type Result, refuse, tableDoubts } from '@ingle/core'
+import {
+  type BlowerData,
+  type BlowerTable,
+  type DeviceSetting,
+  HOMES,
+  ok,
+  profileDoubts,
+  type Result,
+  refuse,
+  roleOf,
+  SCOPES,
+  type ServiceCodeRule,
+  tableDoubts,
+} from '@ingle/core'
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsNotEmpty,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
+  Matches,
   Max,
   MaxLength,
   Min,
@@ -19,19 +35,71 @@ import { checked } from '../checks.ts'
 
 export const PROFILE_FORMAT = 'ingle-profile/1'
 
+export class SettingRange {
+  @IsNumber() min!: number
+  @IsNumber() max!: number
+  @IsNumber() step!: number
+  /** A name from the list of units of settings; see docs/formats/profile.md. */
+  @IsString() @MaxLength(20) unit!: string
+}
+
+/** Another setting that must, or must not, stand at one of some values. */
+export class ProfileTie {
+  /** Its role, or its code when it has none. */
+  @IsString() @IsNotEmpty() @MaxLength(60) of!: string
+  @IsArray() @IsString({ each: true }) @ArrayMaxSize(50) is!: string[]
+  /** Counts only while this setting stands at one of these. */
+  @IsOptional() @IsArray() @IsString({ each: true }) @ArrayMaxSize(50) when?: string[]
+  @IsString() @MaxLength(300) why!: string
+}
+
+/** What has to be so before a setting can be changed or takes effect. */
+export class SettingNeeds {
+  @IsOptional() @IsBoolean() stopped?: boolean
+  @IsOptional() @IsBoolean() powerOff?: boolean
+  @IsOptional() @IsNumber() @Min(1) @Max(86_400) waitS?: number
+  @IsOptional() @IsBoolean() restart?: boolean
+  /** It appears only once this setting (role or code) was set. */
+  @IsOptional() @IsString() @MaxLength(60) appearsAfter?: string
+}
+
 /** How one family of equipment spells one setting. */
-export class ProfileSetting {
+export class ProfileSetting implements DeviceSetting {
   /** The need, the same on every device; absent: known to exist, left alone. */
   @IsOptional() @IsString() @MaxLength(60) role?: string
-  /** The word typed for it in the jot line. */
-  @IsString() @IsNotEmpty() @MaxLength(20) word!: string
+  /** The word typed for it in the jot line; absent: that of the role. */
+  @IsOptional() @IsString() @IsNotEmpty() @MaxLength(20) word?: string
+  /** The number or letters it goes by. */
+  @IsOptional() @IsString() @IsNotEmpty() @MaxLength(20) code?: string
+  /** Further numbers of where it is found: a unit, a group, a page. */
+  @IsOptional() @IsString() @MaxLength(40) address?: string
   /** What the device calls it. */
   @IsString() @IsNotEmpty() @MaxLength(60) label!: string
+  /** As the display shows them; empty for a number by range, or for free words. */
   @IsArray() @IsString({ each: true }) @ArrayMaxSize(200) values!: string[]
-  @IsOptional() @IsString() default?: string
-  /** Where it lives and how it is reached. */
+  /** Value → what it means in the language of roles. */
+  @IsOptional() @IsObject() means?: Record<string, string>
+  @IsOptional() @ValidateNested() @Type(() => SettingRange) range?: SettingRange
+  @IsOptional() @IsString() @MaxLength(60) default?: string
+  /** Where it lives. */
+  @IsOptional() @IsIn(HOMES) home?: (typeof HOMES)[number]
+  /** What one change of it reaches. */
+  @IsOptional() @IsIn(SCOPES) scope?: (typeof SCOPES)[number]
+  /** How it is reached. */
   @IsString() @MaxLength(300) access!: string
+  /** Anyone at the wall can change it. */
+  @IsOptional() @IsBoolean() open?: boolean
+  @IsOptional() @ValidateNested() @Type(() => SettingNeeds) needs?: SettingNeeds
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => ProfileTie) requires?: ProfileTie[]
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => ProfileTie) excludes?: ProfileTie[]
+  /** Lost when the power fails. */
+  @IsOptional() @IsBoolean() volatile?: boolean
+  /** Ids of profiles with which this spelling holds; absent: with any. */
+  @IsOptional() @IsArray() @IsString({ each: true }) @ArrayMaxSize(50) pairedWith?: string[]
   @IsOptional() @IsString() @MaxLength(300) caution?: string
+  @IsOptional() @IsString() @MaxLength(300) note?: string
+  /** Where the figures come from. */
+  @IsOptional() @IsString() @MaxLength(200) source?: string
 }
 
 export class ProfileHeaterKit {
@@ -58,19 +126,46 @@ export class ProfileBlower {
   @IsString() @IsNotEmpty() source!: string
 }
 
+export class ServiceCodeStep {
+  @IsIn(['digits', 'reverse', 'first', 'last', 'add', 'addEach']) do!: 'digits' | 'reverse' | 'first' | 'last' | 'add' | 'addEach'
+  @IsOptional() @IsInt() @Min(0) @Max(999_999) n?: number
+}
+
+/** How a service code follows from a number that another screen shows. */
+export class ServiceCode implements ServiceCodeRule {
+  @IsString() @IsNotEmpty() @MaxLength(120) shows!: string
+  @IsString() @IsNotEmpty() @MaxLength(40) example!: string
+  @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => ServiceCodeStep) steps!: ServiceCodeStep[]
+}
+
+/** What of it can be seen on site, for telling it from others. */
+export class Recognition {
+  /** Parts of the model code on the plate. */
+  @IsOptional() @IsArray() @IsString({ each: true }) @ArrayMaxSize(20) plate?: string[]
+  /** What the display or the board looks like. */
+  @IsOptional() @IsString() @MaxLength(200) looks?: string
+  /** Conductors between it and the controller. */
+  @IsOptional() @IsInt() @Min(0) @Max(40) wires?: number
+}
+
 /** A family of equipment, as data. Open format `ingle-profile/1`. */
 export class Profile {
   @IsString() format!: string
-  @IsString() @IsNotEmpty() @MaxLength(60) id!: string
+  @Matches(/^[a-z0-9][a-z0-9-]*$/) @MaxLength(60) id!: string
   @IsInt() @Min(1) version!: number
-  @IsString() @IsNotEmpty() maker!: string
-  @IsString() @IsNotEmpty() family!: string
-  @IsString() kind!: string
-  @IsString() description!: string
+  @IsString() @IsNotEmpty() @MaxLength(60) maker!: string
+  @IsString() @IsNotEmpty() @MaxLength(60) family!: string
+  @IsString() @MaxLength(40) kind!: string
+  @IsString() @MaxLength(600) description!: string
+  @IsOptional() @ValidateNested() @Type(() => Recognition) seen?: Recognition
   @IsOptional() @ValidateNested() @Type(() => ProfileBlower) blower?: ProfileBlower
-  @IsArray() @ValidateNested({ each: true }) @Type(() => ProfileSetting) settings!: ProfileSetting[]
+  @IsArray() @ArrayMaxSize(400) @ValidateNested({ each: true }) @Type(() => ProfileSetting) settings!: ProfileSetting[]
+  @IsOptional() @ValidateNested() @Type(() => ServiceCode) serviceCode?: ServiceCode
   @IsArray() @IsString({ each: true }) cautions!: string[]
 }
+
+/** Names one version of a profile. */
+export const keyOfProfile = (profile: Pick<Profile, 'id' | 'version'>): string => `${profile.id}@${profile.version}`
 
 /** Reads a profile from foreign data; a newer major format and a table that cannot be right are refused with words. */
 export function parseProfile(plain: unknown): Result<Profile> {
@@ -95,10 +190,22 @@ export function parseProfile(plain: unknown): Result<Profile> {
         'Check that cell against the manual; leave a figure that is not printed empty (null).',
       )
   }
-  const words = profile.value.settings.map((one) => one.word)
+  const words = profile.value.settings.flatMap((one) => (one.word === undefined || one.pairedWith ? [] : [one.word]))
   const twice = words.find((word, i) => words.indexOf(word) !== i)
   if (twice) return refuse(`Two settings of ${profile.value.family} share the word “${twice}”.`, 'Give each its own word.')
+  const [wrong] = profileDoubts(leftAlone(profile.value, format))
+  if (wrong) return refuse(`${profile.value.family}: ${wrong.reason}`, wrong.remedy)
   return profile
+}
+
+/** A newer minor version may know roles that this one does not: their settings are kept, and left alone. */
+function leftAlone(profile: Profile, format: string): Pick<Profile, 'settings'> {
+  if (format === PROFILE_FORMAT) return profile
+  return {
+    settings: profile.settings.map((one) =>
+      one.role !== undefined && !roleOf(one.role) ? { ...one, role: undefined } : one,
+    ) as ProfileSetting[],
+  }
 }
 
 function blowerTable(table: ProfileBlowerTable): Result<BlowerTable> {

@@ -10,6 +10,7 @@ import {
 } from '@ingle/core'
 import { probeEntries } from '../changes/describe.ts'
 import { blowerOf } from '../profile/profile.ts'
+import { airflowRuleOf, equipmentOf } from './devices.ts'
 import { emptySystemVisit } from './fold.ts'
 import type { PartState, ReadingState, SiteState, SystemState, SystemVisit, TryState, VisitState } from './state.ts'
 
@@ -45,14 +46,14 @@ export const pictureOf = (state: SiteState, system: SystemState, visit: VisitSta
 
 function withoutHistory(state: SiteState, system: SystemState, visit: VisitState): AirflowInput {
   const here = systemVisit(visit, system.id)
-  const blower = blowerOf(system.profile)
+  const blower = blowerOf(equipmentOf(state, system, visit))
   const taps = blower?.table.taps ?? []
   const heat = here.rows[HEAT_TAP_ROLE]
   const heatTap = heat?.left?.value ?? heat?.found?.value ?? SAME_TAP
   const left = here.rows[COOL_TAP_ROLE]?.left?.value
   return {
     altitudeFt: state.altitudeFt,
-    rule: system.rule ?? NO_RULE,
+    rule: airflowRuleOf(system) ?? NO_RULE,
     capacityTons: system.capacityTons,
     blower,
     heaterKw: system.heaterKw,

@@ -4,6 +4,7 @@ import type { Change } from '../changes/change.ts'
 import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing.ts'
 import { fold } from './fold.ts'
 import { inForce } from './inForce.ts'
+import { FOLD_VERSION } from './state.ts'
 
 const stateOf = (changes: readonly Change[]) => fold(uuid(0), changes)
 const visitOf = (changes: readonly Change[]) => stateOf(changes).visits[0]!.systems[SYSTEM]!
@@ -36,7 +37,12 @@ describe('folding', () => {
   it('never lets an unknown field of a body into the state', () => {
     const { pen } = begun()
     pen.write('site.set', { name: 'Renamed', systems: [], foldVersion: 99, id: 'x' } as never)
-    expect(stateOf(pen.changes)).toMatchObject({ name: 'Renamed', id: uuid(0), foldVersion: 1, systems: [{ name: 'AH-1' }] })
+    expect(stateOf(pen.changes)).toMatchObject({
+      name: 'Renamed',
+      id: uuid(0),
+      foldVersion: FOLD_VERSION,
+      systems: [{ name: 'AH-1' }],
+    })
   })
 
   it('keeps a role that is called like something every object has', () => {

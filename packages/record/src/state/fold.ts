@@ -1,13 +1,16 @@
-import { never } from '@ingle/core'
-import type { PartSet } from '../changes/bodies.ts'
+import { never, type Place, rowKey } from '@ingle/core'
+import type { AirflowRuleBody, HouseRuleBody, PartSet } from '../changes/bodies.ts'
 import type { Change } from '../changes/change.ts'
-import { parseProfile } from '../profile/profile.ts'
+import { keyOfProfile, type Profile, parseProfile } from '../profile/profile.ts'
 import { inForce } from './inForce.ts'
 import {
   FOLD_VERSION,
   type NoteState,
   type PartState,
   type ReadingState,
+  type RowColumn,
+  type RowEntry,
+  type RowState,
   type SiteState,
   type SystemState,
   type SystemVisit,
@@ -24,6 +27,7 @@ export function fold(siteId: string, changes: readonly Change[]): SiteState {
   const holding = inForce(changes)
   const folding = new Folding(siteId, changes.length)
   const ordered = inOrder(changes).filter((change) => holding.has(change.id))
+  folding.keepProfiles(ordered)
   for (const turn of TURNS) for (const change of ordered) if (turnOf(change) === turn) folding.apply(change)
   return folding.finish()
 }
@@ -68,10 +72,23 @@ class Folding {
       altitudeKnown: false,
       timeZone: 'UTC',
       climate: '',
+      profiles: {},
       systems: [],
+      twins: [],
       visits: [],
       items: [],
       changeCount,
+    }
+  }
+
+  /** Read once each: a site of forty units names the same two profiles forty times. */
+  keepProfiles(changes: readonly Change[]): void {
+    for (const change of changes) {
+      if (change.kind !== 'profile.use' || change.body.profile === undefined) continue
+      const key = keyOfProfile(change.body.profile as Profile)
+      if (Object.hasOwn(this.state.profiles, key)) continue
+      const profile = parseProfile(change.body.profile)
+      if (profile.ok) this.state.profiles[key] = change.body.profile as Profile
     }
   }
 
@@ -89,7 +106,7 @@ class Folding {
         if (change.body.altitudeFt !== undefined) this.state.altitudeKnown = true
         return
       case 'system.set':
-        assign(this.system(change.body.systemId), change.body, ['name', 'serves', 'capacityTons', 'heaterKw'])
+        assign(this.system(change.body.systemId), change.body, ['name', 'serves', 'capacityTons', 'heaterKw', 'wishes'])
         return
       case 'part.set':
         this.setPart(change.body)
@@ -99,14 +116,21 @@ class Folding {
         system.parts = system.parts.filter((part) => part.id !== change.body.partId)
         return
       }
-      case 'profile.use': {
-        const profile = parseProfile(change.body.profile)
-        if (profile.ok) this.system(change.body.systemId).profile = change.body.profile as SystemState['profile']
+      case 'profile.use':
+        this.useProfile(change)
+        return
+      case 'rule.use':
+        this.system(change.body.systemId).rules = [houseRuleOf(change.body.rule)]
+        return
+      case 'rules.use':
+        this.system(change.body.systemId).rules = change.body.rules
+        return
+      case 'twins.set': {
+        const { groupId, name, systemIds } = change.body
+        this.state.twins = this.state.twins.filter((one) => one.id !== groupId)
+        if (systemIds.length > 0) this.state.twins.push({ id: groupId, name, systemIds: [...new Set(systemIds)] })
         return
       }
-      case 'rule.use':
-        this.system(change.body.systemId).rule = change.body.rule
-        return
       case 'visit.start':
         this.startVisit(change)
         return
@@ -171,13 +195,20 @@ class Folding {
         })
         return
       case 'setting.set':
-        this.onVisit(change.body, (visit) => {
-          const { role, column, value, why } = change.body
-          // Own rows only: a role may be called like something that every object has.
-          const row = Object.hasOwn(visit.rows, role) ? visit.rows[role] : undefined
-          const entries = row ?? { found: null, left: null, proof: null }
-          visit.rows[role] = entries
-          entries[column] = { id: change.id, at: change.at, by: change.by, value, why: why ?? null }
+        this.onRow(change.body, (row) => {
+          const { column, value, why, saw } = change.body
+          enter(
+            row,
+            column,
+            { id: change.id, at: change.at, by: change.by, value, why: why ?? null, saw: saw ?? [] },
+            saw !== undefined,
+          )
+        })
+        return
+      case 'aim.set':
+        this.onRow(change.body, (row) => {
+          const { value, why, from, source } = change.body
+          row.given = value ? { id: change.id, at: change.at, by: change.by, value, why, from, source: source ?? null } : null
         })
         return
       case 'advice.override':
@@ -211,11 +242,28 @@ class Folding {
   private system(id: string): SystemState {
     let system = this.systems.get(id)
     if (!system) {
-      system = { id, name: '', serves: '', capacityTons: null, heaterKw: null, profile: null, rule: null, parts: [] }
+      system = { id, name: '', serves: '', capacityTons: null, heaterKw: null, wishes: [], uses: [], rules: [], parts: [] }
       this.systems.set(id, system)
       this.state.systems.push(system)
     }
     return system
+  }
+
+  /** Profiles were put in first (see TURNS), so that a key finds its profile whatever came first. */
+  private useProfile({ at, body }: Extract<Change, { kind: 'profile.use' }>): void {
+    const key = body.profile === undefined ? (body.profileKey ?? '') : keyOfProfile(body.profile as Profile)
+    if (key !== '' && !Object.hasOwn(this.state.profiles, key)) return
+    this.system(body.systemId).uses.push({ place: body.place ?? 'equipment', key, at })
+  }
+
+  private onRow(body: { visitId: string; systemId: string; role: string; place?: Place }, write: (row: RowState) => void): void {
+    this.onVisit(body, (visit) => {
+      const key = rowKey(body.role, body.place ?? 'equipment')
+      // Own rows only: a role may be called like something that every object has.
+      const row = (Object.hasOwn(visit.rows, key) ? visit.rows[key] : undefined) ?? emptyRow()
+      visit.rows[key] = row
+      write(row)
+    })
   }
 
   private setPart(body: PartSet): void {
@@ -262,6 +310,28 @@ class Folding {
     visit.systems[where.systemId] ??= emptySystemVisit()
     write(visit.systems[where.systemId] as SystemVisit)
   }
+}
+
+export const emptyRow = (): RowState => ({ found: null, left: null, proof: null, given: null, rivals: [] })
+
+/**
+ * Puts an entry into its cell. One that its writer did not know of is not overwritten: it stands beside, as a rival,
+ * until somebody who has seen both writes again. Two who wrote the same agree.
+ */
+function enter(row: RowState, column: RowColumn, entry: RowEntry, saidWhatItSaw: boolean): void {
+  const standing = [row[column], ...row.rivals.filter((one) => one.column === column).map((one) => one.entry)].filter(
+    (one) => one !== null,
+  )
+  const seen = new Set(entry.saw)
+  const unseen = saidWhatItSaw ? standing.filter((one) => !seen.has(one.id) && one.value !== entry.value) : []
+  row[column] = entry
+  row.rivals = [...row.rivals.filter((one) => one.column !== column), ...unseen.map((one) => ({ column, entry: one }))]
+}
+
+/** An airflow rule of before sets of house rules. */
+function houseRuleOf(rule: AirflowRuleBody): HouseRuleBody {
+  const { id, name, reason, cost, cfmPerTon, bandPct, keepMass, maxFaceFpm } = rule
+  return { id, name, reason, cost, airflow: { cfmPerTon, bandPct, keepMass, maxFaceFpm }, aims: rule.settings }
 }
 
 export const emptySystemVisit = (): SystemVisit => ({ complaint: '', notes: [], tries: [], rows: {}, overrides: [], checks: {} })

@@ -1,8 +1,9 @@
-import type { AirflowRuleBody, PartRole } from '../changes/bodies.ts'
+import type { Place } from '@ingle/core'
+import type { HouseRuleBody, PartRole } from '../changes/bodies.ts'
 import type { Profile } from '../profile/profile.ts'
 
 /** Raise it whenever the fold gives another state for the same changes: servers then fold every site anew. */
-export const FOLD_VERSION = 1
+export const FOLD_VERSION = 2
 
 /** A site as its changes make it. Plain data; nothing here is stored that cannot be folded again. */
 export interface SiteState {
@@ -15,7 +16,10 @@ export interface SiteState {
   altitudeKnown: boolean
   timeZone: string
   climate: string
+  /** Every profile version that a system uses or used, by `id@version`. */
+  profiles: Record<string, Profile>
   systems: SystemState[]
+  twins: TwinsState[]
   /** By start. */
   visits: VisitState[]
   items: ItemState[]
@@ -29,9 +33,26 @@ export interface SystemState {
   capacityTons: number | null
   /** 0: no heater; null: not said. */
   heaterKw: number | null
-  profile: Profile | null
-  rule: AirflowRuleBody | null
+  wishes: string[]
+  /** Which profile came to which place, oldest first. */
+  uses: ProfileUseState[]
+  /** In their order: a later one refines an earlier one. */
+  rules: HouseRuleBody[]
   parts: PartState[]
+}
+
+export interface ProfileUseState {
+  place: Place
+  /** Key of `SiteState.profiles`; empty: taken away. */
+  key: string
+  at: string
+}
+
+/** Units that should be alike. */
+export interface TwinsState {
+  id: string
+  name: string
+  systemIds: string[]
 }
 
 export interface PartState {
@@ -104,14 +125,31 @@ export interface RowEntry {
   by: string
   value: string
   why: string | null
+  /** Earlier entries of this cell that its writer knew. */
+  saw: string[]
 }
 
-/** A row of the settings ledger. Aim is computed, never stored. */
+/** An aim that was given to this unit, over what the rules say. In the language of roles. */
+export interface GivenAim {
+  id: string
+  at: string
+  by: string
+  value: string
+  why: string
+  from: 'hand' | 'copy' | 'pattern'
+  source: string | null
+}
+
+/** A row of the settings ledger. An aim by rule is computed, never stored. */
 export interface RowState {
   found: RowEntry | null
   left: RowEntry | null
   proof: RowEntry | null
+  given: GivenAim | null
+  /** Entries that were written without knowing the one that is shown: both stand until one is chosen. */
+  rivals: { column: RowColumn; entry: RowEntry }[]
 }
+export type RowColumn = 'found' | 'left' | 'proof'
 
 export interface OverrideState {
   id: string

@@ -13,8 +13,11 @@ import {
   workings,
 } from '@ingle/core'
 import {
-  airflowLedger,
+  devicesOf,
+  equipmentOf,
+  isNoted,
   type LedgerRow,
+  ledgerOf,
   pictureOf,
   type SiteState,
   type SystemState,
@@ -47,7 +50,14 @@ function desk(input: SheetInput): Desk {
   const here = systemVisit(input.visit, input.system.id)
   const picture = pictureOf(input.state, input.system, input.visit)
   const show = showIn(input.units)
-  return { ...input, here, picture, show, move: nextMove(picture, show), ledger: airflowLedger(input.system, here, picture) }
+  return {
+    ...input,
+    here,
+    picture,
+    show,
+    move: nextMove(picture, show),
+    ledger: ledgerOf(input.state, input.system, input.visit, picture).filter(isNoted),
+  }
 }
 
 const EMPTY = '—'
@@ -112,7 +122,9 @@ export function settingsCard(input: SheetInput): Sheet {
       {
         title: 'Before you touch it',
         blocks: [
-          ...(d.system.profile?.cautions ?? []).map((text) => ({ kind: 'caution' as const, text })),
+          ...devicesOf(d.state, d.system, d.visit)
+            .flatMap((one) => one.profile.cautions)
+            .map((text) => ({ kind: 'caution' as const, text })),
           { kind: 'caution', text: cautionAt('move-tap')?.text ?? '' },
         ],
       },
@@ -230,7 +242,9 @@ export function fullRecord(input: SheetInput): Sheet {
         title: 'Cautions',
         blocks: [
           ...CAUTIONS.map((one) => ({ kind: 'caution' as const, text: one.text })),
-          ...(d.system.profile?.cautions ?? []).map((text) => ({ kind: 'caution' as const, text })),
+          ...devicesOf(d.state, d.system, d.visit)
+            .flatMap((one) => one.profile.cautions)
+            .map((text) => ({ kind: 'caution' as const, text })),
         ],
       },
     ],
@@ -242,12 +256,11 @@ const sourceText = (one: Working) => (one.note ? `${one.source} ${one.note}` : o
 
 function identity(d: Desk): [string, string][] {
   const handler = d.system.parts.find((part) => part.role === 'air-handler')
+  const equipment = equipmentOf(d.state, d.system, d.visit)
   return [
     [
       'Equipment',
-      d.system.profile
-        ? `${d.system.profile.maker} ${d.system.profile.family}${handler?.serial ? `, ${handler.serial}` : ''}`
-        : 'not known',
+      equipment ? `${equipment.maker} ${equipment.family}${handler?.serial ? `, ${handler.serial}` : ''}` : 'not known',
     ],
     ['Serves', d.system.serves || EMPTY],
     ['Capacity', d.system.capacityTons === null ? 'not known' : d.show('capacity', d.system.capacityTons)],

@@ -3,8 +3,8 @@ import { airLineScene, meetingScene, partLabels } from '@ingle/report'
 import { useMemo, useState } from 'react'
 import { Drawing } from '../../kit/Drawing.tsx'
 import { useWidth } from '../../kit/useWidth.ts'
+import { LedgerTable } from '../../visit/ledger/LedgerTable.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
-import { Ledger } from './Ledger.tsx'
 import { Methods } from './Methods.tsx'
 import { MovePanel } from './MovePanel.tsx'
 import { PartPanel } from './PartPanel.tsx'
@@ -13,7 +13,7 @@ import { WorkedOut } from './WorkedOut.tsx'
 
 /** The heart of a visit: what the blower and the duct do, what to do next, and how every number came about. */
 export function Airflow() {
-  const { picture, move, units, system, show } = useVisit()
+  const { picture, move, units, system, show, blowerRows } = useVisit()
   const [part, setPart] = useState<WalkPart | null>(null)
   const [chosen, setChosen] = useState<string | null>(null)
   // Numbers of an earlier try open the same way: the picture as it stood after that try.
@@ -62,7 +62,7 @@ export function Airflow() {
             </section>
           )}
           <TriesTable chosen={shown.current?.input.id ?? null} onChoose={setChosen} />
-          <Ledger />
+          <LedgerTable rows={blowerRows} caption="Blower settings" />
         </div>
         <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:col-start-2">
           <Methods picture={shown} />

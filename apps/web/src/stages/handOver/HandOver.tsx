@@ -1,4 +1,6 @@
 import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
+import { sayBoth } from '@ingle/core'
+import { isNoted, type LedgerRow } from '@ingle/record'
 import { FileDown, FileText } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -15,7 +17,8 @@ export function HandOver() {
   const { visit, here, ledger, write, at, state, system, waiting, units } = useVisit()
   const base = `/sites/${state.id}/visits/${visit.id}/systems/${system.id}`
   const query = isMetric(units) ? '?units=metric' : ''
-  const unproved = ledger.filter((row) => row.standing !== 'proved')
+  const noted = ledger.filter(isNoted)
+  const unproved = noted.filter((row) => row.standing !== 'proved')
   const noReason = ledger.filter((row) => row.whyMissing)
   const checksLeft = HANDOVER_CHECKS.filter(([id]) => !here.checks[id])
   return (
@@ -70,15 +73,15 @@ export function HandOver() {
         </section>
         <section aria-label="Set and proved" className="panel p-4">
           <h2 className="font-bold mb-2">Set and proved</h2>
-          {ledger.length === 0 && <p className="soft">No settings are known: name the equipment on the Survey stage.</p>}
+          {noted.length === 0 && <p className="soft">No settings are known: name the equipment on the Survey stage.</p>}
           <ul className="flex flex-col gap-1.5">
-            {ledger.map((row) => (
-              <li key={row.role} className="flex gap-2.5 leading-snug">
+            {noted.map((row) => (
+              <li key={row.key} className="flex gap-2.5 leading-snug">
                 <span className="mt-0.5">
                   <StateMark mark={row.standing} />
                 </span>
                 <span>
-                  {row.setting.label}: <b className="num">{row.left?.value ?? row.found?.value ?? 'not looked at'}</b>
+                  {row.setting.label}: <b className="num">{standsAs(row)}</b>
                   {row.proof ? (
                     <span className="soft"> · {row.proof.value}</span>
                   ) : (
@@ -102,11 +105,11 @@ export function HandOver() {
               {noReason.length > 0 && (
                 <Notice kind="wrong">
                   {noReason.map((row) => row.setting.label).join(', ')}: left away from the aim without a reason. Say why on the
-                  Airflow stage before you close.
+                  Settings stage before you close.
                 </Notice>
               )}
               <p className="soft text-[14px] my-2">
-                {unproved.length > 0 ? `${unproved.length} of ${ledger.length} settings are not proved; the card says so. ` : ''}
+                {unproved.length > 0 ? `${unproved.length} of ${noted.length} settings are not proved; the card says so. ` : ''}
                 {checksLeft.length > 0 ? `${checksLeft.length} checks are not ticked.` : ''}
               </p>
               <button
@@ -124,6 +127,12 @@ export function HandOver() {
       </div>
     </main>
   )
+}
+
+/** What stands, by its meaning. */
+function standsAs(row: LedgerRow): string {
+  const value = row.left?.value ?? row.found?.value
+  return value === undefined ? 'not looked at' : sayBoth(row.setting, value).means
 }
 
 function OpenItems() {

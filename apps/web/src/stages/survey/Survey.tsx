@@ -1,9 +1,11 @@
-import { AIRFLOW_RULES, cautionAt, PROFILES } from '@ingle/catalog'
+import { cautionAt } from '@ingle/catalog'
 import type { PartRole } from '@ingle/record'
 import { CirclePlus } from 'lucide-react'
-import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
+import { QuantityField, TextField } from '../../kit/Field.tsx'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
+import { ChosenRules } from './ChosenRules.tsx'
+import { Devices } from './Devices.tsx'
 import { Notes } from './Notes.tsx'
 import { PartCard } from './PartCard.tsx'
 import { PART_WORDS } from './partWords.ts'
@@ -27,15 +29,6 @@ export function Survey() {
           <div className="grid gap-3 sm:grid-cols-2">
             <TextField label="System" value={system.name} onSave={(name) => set({ name })} />
             <TextField label="Serves" value={system.serves} onSave={(serves) => set({ serves })} />
-            <SelectField
-              label="Equipment"
-              value={system.profile?.id ?? ''}
-              options={[['', 'Not named yet'], ...PROFILES.map((one) => [one.id, `${one.maker} ${one.family}`] as const)]}
-              onSave={(id) => {
-                const profile = PROFILES.find((one) => one.id === id)
-                if (profile) void write([{ kind: 'profile.use', body: { systemId, profile } }])
-              }}
-            />
             <QuantityField
               label="Capacity"
               quantity="capacity"
@@ -53,26 +46,10 @@ export function Survey() {
               hint="like 9 kW, or none"
               onSave={(heaterKw) => set({ heaterKw })}
             />
-            <SelectField
-              label="House rule for airflow"
-              value={system.rule?.id ?? ''}
-              options={[
-                ['', 'None chosen yet'],
-                ...AIRFLOW_RULES.map((one) => [one.id, `${one.name}, ${one.cfmPerTon} per ton`] as const),
-              ]}
-              onSave={(id) => {
-                const rule = AIRFLOW_RULES.find((one) => one.id === id)
-                if (rule) void write([{ kind: 'rule.use', body: { systemId, rule } }])
-              }}
-            />
           </div>
-          {system.profile && <p className="soft text-[14px] mt-3">{system.profile.description}</p>}
-          {system.rule && (
-            <p className="text-[14px] mt-2">
-              <b>{system.rule.name}.</b> {system.rule.reason} <span className="soft">What it costs: {system.rule.cost}</span>
-            </p>
-          )}
         </section>
+        <Devices />
+        <ChosenRules />
         <section aria-label="Complaint" className="panel p-4">
           <h2 className="font-bold mb-2">What the occupant says</h2>
           <TextField
@@ -83,7 +60,6 @@ export function Survey() {
             onSave={(text) => save([{ kind: 'complaint.set', body: { ...at, text } }])}
           />
         </section>
-        <Notes />
       </div>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
         <CautionNote text={cautionAt('open-cabinet')?.text ?? ''} />
@@ -108,6 +84,7 @@ export function Survey() {
             ))}
           </fieldset>
         </section>
+        <Notes />
       </div>
     </main>
   )

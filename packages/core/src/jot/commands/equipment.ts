@@ -1,4 +1,7 @@
 import { list, showIn, tapName } from '../../advice/show.ts'
+import { roleOf } from '../../device/roles.ts'
+import { meaningOf, readValue, sayBoth, sayOffer } from '../../device/spelling.ts'
+import type { JotSetting } from '../grammar.ts'
 import { finish, isNumbers, type Line, readings } from '../line.ts'
 import { clip, type JotContext, type JotReading, needs, wrong } from '../reading.ts'
 
@@ -44,39 +47,79 @@ export function heater(line: Line): JotReading {
   })
 }
 
+/** Words up to “because”, and what follows it. */
+function valueAndWhy(line: Line): { typed: string; why: string | null } {
+  line.take('tap')
+  const words: string[] = []
+  while (!line.done && line.peek() !== 'because') words.push(line.next())
+  return { typed: words.join(' '), why: line.take('because') ? line.rest() : null }
+}
+
+function rowOf(line: Line, context: JotContext): JotSetting | JotReading {
+  const words = context.settings.map((one) => one.word)
+  if (line.done) return needs(words.length > 14 ? `which setting: ${words.slice(0, 12).join(', ')} …` : `which: ${list(words)}`)
+  const word = line.next().toLowerCase()
+  const row = context.settings.find((one) => one.word === word || one.key === word || one.setting.code?.toLowerCase() === word)
+  if (row) return row
+  const near = words.filter((one) => one.startsWith(word))
+  return near.length > 0 && line.done
+    ? needs(list(near))
+    : wrong(
+        `“${clip(word)}” is not a setting in this ledger.`,
+        words.length > 0 ? `Settings: ${list(words.slice(0, 20))}.` : 'Choose the equipment on the Survey stage first.',
+      )
+}
+const isRow = (row: JotSetting | JotReading): row is JotSetting => 'word' in row
+
 export function setting(column: 'found' | 'left' | 'proof'): (line: Line, context: JotContext) => JotReading {
   return (line, context) => {
-    const words = context.settings.map((one) => one.word)
-    if (line.done) return needs(`which: ${list(words)}`)
-    const word = line.next().toLowerCase()
-    const row = context.settings.find((one) => one.word === word || one.role === word)
-    if (!row) {
-      const near = words.filter((one) => one.startsWith(word))
-      return near.length > 0 && line.done
-        ? needs(list(near))
-        : wrong(`“${clip(word)}” is not a setting in this ledger.`, `Settings: ${list(words)}.`)
-    }
+    const row = rowOf(line, context)
+    if (!isRow(row)) return row
     if (column === 'proof') {
       const how = line.rest()
       return how === ''
         ? needs('what showed that it works')
         : {
             state: 'ready',
-            intent: { kind: 'setting', role: row.role, column, value: how, why: null },
+            intent: { kind: 'setting', key: row.key, column, value: how, why: null },
             reads: `${row.label} proved: ${how}`,
           }
     }
-    line.take('tap')
-    if (line.done) return needs(`the value: ${list(row.values)}`)
-    const typed = line.next()
-    const value =
-      row.values.find((one) => one.toLowerCase() === typed.toLowerCase()) ??
-      row.values.find((one) => one.replace(/[+%]/g, '') === typed.replace(/[+%]/g, ''))
-    if (!value) return wrong(`${row.label} has no value “${clip(typed)}”.`, `It offers ${list(row.values)}.`)
-    const because = line.take('because') ? line.rest() : null
-    return finish(line, {
-      intent: { kind: 'setting', role: row.role, column, value, why: because },
-      reads: `${row.label} ${column} at ${value}${because ? `, because ${because}` : ''}`,
-    })
+    if (line.done) return needs(`the value: ${sayOffer(row.setting)}`)
+    const { typed, why } = valueAndWhy(line)
+    const value = readValue(row.setting, typed)
+    if (value === null) return notOffered(row, typed)
+    return {
+      state: 'ready',
+      intent: { kind: 'setting', key: row.key, column, value, why: why || null },
+      reads: `${row.label} ${column} at ${saidValue(row, value)}${why ? `, because ${why}` : ''}`,
+    }
   }
+}
+
+/** An aim by hand: it needs a reason, since it goes over what the house rules say. */
+export function aim(line: Line, context: JotContext): JotReading {
+  const row = rowOf(line, context)
+  if (!isRow(row)) return row
+  if (line.done) return needs(`the value: ${sayOffer(row.setting)}`)
+  const { typed, why } = valueAndWhy(line)
+  const value = readValue(row.setting, typed)
+  if (value === null) return notOffered(row, typed)
+  const meaning = meaningOf(row.setting, value)
+  const never = row.setting.role === undefined ? undefined : roleOf(row.setting.role)?.never?.[meaning]
+  if (never) return wrong(`${row.label} ${typed} is never an aim.`, never)
+  if (!why) return needs('“because” and why this unit should differ from the house rules')
+  return {
+    state: 'ready',
+    intent: { kind: 'aim', key: row.key, value: meaning, why },
+    reads: `${row.label} should be ${saidValue(row, value)}, because ${why}`,
+  }
+}
+
+const notOffered = (row: JotSetting, typed: string) =>
+  wrong(`${row.label} has no value “${clip(typed)}”.`, `It offers ${sayOffer(row.setting)}.`)
+
+function saidValue(row: JotSetting, value: string): string {
+  const { means, shows } = sayBoth(row.setting, value)
+  return shows === null ? means : `${shows} (${means})`
 }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { airflowInput, findSystem, findVisit, pictureOf } from '../state/airflowInput.ts'
+import { fold } from '../state/fold.ts'
 import { begun, HERE, Pen, SYSTEM, uuid } from '../testing.ts'
-import { airflowInput, findSystem, findVisit, pictureOf, systemVisit } from './airflowInput.ts'
-import { fold } from './fold.ts'
-import { airflowLedger } from './ledger.ts'
+import { ledgerOf } from './ledger.ts'
 
 const profile = {
   format: 'ingle-profile/1',
@@ -48,26 +48,26 @@ function ledger(write: (pen: Pen, tryId: string) => void) {
   const state = fold(uuid(0), pen.changes)
   const system = findSystem(state, SYSTEM)!
   const visit = findVisit(state, HERE.visitId)!
-  const rows = airflowLedger(system, systemVisit(visit, SYSTEM), pictureOf(state, system, visit))
-  return Object.fromEntries(rows.map((row) => [row.role, row]))
+  const rows = ledgerOf(state, system, visit, pictureOf(state, system, visit))
+  return Object.fromEntries(rows.map((row) => [row.key, row]))
 }
 const set = (pen: Pen, column: 'found' | 'left' | 'proof', value: string, why: string | null = null) =>
   pen.write('setting.set', { ...HERE, role: 'airflow.cool', column, value, why })
 
 describe('the ledger of blower settings', () => {
   it('keeps the cooling tap over the heater’s floor while the heater blows with it', () => {
-    expect(ledger(() => {})['airflow.cool']?.aim).toEqual({
+    expect(ledger(() => {})['airflow.cool']?.aim).toMatchObject({
       value: '3',
       why: '1,340 cfm, aim 1,190 cfm; tap 2 would be nearer but is under the 1,250 cfm that the heater needs',
     })
   })
 
-  it('has a row for each setting with a role, and aims with their reasons', () => {
+  it('has a row for each setting, those without a role last, and aims with their reasons', () => {
     const rows = ledger((pen) => pen.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'found', value: '1' }))
-    expect(Object.keys(rows)).toEqual(['airflow.cool', 'airflow.heat', 'airflow.ramp'])
+    expect(Object.keys(rows)).toEqual(['airflow.cool', 'airflow.heat', 'airflow.ramp', 'alone.item-17'])
     expect(rows['airflow.cool']?.aim).toMatchObject({ value: '2', why: expect.stringContaining('1,200 cfm') })
     expect(rows['airflow.heat']?.aim).toMatchObject({ value: '3', why: expect.stringContaining('1,250 cfm') })
-    expect(rows['airflow.ramp']?.aim).toEqual({ value: 'B', why: 'House rule “damp”: wets the coil.' })
+    expect(rows['airflow.ramp']?.aim).toMatchObject({ value: 'B', why: 'House rule “damp”: wets the coil.' })
   })
 
   it('goes from not looked at to proved as cells are filled', () => {

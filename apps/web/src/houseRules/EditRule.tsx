@@ -1,0 +1,273 @@
+import { CLIMATES, freeId, WISHES } from '@ingle/catalog'
+import { ROLES, roleOf } from '@ingle/core'
+import { type HouseRuleBody, parseHouseRule, RULES_FORMAT } from '@ingle/record'
+import { CirclePlus, Trash2 } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { LineField } from '../kit/Field.tsx'
+import { Empty, Notice } from '../kit/Notice.tsx'
+import { KIND_WORDS } from '../library/kinds.ts'
+import { RoleOptions } from '../library/SettingEditor.tsx'
+import { useDraft } from '../library/useDraft.ts'
+import { useMe } from '../session/useMe.ts'
+import { useLibrary } from '../sync/library.ts'
+import { deskFor } from '../sync/siteStore.ts'
+
+type Draft = Omit<HouseRuleBody, 'id' | 'version'>
+type Aim = Draft['aims'][number]
+
+const NEW: Draft = { name: '', reason: '', cost: '', aims: [] }
+
+/** A set of house rules in a form: a new one, or the next version of one that is there. */
+export function EditRule() {
+  const { ruleId } = useParams()
+  const me = useMe()
+  const before = useLibrary((library) => library.rules.find((one) => one.id === ruleId))
+  if (me.role !== 'lead' || (ruleId !== undefined && !before))
+    return (
+      <main id="main" className="p-6 w-full">
+        <Empty title={me.role === 'lead' ? 'There is no such set' : 'House rules are set by the crew’s lead'}>
+          <Link to="/house-rules" className="btn btn-primary mt-4">
+            To the house rules
+          </Link>
+        </Empty>
+      </main>
+    )
+  return <Editor key={ruleId ?? 'new'} before={before?.content ?? null} version={before?.version ?? 0} />
+}
+
+function Editor({ before, version }: { before: HouseRuleBody | null; version: number }) {
+  const desk = deskFor(useMe())
+  const { rules } = useLibrary()
+  const navigate = useNavigate()
+  const { kept, keep, drop } = useDraft<Draft>(`rules.${before?.id ?? 'new'}`)
+  const [draft, setDraft] = useState<Draft>(kept ?? before ?? NEW)
+  const [wrong, setWrong] = useState<string | null>(null)
+  useEffect(() => {
+    document.title = before ? `Edit ${before.name} · Ingle` : 'New house rules · Ingle'
+  }, [before])
+  const change = (more: Partial<Draft>) => {
+    const next = { ...draft, ...more }
+    setDraft(next)
+    keep(next)
+  }
+  const setAim = (at: number, aim: Partial<Aim>) =>
+    change({ aims: draft.aims.map((one, i) => (i === at ? { ...one, ...aim } : one)) })
+  const save = async () => {
+    const id = before?.id ?? freeId(draft.name, new Set(rules.map((one) => one.id)))
+    const parsed = parseHouseRule({ ...draft, format: RULES_FORMAT, id, version: version + 1 })
+    if (!parsed.ok) return setWrong(`${parsed.reason} ${parsed.remedy}`)
+    const saved = await desk.library.save('rules', parsed.value)
+    if (!saved.ok) return setWrong(`${saved.reason} ${saved.remedy}`)
+    drop()
+    void navigate('/house-rules')
+  }
+  return (
+    <main id="main" className="flex-1 w-full max-w-4xl mx-auto p-4 md:p-6">
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void save()
+        }}
+      >
+        <h1 className="text-2xl font-bold">{before ? `Edit “${before.name}”` : 'New set of house rules'}</h1>
+        <section className="panel p-4 grid gap-3" aria-label="The set">
+          <LineField label="Name" hint="damp coast" value={draft.name} onChange={(name) => change({ name })} />
+          <LineField label="Why" lines={2} value={draft.reason} onChange={(reason) => change({ reason })} />
+          <LineField label="What it costs" lines={2} value={draft.cost} onChange={(cost) => change({ cost })} />
+          <ConditionFields when={draft.when} onChange={(when) => change({ when } as Partial<Draft>)} />
+        </section>
+        <AirflowFields airflow={draft.airflow} onChange={(airflow) => change({ airflow } as Partial<Draft>)} />
+        <section className="panel p-4" aria-label="Aims">
+          <div className="flex items-center mb-1">
+            <h2 className="font-bold mr-auto">Aims</h2>
+            <button
+              type="button"
+              className="btn btn-quiet"
+              onClick={() => change({ aims: [...draft.aims, { role: 'sensor.source', value: 'wall', why: '' }] })}
+            >
+              <CirclePlus size={16} aria-hidden="true" /> Add an aim
+            </button>
+          </div>
+          {draft.aims.length === 0 && <p className="soft">What this school sets, need by need.</p>}
+          <ul className="divide-y divide-base-300">
+            {draft.aims.map((aim, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: aims have no identity but their place.
+              <li key={i} className="py-2 grid gap-2 sm:grid-cols-[1.2fr_0.8fr_1.4fr_auto] items-end">
+                <label className="block min-w-0">
+                  <span className="soft text-[13px] block mb-0.5">Need</span>
+                  <select
+                    className="select w-full"
+                    value={aim.role}
+                    onChange={(event) => setAim(i, { role: event.target.value, value: firstValue(event.target.value) })}
+                  >
+                    <RoleOptions />
+                  </select>
+                </label>
+                <ValueOf aim={aim} onChange={(value) => setAim(i, { value })} />
+                <LineField label="Why" value={aim.why} onChange={(why) => setAim(i, { why })} />
+                <button
+                  type="button"
+                  className="btn btn-ghost btn-square"
+                  aria-label={`Take out aim ${i + 1}`}
+                  onClick={() => change({ aims: draft.aims.filter((_, at) => at !== i) })}
+                >
+                  <Trash2 size={17} />
+                </button>
+                <details className="sm:col-span-4" open={aim.when !== undefined}>
+                  <summary className="cursor-pointer soft text-[13px]">Only under conditions</summary>
+                  <ConditionFields
+                    when={aim.when}
+                    onChange={(when) =>
+                      change({
+                        aims: draft.aims.map((one, at) => (at === i ? (when ? { ...one, when } : withoutWhen(one)) : one)),
+                      })
+                    }
+                  />
+                </details>
+              </li>
+            ))}
+          </ul>
+        </section>
+        {wrong && <Notice kind="wrong">{wrong}</Notice>}
+        <div className="flex gap-2">
+          <button type="submit" className="btn btn-primary">
+            Save {before ? `as version ${version + 1}` : 'the set'}
+          </button>
+          <Link className="btn" to="/house-rules">
+            Leave it
+          </Link>
+          <span className="soft text-[13px] self-center">Systems keep the version that was chosen for them.</span>
+        </div>
+      </form>
+    </main>
+  )
+}
+
+function withoutWhen<T extends { when?: unknown }>(one: T): Omit<T, 'when'> & { when?: never } {
+  const { when: _, ...rest } = one
+  return rest
+}
+
+const firstValue = (roleId: string): string => {
+  const values = (roleOf(roleId) ?? ROLES[0])?.values
+  return values?.kind === 'choice' ? (Object.keys(values.options)[0] ?? '') : ''
+}
+
+function ValueOf({ aim, onChange }: { aim: Aim; onChange: (value: string) => void }) {
+  const role = roleOf(aim.role)
+  if (role?.values.kind !== 'choice')
+    return (
+      <LineField
+        label={role?.values.kind === 'number' ? `Value, ${role.values.unit}` : 'Value'}
+        value={aim.value}
+        onChange={onChange}
+      />
+    )
+  return (
+    <label className="block min-w-0">
+      <span className="soft text-[13px] block mb-0.5">Value</span>
+      <select className="select w-full" value={aim.value} onChange={(event) => onChange(event.target.value)}>
+        {Object.entries(role.values.options)
+          .filter(([id]) => role.never?.[id] === undefined)
+          .map(([id, words]) => (
+            <option key={id} value={id}>
+              {words}
+            </option>
+          ))}
+      </select>
+    </label>
+  )
+}
+
+type When = NonNullable<Draft['when']>
+const CONDITIONS: readonly (readonly [keyof When, string, readonly (readonly [string, string])[]])[] = [
+  ['equipment', 'Only with', Object.entries(KIND_WORDS)],
+  ['climate', 'Only where it is', CLIMATES.map((one) => [one, one] as const)],
+  ['wish', 'Only when wished', WISHES.map((one) => [one, one] as const)],
+]
+
+/** Conditions as buttons; none pressed: always. */
+function ConditionFields({ when, onChange }: { when: When | undefined; onChange: (when: When | undefined) => void }) {
+  const toggle = (key: keyof When, value: string) => {
+    const there = when?.[key] ?? []
+    const next = { ...when, [key]: there.includes(value) ? there.filter((one) => one !== value) : [...there, value] }
+    const filled = Object.fromEntries(Object.entries(next).filter(([, list]) => list && list.length > 0))
+    onChange(Object.keys(filled).length > 0 ? (filled as When) : undefined)
+  }
+  return (
+    <div className="flex flex-col gap-2">
+      {CONDITIONS.map(([key, title, options]) => (
+        <fieldset key={key}>
+          <legend className="soft text-[13px] mb-0.5">{title}</legend>
+          <div className="flex flex-wrap gap-1">
+            {options.map(([value, words]) => {
+              const on = when?.[key]?.includes(value) ?? false
+              return (
+                <button
+                  key={value}
+                  type="button"
+                  className={`btn btn-quiet text-[13px] ${on ? 'btn-neutral' : ''}`}
+                  aria-pressed={on}
+                  onClick={() => toggle(key, value)}
+                >
+                  {words}
+                </button>
+              )
+            })}
+          </div>
+        </fieldset>
+      ))}
+    </div>
+  )
+}
+
+type Airflow = NonNullable<Draft['airflow']>
+const AIRFLOW: Airflow = { cfmPerTon: 400, bandPct: 7, keepMass: true, maxFaceFpm: 700 }
+
+function AirflowFields({
+  airflow,
+  onChange,
+}: {
+  airflow: Airflow | undefined
+  onChange: (airflow: Airflow | undefined) => void
+}) {
+  const number = (key: 'cfmPerTon' | 'bandPct' | 'maxFaceFpm', label: string) => (
+    <LineField
+      label={label}
+      numeric
+      value={Number.isFinite(airflow?.[key]) ? String(airflow?.[key]) : ''}
+      onChange={(text) => onChange({ ...(airflow ?? AIRFLOW), [key]: text.trim() === '' ? Number.NaN : Number(text) })}
+    />
+  )
+  return (
+    <section className="panel p-4" aria-label="Airflow">
+      <label className="flex items-center gap-3 min-h-11">
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={airflow !== undefined}
+          onChange={(event) => onChange(event.target.checked ? AIRFLOW : undefined)}
+        />
+        <b>It says how airflow is aimed</b>
+      </label>
+      {airflow && (
+        <div className="grid gap-3 sm:grid-cols-3">
+          {number('cfmPerTon', 'cfm per ton')}
+          {number('bandPct', 'Band, ± %')}
+          {number('maxFaceFpm', 'Most at a grille, fpm')}
+          <label className="flex items-center gap-3 min-h-11 sm:col-span-3">
+            <input
+              type="checkbox"
+              className="checkbox"
+              checked={airflow.keepMass}
+              onChange={(event) => onChange({ ...airflow, keepMass: event.target.checked })}
+            />
+            the same mass of air at altitude (more cfm where air is thin)
+          </label>
+        </div>
+      )}
+    </section>
+  )
+}

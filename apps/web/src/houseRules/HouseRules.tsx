@@ -1,0 +1,126 @@
+import type { LibraryEntry } from '@ingle/catalog'
+import { type RuleCondition, roleLabel, roleOf, sayMeaning } from '@ingle/core'
+import { type HouseRuleBody, RULES_FORMAT } from '@ingle/record'
+import { CirclePlus, FileDown, FileUp, Pencil } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { Notice } from '../kit/Notice.tsx'
+import { download, useImport } from '../library/useImport.ts'
+import { useMe } from '../session/useMe.ts'
+import { useLibrary } from '../sync/library.ts'
+import { deskFor } from '../sync/siteStore.ts'
+
+/** The crew's ways, as named sets: what each aims for, why, and what that costs. None is preferred. */
+export function HouseRules() {
+  const me = useMe()
+  const { rules } = useLibrary()
+  const { said, choose } = useImport('rules', () => undefined)
+  const lead = me.role === 'lead'
+  useEffect(() => {
+    document.title = 'House rules · Ingle'
+  }, [])
+  return (
+    <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
+      <div className="flex flex-wrap items-center gap-2 mb-1">
+        <h1 className="text-2xl font-bold mr-auto">House rules</h1>
+        {lead && (
+          <>
+            <button type="button" className="btn" onClick={choose}>
+              <FileUp size={17} aria-hidden="true" /> Import
+            </button>
+            <Link className="btn" to="/house-rules/new">
+              <CirclePlus size={17} aria-hidden="true" /> New set
+            </Link>
+          </>
+        )}
+      </div>
+      <p className="soft max-w-3xl mb-3">
+        The schools of the trade, in needs and not in codes. A system follows those that are chosen for it on its Survey stage, in
+        their order: a later one refines an earlier one. None is preferred.{' '}
+        {lead ? '' : 'The lead sets them; on a visit you can give a unit an aim of its own.'}
+      </p>
+      {said && <Notice kind="wrong">{said}</Notice>}
+      <ul className="grid gap-3 md:grid-cols-2 items-start">
+        {rules.map((entry) => (
+          <RuleCard key={entry.id} entry={entry} lead={lead} />
+        ))}
+      </ul>
+    </main>
+  )
+}
+
+function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: boolean }) {
+  const desk = deskFor(useMe())
+  const [wrong, setWrong] = useState<string | null>(null)
+  const { content: rule } = entry
+  const retire = async () => {
+    const done = await desk.library.retire('rules', entry.id, !entry.retired)
+    setWrong(done.ok ? null : `${done.reason} ${done.remedy}`)
+  }
+  return (
+    <li className={`panel p-4 ${entry.retired ? 'opacity-80' : ''}`}>
+      <div className="flex items-start gap-1.5">
+        <h2 className="font-bold text-[17px] leading-snug mr-auto">
+          {rule.name}
+          <span className="soft font-normal text-[13px]">
+            {entry.from === 'crew' ? ` · version ${entry.version}, ${entry.savedBy}` : ''}
+            {entry.retired ? ' · out of use' : ''}
+          </span>
+        </h2>
+        <button
+          type="button"
+          className="btn btn-ghost btn-square btn-quiet"
+          aria-label={`Export ${rule.name}`}
+          onClick={() => download(`${rule.id}.rules.json`, { ...rule, format: RULES_FORMAT, version: entry.version })}
+        >
+          <FileDown size={16} />
+        </button>
+        {lead && (
+          <Link
+            className="btn btn-ghost btn-square btn-quiet"
+            aria-label={`Edit ${rule.name}`}
+            to={`/house-rules/${rule.id}/edit`}
+          >
+            <Pencil size={16} />
+          </Link>
+        )}
+      </div>
+      <p>{rule.reason}</p>
+      <p className="soft text-[14px]">What it costs: {rule.cost}</p>
+      <Condition when={rule.when} />
+      {rule.airflow && (
+        <p className="text-[14px] mt-1">
+          Airflow <b className="num">{rule.airflow.cfmPerTon}</b> cfm per ton ±{rule.airflow.bandPct}%
+          {rule.airflow.keepMass ? ', the same mass at altitude' : ''}, grilles to{' '}
+          <b className="num">{rule.airflow.maxFaceFpm}</b> fpm
+        </p>
+      )}
+      <ul className="mt-1.5 text-[14px]">
+        {rule.aims.map((aim) => (
+          <li key={`${aim.role} ${JSON.stringify(aim.when)}`} className="flex flex-wrap gap-x-2 py-0.5 leading-snug">
+            <span>
+              {roleLabel(aim.role)}: <b className="num">{sayMeaning(roleOf(aim.role) ? { role: aim.role } : {}, aim.value)}</b>
+            </span>
+            <span className="soft">{aim.why}</span>
+            <Condition when={aim.when} />
+          </li>
+        ))}
+      </ul>
+      {lead && entry.from === 'crew' && (
+        <button type="button" className="btn btn-quiet mt-2" onClick={() => void retire()}>
+          {entry.retired ? 'Take into use again' : 'Take out of use'}
+        </button>
+      )}
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+    </li>
+  )
+}
+
+function Condition({ when }: { when: RuleCondition | undefined }) {
+  const parts = [
+    when?.equipment?.length ? `with a ${when.equipment.join(' or ').replaceAll('-', ' ')}` : '',
+    when?.climate?.length ? `where it is ${when.climate.join(' or ')}` : '',
+    when?.wish?.length ? `when “${when.wish.join('” or “')}” is wished` : '',
+  ].filter(Boolean)
+  return parts.length === 0 ? null : <span className="text-[13px] text-secondary">only {parts.join(', ')}</span>
+}

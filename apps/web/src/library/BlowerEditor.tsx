@@ -1,0 +1,192 @@
+import type { Profile } from '@ingle/record'
+import { ClipboardPaste, Trash2 } from 'lucide-react'
+import { useState } from 'react'
+import { useController, useFormContext } from 'react-hook-form'
+import { LineField } from '../kit/Field.tsx'
+import { PasteDialog } from './PasteDialog.tsx'
+import type { ProfileForm } from './profileForm.ts'
+
+type Blower = NonNullable<Profile['blower']>
+
+const typedNumber = (text: string): number | null => {
+  const tidy = text
+    .trim()
+    .replace('−', '-')
+    .replace(/(?<=\d),(?=\d{3}\b)/g, '')
+  return tidy !== '' && Number.isFinite(Number(tidy)) ? Number(tidy) : null
+}
+
+/** The blower table and the heater kits: pasted from a manual, then mended cell by cell. */
+export function BlowerEditor() {
+  const { control } = useFormContext<ProfileForm>()
+  const { field } = useController({ control, name: 'blower' })
+  const [pasting, setPasting] = useState<'blower' | 'kits' | null>(null)
+  const blower = field.value
+  const set = (next: Blower | null) => field.onChange(next)
+  return (
+    <section aria-label="Blower table" className="panel p-4">
+      <div className="flex flex-wrap items-center gap-2">
+        <h2 className="font-bold mr-auto">Blower table</h2>
+        <button type="button" className="btn btn-quiet" onClick={() => setPasting('blower')}>
+          <ClipboardPaste size={16} aria-hidden="true" /> Paste a blower table
+        </button>
+        {blower && (
+          <>
+            <button type="button" className="btn btn-quiet" onClick={() => setPasting('kits')}>
+              <ClipboardPaste size={16} aria-hidden="true" /> Paste heater kits
+            </button>
+            <button type="button" className="btn btn-quiet" onClick={() => set(null)}>
+              <Trash2 size={16} aria-hidden="true" /> No blower
+            </button>
+          </>
+        )}
+      </div>
+      {!blower && (
+        <p className="soft mt-1">None. Copy the table from the manual as text; every doubt is shown before it is taken.</p>
+      )}
+      {blower && <BlowerFields blower={blower} onChange={set} />}
+      {pasting && (
+        <PasteDialog
+          kind={pasting}
+          blower={blower ?? null}
+          onClose={() => setPasting(null)}
+          onBlower={(table) => {
+            set({
+              tapWord: blower?.tapWord ?? 'tap',
+              ratedStaticInWc: blower?.ratedStaticInWc ?? 0.5,
+              source: blower?.source ?? 'pasted from the manual',
+              heaterKits: blower?.heaterKits ?? [],
+              table,
+            })
+            setPasting(null)
+          }}
+          onKits={(heaterKits) => {
+            if (blower) set({ ...blower, heaterKits })
+            setPasting(null)
+          }}
+        />
+      )}
+    </section>
+  )
+}
+
+function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower: Blower) => void }) {
+  const { table, heaterKits } = blower
+  const statics = table.staticsInWc ?? []
+  const setFlow = (t: number, s: number, text: string) => {
+    if (table.kind === 'constant-airflow')
+      return onChange({ ...blower, table: { ...table, tapFlowsCfm: replaced(table.tapFlowsCfm ?? [], t, typedNumber(text)) } })
+    const flowsCfm = (table.flowsCfm ?? []).map((row, i) => (i === t ? replaced(row, s, typedNumber(text)) : row))
+    onChange({ ...blower, table: { ...table, flowsCfm } })
+  }
+  return (
+    <>
+      <div className="grid gap-3 sm:grid-cols-3 mt-2">
+        <LineField label="What a tap is called" value={blower.tapWord} onChange={(tapWord) => onChange({ ...blower, tapWord })} />
+        <CellField
+          label="Rated static, in.wc"
+          value={blower.ratedStaticInWc}
+          onChange={(value) => onChange({ ...blower, ratedStaticInWc: value ?? blower.ratedStaticInWc })}
+        />
+        <LineField label="Source" value={blower.source} onChange={(source) => onChange({ ...blower, source })} />
+      </div>
+      <div className="overflow-x-auto mt-3">
+        <table className="text-[14px] num">
+          <thead>
+            <tr className="soft text-[12.5px]">
+              <th scope="col" className="font-sans text-left pr-2">
+                cfm at in.wc
+              </th>
+              {(table.kind === 'constant-airflow' ? [table.maxStaticInWc ?? 0] : statics).map((one, s) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a static may stand twice while it is being mended.
+                <th key={s} scope="col" className="px-1">
+                  {table.kind === 'constant-airflow' ? `held to ${one}` : one}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {table.taps.map((tap, t) => (
+              <tr key={tap}>
+                <th scope="row" className="text-left pr-2">
+                  {tap}
+                </th>
+                {(table.kind === 'constant-airflow' ? [table.tapFlowsCfm?.[t]] : (table.flowsCfm?.[t] ?? [])).map((flow, s) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: cells have no identity but their place.
+                  <td key={s} className="p-0.5">
+                    <input
+                      className="input input-sm num w-20 text-right"
+                      aria-label={`Tap ${tap}${table.kind === 'constant-airflow' ? '' : ` at ${statics[s]} in.wc`}`}
+                      defaultValue={flow ?? ''}
+                      onBlur={(event) => setFlow(t, s, event.target.value)}
+                    />
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {heaterKits.length > 0 && (
+        <ul className="mt-3 flex flex-col gap-1" aria-label="Heater kits">
+          {heaterKits.map((kit, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: kits have no identity but their place.
+            <li key={i} className="grid grid-cols-[1fr_1fr_1fr_auto] gap-2 items-end">
+              <LineField
+                label="Kit"
+                value={kit.model}
+                onChange={(model) => onChange({ ...blower, heaterKits: replaced(heaterKits, i, { ...kit, model }) })}
+              />
+              <CellField
+                label="Power, kW"
+                value={kit.powerKw}
+                onChange={(powerKw) =>
+                  onChange({ ...blower, heaterKits: replaced(heaterKits, i, { ...kit, powerKw: powerKw ?? kit.powerKw }) })
+                }
+              />
+              <CellField
+                label="Least flow, cfm; empty: not allowed"
+                value={kit.minFlowCfm}
+                onChange={(minFlowCfm) => onChange({ ...blower, heaterKits: replaced(heaterKits, i, { ...kit, minFlowCfm }) })}
+              />
+              <button
+                type="button"
+                className="btn btn-ghost btn-square"
+                aria-label={`Take out kit ${kit.model}`}
+                onClick={() => onChange({ ...blower, heaterKits: heaterKits.filter((_, at) => at !== i) })}
+              >
+                <Trash2 size={17} />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  )
+}
+
+const replaced = <T,>(list: readonly T[], at: number, value: T): T[] => list.map((one, i) => (i === at ? value : one))
+
+/** A figure that counts as it is typed; what was typed stays as it is. */
+function CellField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string
+  value: number | null
+  onChange: (value: number | null) => void
+}) {
+  const [typed, setTyped] = useState(value === null ? '' : String(value))
+  return (
+    <LineField
+      label={label}
+      value={typed}
+      onChange={(text) => {
+        setTyped(text)
+        onChange(typedNumber(text))
+      }}
+      numeric
+    />
+  )
+}

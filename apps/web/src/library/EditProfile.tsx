@@ -1,0 +1,188 @@
+import { freeId } from '@ingle/catalog'
+import { type Profile, parseProfile } from '@ingle/record'
+import { CirclePlus, ClipboardPaste } from 'lucide-react'
+import { useEffect, useMemo, useState } from 'react'
+import { FormProvider, useFieldArray, useForm, useFormContext } from 'react-hook-form'
+import { Link, useNavigate, useParams } from 'react-router'
+import { Empty, Notice } from '../kit/Notice.tsx'
+import { useMe } from '../session/useMe.ts'
+import { useLibrary } from '../sync/library.ts'
+import { deskFor } from '../sync/siteStore.ts'
+import { BlowerEditor } from './BlowerEditor.tsx'
+import { FormLine, FormSelect } from './FormFields.tsx'
+import { KIND_WORDS } from './kinds.ts'
+import { PasteDialog } from './PasteDialog.tsx'
+import { emptySetting, formToProfile, type ProfileForm, profileToForm } from './profileForm.ts'
+import { SettingEditor } from './SettingEditor.tsx'
+import { useDraft } from './useDraft.ts'
+
+const NEW: Profile = {
+  format: 'ingle-profile/1',
+  id: 'new',
+  version: 1,
+  maker: '',
+  family: '',
+  kind: 'air-handler',
+  description: '',
+  settings: [],
+  cautions: [],
+}
+
+/** A profile in forms: a new one, or the next version of one that is there. */
+export function EditProfile() {
+  const { profileId } = useParams()
+  const { profiles } = useLibrary()
+  const before = profiles.find((one) => one.id === profileId)
+  if (profileId === undefined) return <Editor key="new" before={null} />
+  if (before) return <Editor key={before.id} before={before.content} />
+  return (
+    <main id="main" className="p-6 w-full">
+      <Empty title="The library has no such family">
+        <Link to="/library" className="btn btn-primary mt-4">
+          To the library
+        </Link>
+      </Empty>
+    </main>
+  )
+}
+
+function Editor({ before }: { before: Profile | null }) {
+  const desk = deskFor(useMe())
+  const { profiles } = useLibrary()
+  const navigate = useNavigate()
+  const { kept, keep, drop } = useDraft<ProfileForm>(`profile.${before?.id ?? 'new'}`)
+  const clean = useMemo(() => profileToForm(before ?? NEW), [before])
+  const form = useForm<ProfileForm>({ defaultValues: kept ?? clean })
+  const [wrong, setWrong] = useState<string | null>(null)
+  const [resumed, setResumed] = useState(kept !== null)
+  useEffect(() => {
+    const watching = form.watch(() => keep(form.getValues()))
+    return () => watching.unsubscribe()
+  }, [form, keep])
+  useEffect(() => {
+    document.title = before ? `Edit ${before.family} · Ingle` : 'New profile · Ingle'
+  }, [before])
+  const save = async (typed: ProfileForm) => {
+    const last = profiles.find((one) => one.id === before?.id)
+    const id = before?.id ?? freeId(`${typed.maker} ${typed.family}`, new Set(profiles.map((one) => one.id)))
+    const profile = formToProfile(typed, before, id, (last?.version ?? 0) + 1)
+    const parsed = parseProfile(JSON.parse(JSON.stringify(profile)))
+    if (!parsed.ok) return setWrong(`${parsed.reason} ${parsed.remedy}`)
+    const saved = await desk.library.save('profile', profile)
+    if (!saved.ok) return setWrong(`${saved.reason} ${saved.remedy}`)
+    drop()
+    void navigate(`/library/${id}`)
+  }
+  const startOver = () => {
+    drop()
+    form.reset(clean)
+    setResumed(false)
+  }
+  return (
+    <FormProvider {...form}>
+      <main id="main" className="flex-1 w-full max-w-5xl mx-auto p-4 md:p-6">
+        <form
+          className="flex flex-col gap-4"
+          onSubmit={(event) => {
+            event.preventDefault()
+            void form.handleSubmit(save)(event)
+          }}
+        >
+          <h1 className="text-2xl font-bold">{before ? `Edit ${before.maker} ${before.family}` : 'New profile'}</h1>
+          {resumed && (
+            <Notice kind="plain">
+              This is what you had typed before.{' '}
+              <button type="button" className="link" onClick={startOver}>
+                Start over
+              </button>
+            </Notice>
+          )}
+          <Identity />
+          <BlowerEditor />
+          <SettingsEditor />
+          <FormLine name="cautions" label="Cautions, one a line" lines={3} />
+          <div className="sticky bottom-0 bg-base-200 py-3 flex flex-col gap-2">
+            {wrong && <Notice kind="wrong">{wrong}</Notice>}
+            <div className="flex gap-2">
+              <button type="submit" className="btn btn-primary" disabled={form.formState.isSubmitting}>
+                Save {before ? `as version ${(profiles.find((one) => one.id === before.id)?.version ?? 0) + 1}` : 'the profile'}
+              </button>
+              <Link className="btn" to={before ? `/library/${before.id}` : '/library'}>
+                Leave it
+              </Link>
+              <span className="soft text-[13px] self-center">What you type is kept on this device until you save it.</span>
+            </div>
+          </div>
+        </form>
+      </main>
+    </FormProvider>
+  )
+}
+
+function Identity() {
+  return (
+    <section aria-label="What it is" className="panel p-4 grid gap-3 sm:grid-cols-3">
+      <FormLine name="maker" label="Maker" />
+      <FormLine name="family" label="Family" />
+      <FormSelect name="kind" label="Kind" options={Object.entries(KIND_WORDS)} />
+      <div className="sm:col-span-3">
+        <FormLine name="description" label="What it is, in a sentence" lines={2} />
+      </div>
+      <FormLine name="plate" label="Parts of the model code, by commas" hint="SKW2, W2-" />
+      <FormLine name="looks" label="What it looks like" />
+      <FormLine name="wires" label="Wires to the controller" numeric />
+    </section>
+  )
+}
+
+function SettingsEditor() {
+  const { control } = useFormContext<ProfileForm>()
+  const { fields, append, remove } = useFieldArray({ control, name: 'settings' })
+  const [open, setOpen] = useState<number | null>(null)
+  const [pasting, setPasting] = useState(false)
+  return (
+    <section aria-label="Settings" className="panel p-4">
+      <div className="flex flex-wrap items-center gap-2 mb-1">
+        <h2 className="font-bold mr-auto">{fields.length} settings</h2>
+        <button type="button" className="btn btn-quiet" onClick={() => setPasting(true)}>
+          <ClipboardPaste size={16} aria-hidden="true" /> Paste a list from a manual
+        </button>
+        <button
+          type="button"
+          className="btn btn-quiet"
+          onClick={() => {
+            append(emptySetting())
+            setOpen(fields.length)
+          }}
+        >
+          <CirclePlus size={16} aria-hidden="true" /> Add a setting
+        </button>
+      </div>
+      {fields.length === 0 && <p className="soft">Type what you know, or paste the list from the manual.</p>}
+      <ul className="divide-y divide-base-300">
+        {fields.map((field, i) => (
+          <SettingEditor
+            key={field.id}
+            index={i}
+            open={open === i}
+            onToggle={() => setOpen(open === i ? null : i)}
+            onRemove={() => {
+              remove(i)
+              setOpen(null)
+            }}
+          />
+        ))}
+      </ul>
+      {pasting && (
+        <PasteDialog
+          kind="settings"
+          onClose={() => setPasting(false)}
+          onSettings={(settings) => {
+            append(settings)
+            setPasting(false)
+          }}
+        />
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,234 @@
+import type { SettingTie } from '@ingle/core'
+import { PROFILE_FORMAT, type Profile, type ProfileSetting } from '@ingle/record'
+
+/** A setting as a person types it: lists as lines, numbers as text. */
+export interface SettingForm {
+  role: string
+  word: string
+  code: string
+  address: string
+  label: string
+  /** One a line: `value`, or `value = what it means`. */
+  values: string
+  min: string
+  max: string
+  step: string
+  unit: string
+  default: string
+  home: string
+  scope: string
+  access: string
+  open: boolean
+  stopped: boolean
+  powerOff: boolean
+  restart: boolean
+  waitS: string
+  appearsAfter: string
+  /** One a line: `sensor.source is wall or remote when off because …`. */
+  requires: string
+  excludes: string
+  volatile: boolean
+  /** Ids of profiles, by commas. */
+  pairedWith: string
+  caution: string
+  note: string
+  source: string
+  /** What this form has no field for: a newer minor version's fields are kept, not dropped. */
+  kept: object
+}
+
+export interface ProfileForm {
+  maker: string
+  family: string
+  kind: string
+  description: string
+  plate: string
+  looks: string
+  wires: string
+  cautions: string
+  settings: SettingForm[]
+  blower: Profile['blower'] | null
+}
+
+export const emptySetting = (): SettingForm => settingToForm({ label: '', values: [], access: '' } as ProfileSetting)
+
+export function profileToForm(profile: Profile): ProfileForm {
+  return {
+    maker: profile.maker,
+    family: profile.family,
+    kind: profile.kind,
+    description: profile.description,
+    plate: (profile.seen?.plate ?? []).join(', '),
+    looks: profile.seen?.looks ?? '',
+    wires: profile.seen?.wires === undefined ? '' : String(profile.seen.wires),
+    cautions: profile.cautions.join('\n'),
+    settings: profile.settings.map(settingToForm),
+    blower: profile.blower ?? null,
+  }
+}
+
+/** What somebody typed, over what was there: fields that the form does not show stay. Checked by `parseProfile`, not here. */
+export function formToProfile(form: ProfileForm, before: Profile | null, id: string, version: number): Profile {
+  const plate = lines(form.plate.replaceAll(',', '\n'))
+  const seen = {
+    ...before?.seen,
+    ...optional('plate', plate.length > 0 ? plate : undefined),
+    ...optional('looks', form.looks.trim() || undefined),
+    ...optional('wires', numberOr(form.wires)),
+  }
+  const { blower: _, ...rest } = before ?? {}
+  return {
+    ...rest,
+    format: before?.format ?? PROFILE_FORMAT,
+    id,
+    version,
+    maker: form.maker.trim(),
+    family: form.family.trim(),
+    kind: form.kind,
+    description: form.description.trim(),
+    ...(Object.values(seen).some((one) => one !== undefined) && { seen }),
+    ...(form.blower && { blower: form.blower }),
+    settings: form.settings.map(formToSetting),
+    cautions: lines(form.cautions),
+  } as Profile
+}
+
+const SHOWN: readonly (keyof ProfileSetting)[] = [
+  'role',
+  'word',
+  'code',
+  'address',
+  'label',
+  'values',
+  'means',
+  'range',
+  'default',
+  'home',
+  'scope',
+  'access',
+  'open',
+  'needs',
+  'requires',
+  'excludes',
+  'volatile',
+  'pairedWith',
+  'caution',
+  'note',
+  'source',
+]
+
+export function settingToForm(setting: ProfileSetting): SettingForm {
+  const kept = Object.fromEntries(Object.entries(setting).filter(([key]) => !SHOWN.includes(key as keyof ProfileSetting)))
+  const { range, needs, means } = setting
+  return {
+    role: setting.role ?? '',
+    word: setting.word ?? '',
+    code: setting.code ?? '',
+    address: setting.address ?? '',
+    label: setting.label,
+    values: setting.values.map((one) => (means?.[one] === undefined ? one : `${one} = ${means[one]}`)).join('\n'),
+    min: range ? String(range.min) : '',
+    max: range ? String(range.max) : '',
+    step: range ? String(range.step) : '',
+    unit: range?.unit ?? '',
+    default: setting.default ?? '',
+    home: setting.home ?? '',
+    scope: setting.scope ?? '',
+    access: setting.access,
+    open: setting.open ?? false,
+    stopped: needs?.stopped ?? false,
+    powerOff: needs?.powerOff ?? false,
+    restart: needs?.restart ?? false,
+    waitS: needs?.waitS === undefined ? '' : String(needs.waitS),
+    appearsAfter: needs?.appearsAfter ?? '',
+    requires: (setting.requires ?? []).map(tieText).join('\n'),
+    excludes: (setting.excludes ?? []).map(tieText).join('\n'),
+    volatile: setting.volatile ?? false,
+    pairedWith: (setting.pairedWith ?? []).join(', '),
+    caution: setting.caution ?? '',
+    note: setting.note ?? '',
+    source: setting.source ?? '',
+    kept,
+  }
+}
+
+export function formToSetting(form: SettingForm): ProfileSetting {
+  const parts = lines(form.values).map((line) => {
+    // A value may itself hold "=" only without blanks around it: " = " parts value and meaning.
+    const [value = '', ...means] = line.split(/\s+=\s+/)
+    return { value: value.trim(), means: means.join(' = ').trim() }
+  })
+  const means = Object.fromEntries(parts.filter((one) => one.means !== '').map((one) => [one.value, one.means]))
+  const ranged = [form.min, form.max, form.step].some((one) => one.trim() !== '')
+  const needs = {
+    ...(form.stopped && { stopped: true }),
+    ...(form.powerOff && { powerOff: true }),
+    ...(form.restart && { restart: true }),
+    ...optional('waitS', numberOr(form.waitS)),
+    ...optional('appearsAfter', form.appearsAfter.trim() || undefined),
+  }
+  const [requires, excludes] = [lines(form.requires).map(readTie), lines(form.excludes).map(readTie)]
+  const pairedWith = lines(form.pairedWith.replaceAll(',', '\n'))
+  return {
+    ...form.kept,
+    ...optional('role', form.role.trim() || undefined),
+    ...optional('word', form.word.trim() || undefined),
+    ...optional('code', form.code.trim() || undefined),
+    ...optional('address', form.address.trim() || undefined),
+    label: form.label.trim(),
+    values: parts.map((one) => one.value),
+    ...(Object.keys(means).length > 0 && { means }),
+    ...(ranged && {
+      range: {
+        min: numberOr(form.min) ?? Number.NaN,
+        max: numberOr(form.max) ?? Number.NaN,
+        step: numberOr(form.step) ?? 1,
+        unit: form.unit.trim() || 'count',
+      },
+    }),
+    ...optional('default', form.default.trim() || undefined),
+    ...optional('home', form.home || undefined),
+    ...optional('scope', form.scope || undefined),
+    access: form.access.trim(),
+    ...(form.open && { open: true }),
+    ...(Object.keys(needs).length > 0 && { needs }),
+    ...(requires.length > 0 && { requires }),
+    ...(excludes.length > 0 && { excludes }),
+    ...(form.volatile && { volatile: true }),
+    ...(pairedWith.length > 0 && { pairedWith }),
+    ...optional('caution', form.caution.trim() || undefined),
+    ...optional('note', form.note.trim() || undefined),
+    ...optional('source', form.source.trim() || undefined),
+  } as ProfileSetting
+}
+
+/** "sensor.source is wall or remote when off because …", as it stands in the profile. */
+export function readTie(line: string): SettingTie {
+  const [head = '', ...whys] = line.split(/\s+because\s+/i)
+  const [what = '', whens] = head.split(/\s+when\s+/i)
+  const [of = '', is] = what.split(/\s+is\s+/i)
+  const some = (text: string | undefined) => (text ?? '').split(/\s+or\s+/i).flatMap((one) => one.trim() || [])
+  return {
+    of: of.trim(),
+    is: some(is),
+    ...(whens !== undefined && { when: some(whens) }),
+    why: whys.join(' because ').trim(),
+  }
+}
+
+export const tieText = (tie: SettingTie): string =>
+  `${tie.of} is ${tie.is.join(' or ')}${tie.when ? ` when ${tie.when.join(' or ')}` : ''} because ${tie.why}`
+
+const lines = (text: string): string[] =>
+  text
+    .split('\n')
+    .map((one) => one.trim())
+    .filter((one) => one !== '')
+
+const numberOr = (text: string): number | undefined => {
+  const tidy = text.trim().replace('−', '-').replace(',', '.')
+  return tidy !== '' && Number.isFinite(Number(tidy)) ? Number(tidy) : undefined
+}
+
+const optional = <K extends string, V>(key: K, value: V | undefined): Partial<Record<K, V>> =>
+  value === undefined ? {} : ({ [key]: value } as Record<K, V>)

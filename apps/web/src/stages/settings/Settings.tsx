@@ -1,0 +1,116 @@
+import { SETTING_RULES } from '@ingle/catalog'
+import { NEEDS } from '@ingle/core'
+import { driftOf, isNoted, type LedgerRow, ledgerFindings, toSet } from '@ingle/record'
+import { BookmarkPlus, ClipboardPaste, Users } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { Empty, Notice } from '../../kit/Notice.tsx'
+import { LedgerTable } from '../../visit/ledger/LedgerTable.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+import { ApplyPattern } from './ApplyPattern.tsx'
+import { DriftPanel } from './DriftPanel.tsx'
+import { Findings } from './Findings.tsx'
+import { KeepPattern } from './KeepPattern.tsx'
+import { RowPanel } from './RowPanel.tsx'
+import { WorkOrder } from './WorkOrder.tsx'
+
+const SHOWN = { all: 'All', set: 'Still to set', noted: 'Touched' } as const
+type Shown = keyof typeof SHOWN
+
+/** Every setting of a system by need, whatever device it lives on, and what stands against its aims. */
+export function Settings() {
+  const { state, system, visit, ledger } = useVisit()
+  const [shown, setShown] = useState<Shown>('all')
+  const [chosen, setChosen] = useState<string | null>(null)
+  const [open, setOpen] = useState<'keep' | 'apply' | null>(null)
+  const findings = useMemo(() => ledgerFindings(ledger, SETTING_RULES, system), [ledger, system])
+  const drift = useMemo(() => driftOf(state, system, visit, ledger), [state, system, visit, ledger])
+  const waiting = useMemo(() => toSet(ledger), [ledger])
+  const rows = useMemo(() => rowsShown(ledger, waiting, shown), [ledger, waiting, shown])
+  const row = ledger.find((one) => one.key === chosen) ?? null
+  const group = state.twins.find((one) => one.systemIds.includes(system.id))
+  if (ledger.length === 0)
+    return (
+      <main id="main" className="p-4">
+        <Empty title="No settings are known yet">
+          <p>
+            This stage shows every setting of the system by what it is for, whatever device it lives on. Name the devices on the
+            Survey stage first; what no profile knows can still be jotted there as a note.
+          </p>
+          <Link to="../survey" className="btn btn-primary mt-4">
+            Name the devices
+          </Link>
+        </Empty>
+      </main>
+    )
+  return (
+    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1fr)_23rem] items-start">
+      <div className="flex flex-col gap-3 min-w-0">
+        <div className="flex flex-wrap items-center gap-2">
+          <div className="min-w-0 mr-auto">
+            <h1 className="text-xl font-bold leading-tight">{system.name}: settings</h1>
+            <p className="soft text-[14px]">
+              {waiting.length === 0 ? 'Nothing waits to be set.' : `${waiting.length} to set.`} {ledger.length} known, under{' '}
+              {new Set(ledger.map((one) => one.need)).size} needs.
+            </p>
+          </div>
+          {group && (
+            <Link className="btn btn-quiet" to={`/sites/${state.id}/visits/${visit.id}/twins?group=${group.id}`}>
+              <Users size={16} aria-hidden="true" /> Twins
+            </Link>
+          )}
+          <button type="button" className="btn btn-quiet" onClick={() => setOpen('apply')}>
+            <ClipboardPaste size={16} aria-hidden="true" /> Put on a pattern…
+          </button>
+          <button type="button" className="btn btn-quiet" onClick={() => setOpen('keep')}>
+            <BookmarkPlus size={16} aria-hidden="true" /> Keep as a pattern…
+          </button>
+        </div>
+        <fieldset className="flex flex-wrap gap-1.5" aria-label="Which settings">
+          {(Object.keys(SHOWN) as Shown[]).map((one) => (
+            <button
+              key={one}
+              type="button"
+              className={`btn btn-quiet ${shown === one ? 'btn-neutral' : ''}`}
+              aria-pressed={shown === one}
+              onClick={() => setShown(one)}
+            >
+              {SHOWN[one]}
+            </button>
+          ))}
+        </fieldset>
+        <Findings findings={findings} onGo={setChosen} />
+        {rows.length === 0 ? (
+          <Notice kind="plain">Nothing to show under “{SHOWN[shown]}”.</Notice>
+        ) : (
+          <LedgerTable rows={rows} caption="Settings by need" byNeed chosen={chosen} onChoose={setChosen} />
+        )}
+      </div>
+      <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:sticky xl:top-16">
+        {row ? <RowPanel key={row.key} row={row} onClose={() => setChosen(null)} /> : <HowToChoose />}
+        <WorkOrder rows={waiting} onGo={setChosen} />
+        <DriftPanel drift={drift} onGo={setChosen} />
+      </div>
+      {open === 'keep' && <KeepPattern onClose={() => setOpen(null)} />}
+      {open === 'apply' && <ApplyPattern onClose={() => setOpen(null)} />}
+    </main>
+  )
+}
+
+function rowsShown(ledger: readonly LedgerRow[], waiting: readonly LedgerRow[], shown: Shown): readonly LedgerRow[] {
+  if (shown === 'set') return waiting
+  return shown === 'noted' ? ledger.filter(isNoted) : ledger
+}
+
+const HowToChoose = () => (
+  <section aria-label="A setting" className="panel p-4">
+    <h2 className="font-bold">Choose a setting</h2>
+    <p className="soft text-[14px] mt-1">
+      Tap its name to see where it lives, how it is reached, and why its aim is what it is. Or type, like{' '}
+      <span className="num">found fan.heat trickle</span>.
+    </p>
+    <p className="soft text-[13px] mt-2">
+      In the order of working: {Object.values(NEEDS).slice(0, 3).join(', ').toLowerCase()} …
+    </p>
+  </section>
+)

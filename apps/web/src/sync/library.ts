@@ -1,0 +1,56 @@
+import { type Library, libraryOf } from '@ingle/catalog'
+import { type Refusal, refuse } from '@ingle/core'
+import type { CrewDocument, DocumentContent, DocumentKind } from '@ingle/record'
+import { liveQuery } from 'dexie'
+import { create } from 'zustand'
+import { api, Refused } from './api.ts'
+import type { LocalDb } from './localDb.ts'
+
+export type KeptDocument = CrewDocument & { seq: number }
+
+/** The library as this device has it: what ships, and what the crew saved, also without a signal. */
+export const useLibrary = create<Library>(() => libraryOf([]))
+
+/** Keeps the crew's documents on this device, and saves new versions of them. */
+export class LibraryDesk {
+  private readonly watching: { unsubscribe(): void }
+
+  constructor(private readonly db: LocalDb) {
+    this.watching = liveQuery(() => db.documents.toArray()).subscribe((documents) =>
+      useLibrary.setState(libraryOf(documents), true),
+    )
+  }
+
+  close(): void {
+    this.watching.unsubscribe()
+    useLibrary.setState(libraryOf([]), true)
+  }
+
+  /** Fetches what is new. Quiet when there is no answer: what is kept goes on serving. */
+  async catchUp(): Promise<void> {
+    const last = await this.db.documents.orderBy('seq').last()
+    const answer = await api<{ documents: KeptDocument[] }>('GET', `/api/library?after=${last?.seq ?? 0}`)
+    if (answer.ok && answer.value.documents.length > 0) await this.db.documents.bulkPut(answer.value.documents)
+  }
+
+  /** Saves a version for the whole crew. Needs the server: two people must not both become the next version. */
+  async save<K extends DocumentKind>(kind: K, content: DocumentContent[K]): Promise<{ ok: true } | Refusal> {
+    return this.done(await api('POST', `/api/library/${kind}`, content))
+  }
+
+  async retire(kind: DocumentKind, id: string, retired: boolean): Promise<{ ok: true } | Refusal> {
+    return this.done(await api('POST', `/api/library/${kind}/${encodeURIComponent(id)}/retired`, { retired }))
+  }
+
+  private async done(answer: Awaited<ReturnType<typeof api>>): Promise<{ ok: true } | Refusal> {
+    if (answer.ok) {
+      await this.catchUp()
+      return { ok: true }
+    }
+    if (answer.error instanceof Refused) return refuse(answer.error.reason, answer.error.remedy)
+    return refuse(
+      'The server does not answer.',
+      'What you typed stays on this device: save it when the sign above says “in step” again.',
+    )
+  }
+}

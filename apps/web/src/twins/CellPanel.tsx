@@ -1,0 +1,142 @@
+import { idOfKey, meaningOf, roleOf, sayMeaning } from '@ingle/core'
+import {
+  driftOf,
+  ledgerOf,
+  pictureOf,
+  rowBody,
+  type SiteState,
+  type SystemState,
+  sawOf,
+  type TwinCell,
+  type TwinRow,
+  type VisitState,
+} from '@ingle/record'
+import { X } from 'lucide-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { AddLine } from '../kit/AddLine.tsx'
+import { Notice } from '../kit/Notice.tsx'
+import { useMe } from '../session/useMe.ts'
+import { deskFor } from '../sync/siteStore.ts'
+
+interface Props {
+  state: SiteState
+  visit: VisitState
+  system: SystemState
+  row: TwinRow
+  cell: TwinCell
+  onClose: () => void
+}
+
+/** One unit in one setting: since when, why, and what to do about a difference. */
+export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
+  const desk = deskFor(useMe())
+  const [wrong, setWrong] = useState<string | null>(null)
+  const at = { visitId: visit.id, systemId: system.id, ...rowBody(row.key) }
+  const write = async (drafts: Parameters<typeof desk.write>[1]) => {
+    const written = await desk.write(state.id, drafts)
+    setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
+    return written.ok
+  }
+  const ledger = ledgerOf(state, system, visit, pictureOf(state, system, visit))
+  const mine = ledger.find((one) => one.key === row.key) ?? null
+  const drift = driftOf(state, system, visit, ledger).find((one) => one.key === row.key)
+  const meaning = cell.meaning
+  const usual = row.usual
+  const never = usual === null ? undefined : roleOf(idOfKey(row.key))?.never?.[usual]
+  const tick = mine?.aim?.value && mine.left?.value !== mine.aim.value ? mine.aim.value : null
+  return (
+    <section aria-label={`${system.name}: ${row.label}`} className="panel p-4 text-[14px]">
+      <div className="flex items-start gap-2">
+        <h2 className="font-bold text-[16px] leading-snug">
+          {system.name}: {row.label}
+        </h2>
+        <button
+          type="button"
+          className="btn btn-ghost btn-square btn-quiet ml-auto"
+          aria-label="Close the cell"
+          onClick={onClose}
+        >
+          <X size={17} />
+        </button>
+      </div>
+      {cell.standing === 'lacks' ? (
+        <p>No device of this unit has this setting.</p>
+      ) : (
+        <>
+          <p>
+            {cell.stood ? (
+              <>
+                {cell.stood.column === 'left' ? 'Left' : 'Found'} at <b className="num">{cell.says}</b> by {cell.stood.entry.by}{' '}
+                on visit {cell.stood.visit.number}. Most of its twins: <b className="num">{row.usualSays}</b>.
+              </>
+            ) : (
+              <>Not looked at. Most of its twins: {row.usualSays}.</>
+            )}
+          </p>
+          {mine?.setting.code && (
+            <p className="soft">
+              Here it goes by <span className="num">{mine.setting.code}</span> {mine.setting.label}: {mine.setting.access}
+            </p>
+          )}
+          {cell.because && <Notice kind="plain">On purpose: {cell.because}</Notice>}
+          {drift && (
+            <Notice kind="watch">
+              It stood at{' '}
+              {mine ? sayMeaning(mine.setting, meaningOf(mine.setting, drift.before.entry.value)) : drift.before.entry.value}{' '}
+              after visit {drift.before.visit.number}. {drift.causes.join(' ')}
+            </Notice>
+          )}
+          {mine?.aim && (
+            <p className="mt-1">
+              Aim here: <b className="num">{sayMeaning(mine.setting, mine.aim.meaning)}</b>, {mine.aim.source}.
+            </p>
+          )}
+          <div className="flex flex-wrap gap-1.5 mt-2">
+            {usual !== null && meaning !== usual && mine?.aim?.meaning !== usual && !never && (
+              <button
+                type="button"
+                className="btn btn-quiet"
+                onClick={() =>
+                  void write([
+                    { kind: 'aim.set', body: { ...at, value: usual, why: 'as its twins', from: 'copy', source: 'its twins' } },
+                  ])
+                }
+              >
+                Aim for {row.usualSays}
+              </button>
+            )}
+            {mine && tick !== null && (
+              <button
+                type="button"
+                className="btn btn-quiet btn-neutral"
+                onClick={() =>
+                  void write([
+                    { kind: 'setting.set', body: { ...at, column: 'left', value: tick, why: null, saw: sawOf(mine, 'left') } },
+                  ])
+                }
+              >
+                It acknowledged {sayMeaning(mine.setting, mine.aim?.meaning ?? '')}
+              </button>
+            )}
+            <Link className="btn btn-quiet" to={`/sites/${state.id}/visits/${visit.id}/systems/${system.id}/settings`}>
+              Open the unit
+            </Link>
+          </div>
+          {cell.standing === 'accident' && meaning !== null && (
+            <>
+              <p className="soft mt-3">If it is meant, say why; the next technician reads it.</p>
+              <AddLine
+                label="Why it differs"
+                hint="Why this one differs"
+                button="It is meant"
+                onAdd={(why) => write([{ kind: 'aim.set', body: { ...at, value: meaning, why, from: 'hand' } }])}
+              />
+            </>
+          )}
+        </>
+      )}
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+    </section>
+  )
+}

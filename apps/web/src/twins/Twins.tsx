@@ -1,0 +1,287 @@
+import { NEEDS } from '@ingle/core'
+import {
+  compareTwins,
+  devicesOf,
+  driftOf,
+  findSystem,
+  findVisit,
+  ledgerOf,
+  pictureOf,
+  type SiteState,
+  type SystemState,
+  type TwinCell,
+  type TwinRow,
+  type TwinsState,
+  type VisitState,
+} from '@ingle/record'
+import { useEffect, useMemo, useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { Empty, Notice } from '../kit/Notice.tsx'
+import { StateMark } from '../kit/StateMark.tsx'
+import { SiteGate } from '../site/SiteGate.tsx'
+import { CellPanel } from './CellPanel.tsx'
+import { CopyAims } from './CopyAims.tsx'
+import { PickUnits } from './PickUnits.tsx'
+
+/** Units that should be alike: which differs in what, on purpose or by accident. */
+export function Twins() {
+  const { siteId = '', visitId = '' } = useParams()
+  return (
+    <SiteGate siteId={siteId}>
+      {(state) => {
+        const visit = findVisit(state, visitId)
+        if (visit) return <TwinsView state={state} visit={visit} />
+        return (
+          <main id="main" className="p-6 w-full">
+            <Empty title="There is no such visit here">
+              <Link to={`/sites/${state.id}`} className="btn btn-primary mt-4">
+                To {state.name}
+              </Link>
+            </Empty>
+          </main>
+        )
+      }}
+    </SiteGate>
+  )
+}
+
+function TwinsView({ state, visit }: { state: SiteState; visit: VisitState }) {
+  const [params] = useSearchParams()
+  const [picking, setPicking] = useState(false)
+  const group = state.twins.find((one) => one.id === params.get('group')) ?? state.twins[0] ?? null
+  useEffect(() => {
+    document.title = `Twins · ${state.name} · Ingle`
+  }, [state.name])
+  return (
+    <main id="main" className="flex-1 w-full p-3 md:p-4 flex flex-col gap-3 min-w-0">
+      <div className="flex flex-wrap items-center gap-2">
+        <div className="mr-auto">
+          <h1 className="text-xl font-bold">{group ? `Twins: ${group.name}` : 'Twins'}</h1>
+          <p className="soft text-[14px]">
+            <Link to={`/sites/${state.id}`} className="link">
+              {state.name}
+            </Link>
+            , visit {visit.number}: {visit.reason}
+          </p>
+        </div>
+        <button type="button" className="btn btn-quiet" onClick={() => setPicking(true)}>
+          {group ? 'Change the group…' : 'Pick the units…'}
+        </button>
+      </div>
+      {group ? (
+        <Group key={group.id} state={state} visit={visit} group={group} />
+      ) : (
+        <Empty title="Which units should be alike?">
+          <p>
+            Flats, rooms, classrooms: pick them once, and Ingle shows at a glance which unit differs in what. A difference with a
+            reason is deliberate; any other is an accident until somebody says so.
+          </p>
+          <button type="button" className="btn btn-primary mt-4" onClick={() => setPicking(true)}>
+            Pick the units
+          </button>
+        </Empty>
+      )}
+      {picking && <PickUnits state={state} group={group} onClose={() => setPicking(false)} />}
+    </main>
+  )
+}
+
+function Group({ state, visit, group }: { state: SiteState; visit: VisitState; group: TwinsState }) {
+  const systems = useMemo(() => group.systemIds.map((id) => findSystem(state, id)).filter((one) => one !== null), [state, group])
+  const rows = useMemo(() => compareTwins(state, systems, visit), [state, systems, visit])
+  const [onlyDifferent, setOnlyDifferent] = useState(true)
+  const [chosen, setChosen] = useState<{ key: string; systemId: string } | null>(null)
+  const [copying, setCopying] = useState(false)
+  const different = (row: TwinRow) => row.cells.some((one) => one.standing === 'accident' || one.standing === 'deliberate')
+  const shown = rows.filter((row) => (onlyDifferent ? different(row) : row.cells.some((one) => one.stood)))
+  const row = rows.find((one) => one.key === chosen?.key)
+  const cell = row?.cells.find((one) => one.systemId === chosen?.systemId)
+  const system = systems.find((one) => one.id === chosen?.systemId)
+  return (
+    <>
+      <Summary state={state} visit={visit} systems={systems} rows={rows} />
+      <div className="flex flex-wrap gap-1.5">
+        <button
+          type="button"
+          className={`btn btn-quiet ${onlyDifferent ? 'btn-neutral' : ''}`}
+          aria-pressed={onlyDifferent}
+          onClick={() => setOnlyDifferent(true)}
+        >
+          Differences
+        </button>
+        <button
+          type="button"
+          className={`btn btn-quiet ${onlyDifferent ? '' : 'btn-neutral'}`}
+          aria-pressed={!onlyDifferent}
+          onClick={() => setOnlyDifferent(false)}
+        >
+          Everything known
+        </button>
+        <button type="button" className="btn btn-quiet ml-auto" onClick={() => setCopying(true)}>
+          Copy aims to all…
+        </button>
+      </div>
+      <div className="grid gap-3 xl:grid-cols-[minmax(0,1fr)_21rem] items-start">
+        {shown.length === 0 ? (
+          <Notice kind="plain">
+            {onlyDifferent ? 'No unit differs from its twins in anything that was noted.' : 'Nothing was noted on any unit yet.'}
+          </Notice>
+        ) : (
+          <TwinTable state={state} visit={visit} systems={systems} rows={shown} chosen={chosen} onChoose={setChosen} />
+        )}
+        {row && cell && system ? (
+          <CellPanel state={state} visit={visit} system={system} row={row} cell={cell} onClose={() => setChosen(null)} />
+        ) : (
+          <section aria-label="A difference" className="panel p-4 text-[14px]">
+            <h2 className="font-bold">Choose a cell</h2>
+            <p className="soft mt-1">
+              It says since when a unit differs and what may have caused it, and lets you call the difference meant, or aim for
+              what the others have.
+            </p>
+          </section>
+        )}
+      </div>
+      {copying && <CopyAims state={state} visit={visit} systems={systems} onClose={() => setCopying(false)} />}
+    </>
+  )
+}
+
+/** Each unit in a line: how many accidents, how many differences are meant, what changed since last time. */
+function Summary(props: { state: SiteState; visit: VisitState; systems: readonly SystemState[]; rows: readonly TwinRow[] }) {
+  const { state, visit, systems, rows } = props
+  const drifts = useMemo(
+    () =>
+      new Map(
+        systems.map((system) => [
+          system.id,
+          driftOf(state, system, visit, ledgerOf(state, system, visit, pictureOf(state, system, visit))),
+        ]),
+      ),
+    [state, visit, systems],
+  )
+  return (
+    <ul aria-label="Units" className="grid gap-2 grid-cols-2 md:grid-cols-4">
+      {systems.map((system) => {
+        const cells = rows.flatMap((row) => row.cells.filter((one) => one.systemId === system.id))
+        const accidents = cells.filter((one) => one.standing === 'accident').length
+        const meant = cells.filter((one) => one.standing === 'deliberate').length
+        const drift = drifts.get(system.id) ?? []
+        const [equipment] = devicesOf(state, system, visit).filter((one) => one.place === 'equipment')
+        return (
+          <li key={system.id} className="panel p-2.5 text-[14px] leading-snug">
+            <Link
+              className="font-bold hover:underline"
+              to={`/sites/${state.id}/visits/${visit.id}/systems/${system.id}/settings`}
+            >
+              {system.name}
+            </Link>
+            <span className="soft text-[13px]"> {equipment?.profile.family}</span>
+            <span className="flex gap-1.5 items-center">
+              <StateMark mark={accidents > 0 ? 'watch' : 'set'} size={14} />
+              {accidents === 0 ? 'as its twins' : `${accidents} not as its twins`}
+            </span>
+            {meant > 0 && <span className="soft block text-[13px]">{meant} different on purpose</span>}
+            {drift.length > 0 && (
+              <span className="block text-[13px]">
+                changed since last time: {drift.map((one) => one.label.toLowerCase()).join(', ')}
+              </span>
+            )}
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
+function TwinTable(props: {
+  state: SiteState
+  visit: VisitState
+  systems: readonly SystemState[]
+  rows: readonly TwinRow[]
+  chosen: { key: string; systemId: string } | null
+  onChoose: (cell: { key: string; systemId: string }) => void
+}) {
+  const { systems, rows, chosen, onChoose } = props
+  return (
+    <section aria-label="Units compared" className="panel overflow-x-auto">
+      <table className="w-full text-[14px]">
+        <caption className="sr-only">Settings of units that should be alike</caption>
+        <thead>
+          <tr className="soft text-left text-[12.5px]">
+            <th scope="col" className="px-3 py-2 sticky left-0 bg-base-100">
+              Setting
+            </th>
+            <th scope="col" className="px-2">
+              Most
+            </th>
+            {systems.map((system) => (
+              <th key={system.id} scope="col" className="px-2 whitespace-nowrap">
+                {system.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody className="divide-y divide-base-300 border-t border-base-300">
+          {rows.map((row) => (
+            <tr key={row.key}>
+              <th scope="row" className="text-left font-normal px-3 py-1.5 sticky left-0 bg-base-100 min-w-40">
+                {row.label}
+                <span className="soft block text-[12.5px]">{NEEDS[row.need]}</span>
+              </th>
+              <td className="px-2 num">{row.usualSays}</td>
+              {row.cells.map((cell) => (
+                <td key={cell.systemId} className="px-0.5">
+                  <CellButton
+                    cell={cell}
+                    name={`${systems.find((one) => one.id === cell.systemId)?.name ?? ''}, ${row.label}`}
+                    on={chosen?.key === row.key && chosen.systemId === cell.systemId}
+                    onChoose={() => onChoose({ key: row.key, systemId: cell.systemId })}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+const STANDING_WORDS: Record<TwinCell['standing'], string> = {
+  same: 'as its twins',
+  deliberate: 'different on purpose',
+  accident: 'not as its twins',
+  unknown: 'not looked at',
+  lacks: 'not on this unit',
+}
+
+function CellButton({ cell, name, on, onChoose }: { cell: TwinCell; name: string; on: boolean; onChoose: () => void }) {
+  const look = {
+    same: 'soft',
+    deliberate: 'font-bold text-secondary',
+    accident: 'font-bold bg-warning/18',
+    unknown: 'soft',
+    lacks: 'soft italic',
+  }[cell.standing]
+  return (
+    <button
+      type="button"
+      className={`w-full min-h-11 px-2 rounded text-left leading-tight num ${look} ${on ? 'outline-2 outline-primary' : ''}`}
+      aria-label={`${name}: ${cell.says}, ${STANDING_WORDS[cell.standing]}`}
+      aria-pressed={on}
+      onClick={onChoose}
+    >
+      {cell.standing === 'accident' && (
+        <span className="inline-block align-middle mr-1">
+          <StateMark mark="watch" size={13} />
+        </span>
+      )}
+      {cell.standing === 'deliberate' && (
+        <span className="inline-block align-middle mr-1">
+          <StateMark mark="set" size={13} />
+        </span>
+      )}
+      {cell.standing === 'lacks' ? '·' : cell.says}
+    </button>
+  )
+}

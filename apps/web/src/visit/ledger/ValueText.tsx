@@ -1,0 +1,13 @@
+import { sayBoth } from '@ingle/core'
+import type { LedgerRow } from '@ingle/record'
+
+/** The meaning first; what the display reads below it where that is something else. */
+export function ValueText({ row, value }: { row: Pick<LedgerRow, 'setting'>; value: string }) {
+  const { means, shows } = sayBoth(row.setting, value)
+  return (
+    <>
+      {means}
+      {shows !== null && <span className="soft font-normal block text-[12.5px]">{shows}</span>}
+    </>
+  )
+}

@@ -1,0 +1,79 @@
+import type { Change } from '@ingle/record'
+import { subMonths } from 'date-fns'
+import { xoroshiro128plus } from 'pure-rand'
+import { profileById } from '../profiles/index.ts'
+import { ruleById } from '../rules/houseRules.ts'
+import { DemoWriter } from './writer.ts'
+
+const id = (tail: string) => `077e4a11-0000-4000-8000-${tail.padStart(12, '0')}`
+export const OTTERHOLT_ID = id('1')
+export const OTTERHOLT_UPSTAIRS_ID = id('a1')
+export const OTTERHOLT_WORKSHOP_ID = id('a2')
+export const OTTERHOLT_VISIT_ID = id('b2')
+const PAST_VISIT_ID = id('b1')
+
+/** 6 Otterholt Row: a two-stage furnace upstairs behind a one-stage thermostat, an old furnace in the workshop. */
+export function otterholtChanges(now: Date): Change[] {
+  const today = new Date(now.getTime() - 60 * 60_000)
+  const writer = new DemoWriter(OTTERHOLT_ID, xoroshiro128plus(606), subMonths(today, 13).getTime(), 'JT')
+  const [upstairs, workshop] = [OTTERHOLT_UPSTAIRS_ID, OTTERHOLT_WORKSHOP_ID]
+  writer.write('site.set', {
+    name: '6 Otterholt Row',
+    place: 'Otterholt Row, Wrenmoor',
+    altitudeFt: 340,
+    timeZone: 'Europe/London',
+    climate: 'damp coast',
+  })
+  writer.write('system.set', {
+    systemId: upstairs,
+    name: 'F-1 Upstairs',
+    serves: 'Two floors of bedrooms',
+    capacityTons: 3,
+    heaterKw: 0,
+  })
+  writer.write('system.set', { systemId: workshop, name: 'F-2 Workshop', serves: 'Workshop and store', heaterKw: 0 })
+  writer.write('profile.use', { systemId: upstairs, place: 'equipment', profile: profileById('aldergate-gx-80') })
+  writer.write('profile.use', { systemId: upstairs, place: 'controller', profile: profileById('fenwarm-p2') })
+  writer.write('profile.use', { systemId: workshop, place: 'equipment', profile: profileById('aldergate-h60') })
+  writer.write('profile.use', { systemId: workshop, place: 'controller', profile: profileById('fenwarm-n1') })
+  writer.write('rules.use', { systemId: upstairs, rules: ['middle', 'few-starts', 'setback'].map(ruleById) })
+  for (const [systemId, role, maker, model] of [
+    [upstairs, 'air-handler', 'Aldergate', 'GX-80-3'],
+    [upstairs, 'controller', 'Fenwarm', 'P2'],
+    [workshop, 'air-handler', 'Aldergate', 'H-60'],
+    [workshop, 'controller', 'Fenwarm', 'N1'],
+  ] as const)
+    writer.write('part.set', { systemId, partId: writer.newId(), role, maker, model }, 0.5)
+
+  writer.write('visit.start', { visitId: PAST_VISIT_ID, reason: 'New furnace upstairs' }, 5)
+  const past = { visitId: PAST_VISIT_ID, systemId: upstairs }
+  for (const [role, value, place] of [
+    ['airflow.heat', 'd'],
+    ['airflow.heat.low', 'b'],
+    ['airflow.cool', 'E'],
+    ['control.second-stage', 'AUt'],
+    ['fan.delay.off.heat', '120'],
+    ['control.cycle-rate', '3', 'controller'],
+    ['time.recovery', 'on', 'controller'],
+  ] as const)
+    writer.write('setting.set', { ...past, role, ...(place && { place }), column: 'left', value })
+  writer.write('visit.close', { visitId: PAST_VISIT_ID }, 20)
+
+  writer.goOn(today.getTime(), 'MR')
+  writer.write('visit.start', { visitId: OTTERHOLT_VISIT_ID, reason: 'Cold upstairs on frosty mornings' })
+  const here = { visitId: OTTERHOLT_VISIT_ID, systemId: upstairs }
+  writer.write('complaint.set', { ...here, text: 'The bedrooms take until ten to warm up when it freezes.' })
+  for (const [role, value, place] of [
+    ['control.second-stage', 'oFF'],
+    ['fan.delay.on.heat', '15'],
+    ['time.recovery', 'off', 'controller'],
+    ['time.clock', '12:00 flashing', 'controller'],
+  ] as const)
+    writer.write('setting.set', { ...here, role, ...(place && { place }), column: 'found', value }, 0.6)
+  const old = { visitId: OTTERHOLT_VISIT_ID, systemId: workshop }
+  writer.write('complaint.set', { ...old, text: 'It starts and stops three times before it is warm.' })
+  writer.write('setting.set', { ...old, role: 'fan.on-at', column: 'found', value: '95' })
+  writer.write('setting.set', { ...old, role: 'fan.off-at', column: 'found', value: '90' })
+  writer.write('setting.set', { ...old, role: 'fan.mode', column: 'found', value: 'out' })
+  return writer.changes
+}

@@ -1,0 +1,19 @@
+import type { Change } from '@ingle/record'
+import { BEACON_ID, beaconChanges } from './beaconMill.ts'
+import { CALDER_ID, calderChanges } from './calderStreet.ts'
+import { OTTERHOLT_ID, otterholtChanges } from './otterholtRow.ts'
+import { TIDEWELL_ID, TIDEWELL_PHOTOS, tidewellChanges } from './tidewell.ts'
+
+export interface DemoSite {
+  id: string
+  changes: (now: Date) => Change[]
+  photos: readonly { id: string; mediaType: string; base64: string }[]
+}
+
+/** The sites that Lantern Lane begins with. */
+export const DEMO_SITES: readonly DemoSite[] = [
+  { id: TIDEWELL_ID, changes: tidewellChanges, photos: TIDEWELL_PHOTOS },
+  { id: BEACON_ID, changes: beaconChanges, photos: [] },
+  { id: OTTERHOLT_ID, changes: otterholtChanges, photos: [] },
+  { id: CALDER_ID, changes: calderChanges, photos: [] },
+]

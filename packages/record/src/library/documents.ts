@@ -1,0 +1,61 @@
+import { ok, type Result, refuse, ruleDoubts } from '@ingle/core'
+import { HouseRuleBody } from '../changes/bodies.ts'
+import { checked } from '../checks.ts'
+import { type Profile, parseProfile } from '../profile/profile.ts'
+import { type Pattern, parsePattern } from './pattern.ts'
+
+export const RULES_FORMAT = 'ingle-rules/1'
+
+/** What a crew keeps beside its sites. */
+export const DOCUMENT_KINDS = ['profile', 'rules', 'pattern'] as const
+export type DocumentKind = (typeof DOCUMENT_KINDS)[number]
+
+export interface DocumentContent {
+  profile: Profile
+  rules: HouseRuleBody & { format: string; version: number }
+  pattern: Pattern
+}
+
+/** One version of one document of a crew. */
+export interface CrewDocument<K extends DocumentKind = DocumentKind> {
+  kind: K
+  id: string
+  version: number
+  content: DocumentContent[K]
+  savedBy: string
+  savedAt: string
+  /** Out of use: kept, but not offered. */
+  retired: boolean
+}
+
+const PARSERS: { [K in DocumentKind]: (plain: unknown) => Result<DocumentContent[K]> } = {
+  profile: parseProfile,
+  rules: parseHouseRule,
+  pattern: parsePattern,
+}
+
+/** Reads a document of a crew from foreign data; the reason says what is wrong and where. */
+export const parseDocument = <K extends DocumentKind>(kind: K, plain: unknown): Result<DocumentContent[K]> => PARSERS[kind](plain)
+
+/** The kind of an imported file, by its format line. */
+export function documentKindOf(plain: unknown): Result<DocumentKind> {
+  const format = String((plain as { format?: unknown } | null)?.format ?? '')
+  if (format.startsWith('ingle-profile/')) return ok('profile')
+  if (format.startsWith('ingle-rules/')) return ok('rules')
+  if (format.startsWith('ingle-pattern/')) return ok('pattern')
+  return refuse(
+    'This file is no profile, set of house rules or pattern.',
+    'Such a file is JSON with a line like "format": "ingle-profile/1". A site’s record is imported on the Round.',
+  )
+}
+
+export function parseHouseRule(plain: unknown): Result<DocumentContent['rules']> {
+  const format = (plain as { format?: unknown } | null)?.format
+  if (typeof format !== 'string' || !/^ingle-rules\/1(\.|$)/.test(format))
+    return refuse('This is not a set of house rules that this Ingle reads.', `A set begins with "format": "${RULES_FORMAT}".`)
+  const rule = checked(HouseRuleBody, plain, 'House rules')
+  if (!rule.ok) return rule
+  const [doubt] = ruleDoubts(rule.value)
+  if (doubt) return refuse(`“${rule.value.name}”: ${doubt}`, 'Put that aim right; the rest was kept as you typed it.')
+  return ok({ version: 1, ...rule.value, format } as DocumentContent['rules'])
+}
