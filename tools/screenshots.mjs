@@ -24,6 +24,9 @@ const browser = await chromium.launch(LAUNCH)
 const SITE = '71de0e11-0000-4000-8000-000000000001'
 const visit = (stage) =>
   `/sites/${SITE}/visits/71de0e11-0000-4000-8000-0000000000b2/systems/71de0e11-0000-4000-8000-0000000000a1/${stage}`
+const MILL = 'beac0e11-0000-4000-8000-000000000001'
+const MILL_VISIT = `/sites/${MILL}/visits/beac0e11-0000-4000-8000-0000000000b2`
+const flat = (n, stage) => `${MILL_VISIT}/systems/beac0e11-0000-4000-8000-0000000000f${n}/${stage}`
 const jot = async (page, text) => {
   await page.getByRole('textbox', { name: 'Jot line' }).fill(text)
   await page.keyboard.press('Enter')
@@ -65,6 +68,26 @@ const VIEWS = [
       page.getByRole('region', { name: 'Settings ledger' }).evaluate((ledger) => window.scrollTo(0, ledger.offsetTop - 60)),
   },
   { name: 'airflow-wide', path: visit('airflow'), size: { width: 1920, height: 1080 } },
+  {
+    name: 'settings',
+    path: flat(6, 'settings'),
+    before: (page) =>
+      page
+        .getByRole('region', { name: 'Settings ledger' })
+        .getByRole('button', { name: 'Fan after heating', exact: true })
+        .click(),
+  },
+  {
+    name: 'twins',
+    path: `${MILL_VISIT}/twins`,
+    before: (page) => page.getByRole('button', { name: /^Flat 6, Fan after heating/ }).click(),
+  },
+  {
+    name: 'library',
+    path: '/library',
+    before: (page) => page.getByRole('searchbox').fill('stop the fan after cooling'),
+  },
+  { name: 'house-rules', path: '/house-rules' },
   { name: 'hand-over', path: visit('hand-over') },
   { name: 'card', path: visit('sheets/card') },
   { name: 'record', path: visit('sheets/record'), full: true },

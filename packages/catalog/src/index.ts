@@ -8,7 +8,6 @@ export {
   type Recognised,
   recognise,
   type Seen,
-  wayTo,
 } from './library/search.ts'
 export { PROFILES, profileById } from './profiles/index.ts'
 export { CLIMATES, HOUSE_RULES, ruleById, WISHES } from './rules/houseRules.ts'

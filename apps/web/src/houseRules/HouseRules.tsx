@@ -40,7 +40,7 @@ export function HouseRules() {
         {lead ? '' : 'The lead sets them; on a visit you can give a unit an aim of its own.'}
       </p>
       {said && <Notice kind="wrong">{said}</Notice>}
-      <ul className="grid gap-3 md:grid-cols-2 items-start">
+      <ul className="md:columns-2 gap-3">
         {rules.map((entry) => (
           <RuleCard key={entry.id} entry={entry} lead={lead} />
         ))}
@@ -58,8 +58,8 @@ function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: b
     setWrong(done.ok ? null : `${done.reason} ${done.remedy}`)
   }
   return (
-    <li className={`panel p-4 ${entry.retired ? 'opacity-80' : ''}`}>
-      <div className="flex items-start gap-1.5">
+    <li className={`panel p-4 mb-3 break-inside-avoid ${entry.retired ? 'opacity-80' : ''}`}>
+      <div className="flex items-center gap-1.5">
         <h2 className="font-bold text-[17px] leading-snug mr-auto">
           {rule.name}
           <span className="soft font-normal text-[13px]">
@@ -99,7 +99,7 @@ function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: b
         {rule.aims.map((aim) => (
           <li key={`${aim.role} ${JSON.stringify(aim.when)}`} className="flex flex-wrap gap-x-2 py-0.5 leading-snug">
             <span>
-              {roleLabel(aim.role)}: <b className="num">{sayMeaning(roleOf(aim.role) ? { role: aim.role } : {}, aim.value)}</b>
+              {roleLabel(aim.role)}: <b>{sayMeaning(roleOf(aim.role) ? { role: aim.role } : {}, aim.value)}</b>
             </span>
             <span className="soft">{aim.why}</span>
             <Condition when={aim.when} />

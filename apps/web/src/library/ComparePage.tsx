@@ -1,4 +1,3 @@
-import { wayTo } from '@ingle/catalog'
 import { sayOffer } from '@ingle/core'
 import { compareProfiles, type Profile, type ProfileSetting } from '@ingle/record'
 import { useEffect, useMemo, useState } from 'react'
@@ -6,6 +5,7 @@ import { Link, useSearchParams } from 'react-router'
 import { SelectField } from '../kit/Field.tsx'
 import { Empty } from '../kit/Notice.tsx'
 import { useLibrary } from '../sync/library.ts'
+import { Way } from './Way.tsx'
 
 /** Two families role by role: what each spells, and what one offers that the other does not. */
 export function ComparePage() {
@@ -101,7 +101,7 @@ function Side({ settings, of }: { settings: readonly ProfileSetting[]; of: Profi
     <td className="py-2 pr-3">
       {settings.map((one) => (
         <span key={`${one.code} ${one.pairedWith?.join()}`} className="block">
-          <span className="num">{wayTo(one)}</span>
+          <Way setting={one} />
           {one.pairedWith && <span className="soft"> in front of {one.pairedWith.join(' or ')}</span>}
           <span className="soft block text-[13px]">{sayOffer(one)}</span>
         </span>

@@ -1,4 +1,4 @@
-import { inUse, type LibraryEntry, librarySearch, type NeedHit, wayTo } from '@ingle/catalog'
+import { inUse, type LibraryEntry, librarySearch, type NeedHit } from '@ingle/catalog'
 import { sayBoth, sayOffer } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import { useVirtualizer } from '@tanstack/react-virtual'
@@ -9,6 +9,7 @@ import { Empty, Notice } from '../kit/Notice.tsx'
 import { useLibrary } from '../sync/library.ts'
 import { kindWord } from './kinds.ts'
 import { useImport } from './useImport.ts'
+import { Way } from './Way.tsx'
 
 /** Every family that the crew has: found by name, by looks, by code, or by asking what can do something. */
 export function LibraryPage() {
@@ -100,7 +101,7 @@ function FamilyList({ entries, narrow }: { entries: readonly LibraryEntry<Profil
     getItemKey: (i) => entries[i]?.id ?? i,
   })
   return (
-    <div ref={box} className="panel overflow-auto max-h-[calc(100dvh-15rem)] min-h-72">
+    <div ref={box} className="panel overflow-auto max-h-[calc(100dvh-15rem)]">
       <ul className="relative" style={{ height: rows.getTotalSize() }}>
         {rows.getVirtualItems().map((item) => {
           const entry = entries[item.index]
@@ -164,13 +165,13 @@ function Needs({ needs }: { needs: readonly NeedHit[] }) {
                   </Link>
                   {settings.slice(0, 3).map((setting) => (
                     <span key={`${setting.code} ${setting.label} ${setting.role}`} className="block">
-                      <span className="num">{wayTo(setting)}</span> {setting.label}
+                      <Way setting={setting} /> {setting.label}
                       {setting.pairedWith && <span className="soft"> in front of {setting.pairedWith.join(' or ')}</span>}
                       <span className="soft block">
                         {setting.values.length > 0 && setting.values.length <= 6
                           ? setting.values
                               .map((value) => sayBoth(setting, value))
-                              .map((one) => (one.shows ? `${one.shows} ${one.means}` : one.means))
+                              .map((one) => (one.shows ? `${one.shows} = ${one.means}` : one.means))
                               .join(' · ')
                           : sayOffer(setting)}
                       </span>

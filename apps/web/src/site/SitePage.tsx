@@ -1,6 +1,6 @@
 import { format } from '@ingle/core'
 import type { SiteState } from '@ingle/record'
-import { FileDown, Play } from 'lucide-react'
+import { FileDown, Play, Users } from 'lucide-react'
 import { useEffect } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { AddLine } from '../kit/AddLine.tsx'
@@ -84,6 +84,13 @@ function SiteView({ state }: { state: SiteState }) {
                       </Link>
                     </li>
                   ))}
+                  {state.systems.length > 1 && (
+                    <li>
+                      <Link to={`/sites/${state.id}/visits/${visit.id}/twins`} className="btn btn-quiet">
+                        <Users size={16} aria-hidden="true" /> Twins
+                      </Link>
+                    </li>
+                  )}
                 </ul>
               </li>
             ))}

@@ -1,4 +1,5 @@
 import type { CarriedAims } from '@ingle/record'
+import { figure } from '../kit/figure.ts'
 import { StateMark } from '../kit/StateMark.tsx'
 
 /** What aims carried from elsewhere come to on a unit: taken, only nearly, not at all. */
@@ -11,7 +12,7 @@ export function CarriedView({ carried }: { carried: CarriedAims }) {
             <li key={row.key} className="py-1">
               <span className="flex gap-2">
                 <span className="flex-1">{row.label}</span>
-                <b className="num">{says}</b>
+                <b className={figure(says)}>{says}</b>
               </span>
               {nearest && <span className="soft block text-[13px]">{nearest}</span>}
             </li>

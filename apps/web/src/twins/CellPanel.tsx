@@ -53,7 +53,7 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
         </h2>
         <button
           type="button"
-          className="btn btn-ghost btn-square btn-quiet ml-auto"
+          className="btn btn-ghost btn-square btn-quiet ml-auto -mt-1.5"
           aria-label="Close the cell"
           onClick={onClose}
         >
@@ -67,8 +67,8 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
           <p>
             {cell.stood ? (
               <>
-                {cell.stood.column === 'left' ? 'Left' : 'Found'} at <b className="num">{cell.says}</b> by {cell.stood.entry.by}{' '}
-                on visit {cell.stood.visit.number}. Most of its twins: <b className="num">{row.usualSays}</b>.
+                {cell.stood.column === 'left' ? 'Left' : 'Found'} at <b>{cell.says}</b> by {cell.stood.entry.by} on visit{' '}
+                {cell.stood.visit.number}. Most of its twins: <b>{row.usualSays}</b>.
               </>
             ) : (
               <>Not looked at. Most of its twins: {row.usualSays}.</>
@@ -89,7 +89,7 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
           )}
           {mine?.aim && (
             <p className="mt-1">
-              Aim here: <b className="num">{sayMeaning(mine.setting, mine.aim.meaning)}</b>, {mine.aim.source}.
+              Aim here: <b>{sayMeaning(mine.setting, mine.aim.meaning)}</b>, {mine.aim.source}.
             </p>
           )}
           <div className="flex flex-wrap gap-1.5 mt-2">

@@ -16,12 +16,14 @@ import {
 } from '@ingle/record'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
+import { figure } from '../kit/figure.ts'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { SiteGate } from '../site/SiteGate.tsx'
 import { CellPanel } from './CellPanel.tsx'
 import { CopyAims } from './CopyAims.tsx'
 import { PickUnits } from './PickUnits.tsx'
+import { aimWaiting, RoundTable } from './RoundTable.tsx'
 
 /** Units that should be alike: which differs in what, on purpose or by accident. */
 export function Twins() {
@@ -89,11 +91,10 @@ function TwinsView({ state, visit }: { state: SiteState; visit: VisitState }) {
 function Group({ state, visit, group }: { state: SiteState; visit: VisitState; group: TwinsState }) {
   const systems = useMemo(() => group.systemIds.map((id) => findSystem(state, id)).filter((one) => one !== null), [state, group])
   const rows = useMemo(() => compareTwins(state, systems, visit), [state, systems, visit])
-  const [onlyDifferent, setOnlyDifferent] = useState(true)
+  const [shows, setShows] = useState<Shows>('differences')
   const [chosen, setChosen] = useState<{ key: string; systemId: string } | null>(null)
   const [copying, setCopying] = useState(false)
-  const different = (row: TwinRow) => row.cells.some((one) => one.standing === 'accident' || one.standing === 'deliberate')
-  const shown = rows.filter((row) => (onlyDifferent ? different(row) : row.cells.some((one) => one.stood)))
+  const shown = rows.filter(SHOWS[shows].fits)
   const row = rows.find((one) => one.key === chosen?.key)
   const cell = row?.cells.find((one) => one.systemId === chosen?.systemId)
   const system = systems.find((one) => one.id === chosen?.systemId)
@@ -101,33 +102,28 @@ function Group({ state, visit, group }: { state: SiteState; visit: VisitState; g
     <>
       <Summary state={state} visit={visit} systems={systems} rows={rows} />
       <div className="flex flex-wrap gap-1.5">
-        <button
-          type="button"
-          className={`btn btn-quiet ${onlyDifferent ? 'btn-neutral' : ''}`}
-          aria-pressed={onlyDifferent}
-          onClick={() => setOnlyDifferent(true)}
-        >
-          Differences
-        </button>
-        <button
-          type="button"
-          className={`btn btn-quiet ${onlyDifferent ? '' : 'btn-neutral'}`}
-          aria-pressed={!onlyDifferent}
-          onClick={() => setOnlyDifferent(false)}
-        >
-          Everything known
-        </button>
+        {(Object.keys(SHOWS) as Shows[]).map((one) => (
+          <button
+            key={one}
+            type="button"
+            className={`btn btn-quiet ${shows === one ? 'btn-neutral' : ''}`}
+            aria-pressed={shows === one}
+            onClick={() => setShows(one)}
+          >
+            {SHOWS[one].label}
+          </button>
+        ))}
         <button type="button" className="btn btn-quiet ml-auto" onClick={() => setCopying(true)}>
           Copy aims to all…
         </button>
       </div>
       <div className="grid gap-3 xl:grid-cols-[minmax(0,1fr)_21rem] items-start">
         {shown.length === 0 ? (
-          <Notice kind="plain">
-            {onlyDifferent ? 'No unit differs from its twins in anything that was noted.' : 'Nothing was noted on any unit yet.'}
-          </Notice>
+          <Notice kind="plain">{SHOWS[shows].empty}</Notice>
+        ) : shows === 'round' ? (
+          <RoundTable state={state} visit={visit} systems={systems} rows={shown} />
         ) : (
-          <TwinTable state={state} visit={visit} systems={systems} rows={shown} chosen={chosen} onChoose={setChosen} />
+          <TwinTable systems={systems} rows={shown} chosen={chosen} onChoose={setChosen} />
         )}
         {row && cell && system ? (
           <CellPanel state={state} visit={visit} system={system} row={row} cell={cell} onClose={() => setChosen(null)} />
@@ -145,6 +141,25 @@ function Group({ state, visit, group }: { state: SiteState; visit: VisitState; g
     </>
   )
 }
+
+const SHOWS = {
+  differences: {
+    label: 'Differences',
+    empty: 'No unit differs from its twins in anything that was noted.',
+    fits: (row: TwinRow) => row.cells.some((one) => one.standing === 'accident' || one.standing === 'deliberate'),
+  },
+  known: {
+    label: 'Everything known',
+    empty: 'Nothing was noted on any unit yet.',
+    fits: (row: TwinRow) => row.cells.some((one) => one.stood),
+  },
+  round: {
+    label: 'A round of settings',
+    empty: 'Every unit stands at its aims.',
+    fits: (row: TwinRow) => row.cells.some((one) => aimWaiting(one.row) !== null),
+  },
+} as const
+type Shows = keyof typeof SHOWS
 
 /** Each unit in a line: how many accidents, how many differences are meant, what changed since last time. */
 function Summary(props: { state: SiteState; visit: VisitState; systems: readonly SystemState[]; rows: readonly TwinRow[] }) {
@@ -166,6 +181,7 @@ function Summary(props: { state: SiteState; visit: VisitState; systems: readonly
         const accidents = cells.filter((one) => one.standing === 'accident').length
         const meant = cells.filter((one) => one.standing === 'deliberate').length
         const drift = drifts.get(system.id) ?? []
+        const seen = Object.values(visit.systems[system.id]?.rows ?? {}).some((one) => one.found || one.left)
         const [equipment] = devicesOf(state, system, visit).filter((one) => one.place === 'equipment')
         return (
           <li key={system.id} className="panel p-2.5 text-[14px] leading-snug">
@@ -177,8 +193,8 @@ function Summary(props: { state: SiteState; visit: VisitState; systems: readonly
             </Link>
             <span className="soft text-[13px]"> {equipment?.profile.family}</span>
             <span className="flex gap-1.5 items-center">
-              <StateMark mark={accidents > 0 ? 'watch' : 'set'} size={14} />
-              {accidents === 0 ? 'as its twins' : `${accidents} not as its twins`}
+              <StateMark mark={accidents > 0 ? 'watch' : seen ? 'set' : 'not-looked-at'} size={14} />
+              {accidents > 0 ? `${accidents} not as its twins` : seen ? 'as its twins' : 'not looked at today'}
             </span>
             {meant > 0 && <span className="soft block text-[13px]">{meant} different on purpose</span>}
             {drift.length > 0 && (
@@ -194,8 +210,6 @@ function Summary(props: { state: SiteState; visit: VisitState; systems: readonly
 }
 
 function TwinTable(props: {
-  state: SiteState
-  visit: VisitState
   systems: readonly SystemState[]
   rows: readonly TwinRow[]
   chosen: { key: string; systemId: string } | null
@@ -204,18 +218,18 @@ function TwinTable(props: {
   const { systems, rows, chosen, onChoose } = props
   return (
     <section aria-label="Units compared" className="panel overflow-x-auto">
-      <table className="w-full text-[14px]">
+      <table className="w-full text-[13.5px]">
         <caption className="sr-only">Settings of units that should be alike</caption>
         <thead>
           <tr className="soft text-left text-[12.5px]">
             <th scope="col" className="px-3 py-2 sticky left-0 bg-base-100">
               Setting
             </th>
-            <th scope="col" className="px-2">
+            <th scope="col" className="px-1.5">
               Most
             </th>
             {systems.map((system) => (
-              <th key={system.id} scope="col" className="px-2 whitespace-nowrap">
+              <th key={system.id} scope="col" className="px-1.5 whitespace-nowrap">
                 {system.name}
               </th>
             ))}
@@ -224,11 +238,11 @@ function TwinTable(props: {
         <tbody className="divide-y divide-base-300 border-t border-base-300">
           {rows.map((row) => (
             <tr key={row.key}>
-              <th scope="row" className="text-left font-normal px-3 py-1.5 sticky left-0 bg-base-100 min-w-40">
+              <th scope="row" className="text-left font-normal px-3 py-1.5 sticky left-0 bg-base-100 min-w-34 leading-tight">
                 {row.label}
                 <span className="soft block text-[12.5px]">{NEEDS[row.need]}</span>
               </th>
-              <td className="px-2 num">{row.usualSays}</td>
+              <td className={`px-1.5 leading-tight ${figure(row.usualSays)}`}>{row.usualSays}</td>
               {row.cells.map((cell) => (
                 <td key={cell.systemId} className="px-0.5">
                   <CellButton
@@ -266,7 +280,7 @@ function CellButton({ cell, name, on, onChoose }: { cell: TwinCell; name: string
   return (
     <button
       type="button"
-      className={`w-full min-h-11 px-2 rounded text-left leading-tight num ${look} ${on ? 'outline-2 outline-primary' : ''}`}
+      className={`w-full min-h-11 px-1.5 rounded text-left leading-tight ${figure(cell.says)} ${look} ${on ? 'outline-2 outline-primary' : ''}`}
       aria-label={`${name}: ${cell.says}, ${STANDING_WORDS[cell.standing]}`}
       aria-pressed={on}
       onClick={onChoose}

@@ -2,6 +2,7 @@ import { completions, type JotContext, type JotReading, parseJot } from '@ingle/
 import { type Change, changesOf, describeChange, type LedgerRow, type RowColumn, sawOf } from '@ingle/record'
 import { Delete, Keyboard } from 'lucide-react'
 import { type Ref, useEffect, useId, useImperativeHandle, useMemo, useRef, useState } from 'react'
+import { useLocation } from 'react-router'
 import { isTyping } from '../app/KeysHelp.tsx'
 import { jotContextOf, withAim } from './jotContext.ts'
 import { useVisit } from './useVisit.ts'
@@ -19,7 +20,8 @@ interface Said {
 /** One line for everything that is read or set: typed shorthand, read back before it counts. */
 export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
   const visit = useVisit()
-  const context = useMemo(() => jotContextOf(visit), [visit])
+  const onSettings = useLocation().pathname.endsWith('/settings')
+  const context = useMemo(() => jotContextOf(visit, onSettings), [visit, onSettings])
   const [text, setText] = useState('')
   const [correcting, setCorrecting] = useState<Change | null>(null)
   const [said, setSaid] = useState<Said | null>(null)

@@ -2,8 +2,11 @@ import { type JotContext, type JotReading, type JotSetting, numberOf } from '@in
 import type { LedgerRow } from '@ingle/record'
 import type { Visit } from './useVisit.ts'
 
-/** What the jot line knows of this system: its taps, settings, grilles, and the lines that are wanted now. */
-export function jotContextOf(visit: Visit): JotContext {
+/**
+ * What the jot line knows of this system: its taps, settings, grilles, and the lines that are wanted now. On the Settings
+ * stage those are the settings that nobody has looked at.
+ */
+export function jotContextOf(visit: Visit, onSettings = false): JotContext {
   const { system, picture, move, ledger } = visit
   const grilles = system.parts
     .filter((part) => part.role === 'return-grille' || part.role === 'supply-grille')
@@ -19,7 +22,7 @@ export function jotContextOf(visit: Visit): JotContext {
     taps: picture.input.blower?.table.taps ?? [],
     settings: jotSettings(ledger),
     grilles,
-    wanted: wantedLines(move.action.kind === 'jot' ? move.action.text : null, visit),
+    wanted: [...(onSettings ? unseen(ledger) : []), ...wantedLines(move.action.kind === 'jot' ? move.action.text : null, visit)],
   }
 }
 
@@ -36,6 +39,12 @@ function wantedLines(advised: string | null, visit: Visit): string[] {
   if (!picture.current?.loudest) out.push('grille ')
   return [...new Set(out)]
 }
+
+const unseen = (ledger: readonly LedgerRow[]): string[] =>
+  ledger
+    .filter((row) => row.found === null && row.left === null)
+    .slice(0, 3)
+    .map((row) => `found ${wordOf(row)} `)
 
 /** A left value that differs from its aim is held until it says why. */
 export function withAim(reading: JotReading, visit: Visit): JotReading {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { PROFILES } from '../profiles/index.ts'
-import { librarySearch, recognise, wayTo } from './search.ts'
+import { librarySearch, recognise } from './search.ts'
 
 const search = librarySearch(PROFILES)
 
@@ -24,7 +24,7 @@ describe('asking the library', () => {
   it('names the families that can, each with its code and way', () => {
     const [hit] = search.needs('stop the fan after cooling')
     const w2 = hit?.families.find((one) => one.profile.id === 'skerrick-w2')
-    expect(w2?.settings.map(wayTo)).toEqual(['22 · in the controller'])
+    expect(w2?.settings.map((one) => [one.code, one.home])).toEqual([['22', 'controller']])
     expect(hit?.families.map((one) => one.profile.id)).not.toContain('fenwarm-p2')
   })
 

@@ -1,4 +1,4 @@
-import { HOME_WORDS, ROLES, type Role, roleOf } from '@ingle/core'
+import { ROLES, type Role, roleOf } from '@ingle/core'
 import type { Profile, ProfileSetting } from '@ingle/record'
 import MiniSearch from 'minisearch'
 
@@ -107,10 +107,6 @@ function spellingsByRole(profiles: readonly Profile[]): Map<string, NeedAnswer[]
   }
   return byRole
 }
-
-/** Where a setting lives and how it is reached, in a line. */
-export const wayTo = (setting: ProfileSetting): string =>
-  [setting.code, setting.address && `at ${setting.address}`, setting.home && HOME_WORDS[setting.home]].filter(Boolean).join(' · ')
 
 /** What can be seen on site. */
 export interface Seen {

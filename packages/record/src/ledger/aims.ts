@@ -53,7 +53,7 @@ export function aimOf(row: ResolvedSetting, given: GivenAim | null, ground: AimG
     const fit = express(row.setting, meaning)
     return { meaning, why, source, fit, value: fit.fit === 'none' ? null : fit.value, refined: [], cost: '', ...more }
   }
-  if (given) return made(given.value, given.why, givenBy(given))
+  if (given?.value) return made(given.value, given.why, givenBy(given))
   const worked = workedOut(row, ground)
   if (worked) return made(worked.meaning, worked.why, worked.source)
   const rule = ground.ruled.get(row.id)

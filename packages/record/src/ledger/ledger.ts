@@ -11,9 +11,9 @@ import {
 } from '@ingle/core'
 import type { ProfileSetting } from '../profile/profile.ts'
 import { systemVisit } from '../state/airflowInput.ts'
-import { devicesOf, type SystemDevice } from '../state/devices.ts'
+import { devicesOf, givenAims, type SystemDevice } from '../state/devices.ts'
 import { emptyRow } from '../state/fold.ts'
-import type { RowColumn, RowEntry, RowState, SiteState, SystemState, SystemVisit, VisitState } from '../state/state.ts'
+import type { GivenAim, RowColumn, RowEntry, RowState, SiteState, SystemState, SystemVisit, VisitState } from '../state/state.ts'
 import { type Aim, aimGround, aimOf } from './aims.ts'
 
 export type RowStanding = 'not-looked-at' | 'found' | 'set' | 'proved' | 'watch'
@@ -25,7 +25,7 @@ export interface LedgerRow extends ResolvedSetting {
   aim: Aim | null
   left: RowEntry | null
   proof: RowEntry | null
-  given: RowState['given']
+  given: GivenAim | null
   standing: RowStanding
   /** True when a left value differs from the aim and nobody has said why. */
   whyMissing: boolean
@@ -53,11 +53,13 @@ export function ledgerOf(state: SiteState, system: SystemState, visit: VisitStat
   const devices = devicesOf(state, system, visit)
   const here = systemVisit(visit, system.id)
   const ground = aimGround(state, system, devices, picture)
+  const givenBy = givenAims(state, system, visit)
   const settings = settingsOf(devices)
   const known = new Set(settings.map((one) => one.key))
   return [...settings, ...unknownNumbers(here, known, devices)].map((row) => {
     const entries = (Object.hasOwn(here.rows, row.key) ? here.rows[row.key] : undefined) ?? emptyRow()
-    const aim = aimOf(row, entries.given, ground)
+    const given = givenBy.get(row.key) ?? null
+    const aim = aimOf(row, given, ground)
     const differs = entries.left !== null && aim !== null && entries.left.value !== aim.value
     // Proof belongs to the value it was taken with: a later Left needs a new one.
     const proof =
@@ -67,6 +69,7 @@ export function ledgerOf(state: SiteState, system: SystemState, visit: VisitStat
       ...row,
       setting: row.setting as ProfileSetting,
       ...entries,
+      given,
       proof,
       aim,
       whyMissing,

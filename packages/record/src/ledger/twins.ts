@@ -69,8 +69,19 @@ function cellOf(state: SiteState, system: SystemState, visit: VisitState, row: L
   if (!stood) return { ...empty, standing: 'unknown', says: '—' }
   const meaning = meaningOf(row.setting, stood.entry.value)
   const because =
-    stood.entry.why ?? (row.given && row.given.from === 'hand' && row.aim?.meaning === meaning ? row.given.why : null)
+    stood.entry.why ??
+    reasonBefore(state, system.id, key, stood) ??
+    (row.given && row.given.from === 'hand' && row.aim?.meaning === meaning ? row.given.why : null)
   return { ...empty, stood, meaning, because, says: sayMeaning(row.setting, meaning), standing: 'same' }
+}
+
+/** A reason that was given for this very value on an earlier visit goes on counting while the value stands. */
+function reasonBefore(state: SiteState, systemId: string, key: string, stood: Stood): string | null {
+  for (const visit of [...state.visits].reverse()) {
+    const left = visit.systems[systemId]?.rows[key]?.left
+    if (left && left.value === stood.entry.value && left.why) return left.why
+  }
+  return null
 }
 
 /** The value that most units have; the first of several that are equally common. */

@@ -1,6 +1,6 @@
 import { type AirflowRule, type Device, PLACES } from '@ingle/core'
 import type { Profile } from '../profile/profile.ts'
-import type { SiteState, SystemState, VisitState } from './state.ts'
+import type { GivenAim, SiteState, SystemState, VisitState } from './state.ts'
 
 /** A device with its whole profile. */
 export interface SystemDevice extends Device {
@@ -12,13 +12,29 @@ export interface SystemDevice extends Device {
  * was done with, whatever was chosen on a later one.
  */
 export function devicesOf(state: SiteState, system: SystemState, visit: VisitState | null): SystemDevice[] {
-  const next = visit ? state.visits.find((one) => one.number > visit.number) : undefined
-  const until = next && visit?.closedAt ? Date.parse(next.startedAt) : Number.POSITIVE_INFINITY
+  const until = endOf(state, visit)
   return PLACES.flatMap((place) => {
     const use = system.uses.findLast((one) => one.place === place && Date.parse(one.at) < until)
     const profile = use && use.key !== '' ? state.profiles[use.key] : undefined
     return profile ? [{ place, profile }] : []
   })
+}
+
+/** Until when what was said counts for a visit: a closed one is over when the next begins. */
+function endOf(state: SiteState, visit: VisitState | null): number {
+  const next = visit?.closedAt ? state.visits.find((one) => one.number > visit.number) : undefined
+  return next ? Date.parse(next.startedAt) : Number.POSITIVE_INFINITY
+}
+
+/** The aims that somebody gave the rows of a system, as they stood on a visit. An aim stays until another is given. */
+export function givenAims(state: SiteState, system: SystemState, visit: VisitState): Map<string, GivenAim> {
+  const until = endOf(state, visit)
+  const out = new Map<string, GivenAim>()
+  for (const [key, aims] of Object.entries(system.given)) {
+    const last = aims.findLast((one) => Date.parse(one.at) < until)
+    if (last && last.value !== null) out.set(key, last)
+  }
+  return out
 }
 
 /** The indoor unit, or whichever device has the blower. */

@@ -206,10 +206,7 @@ class Folding {
         })
         return
       case 'aim.set':
-        this.onRow(change.body, (row) => {
-          const { value, why, from, source } = change.body
-          row.given = value ? { id: change.id, at: change.at, by: change.by, value, why, from, source: source ?? null } : null
-        })
+        this.giveAim(change)
         return
       case 'advice.override':
         this.onVisit(change.body, (visit) => {
@@ -242,7 +239,18 @@ class Folding {
   private system(id: string): SystemState {
     let system = this.systems.get(id)
     if (!system) {
-      system = { id, name: '', serves: '', capacityTons: null, heaterKw: null, wishes: [], uses: [], rules: [], parts: [] }
+      system = {
+        id,
+        name: '',
+        serves: '',
+        capacityTons: null,
+        heaterKw: null,
+        wishes: [],
+        uses: [],
+        given: {},
+        rules: [],
+        parts: [],
+      }
       this.systems.set(id, system)
       this.state.systems.push(system)
     }
@@ -254,6 +262,13 @@ class Folding {
     const key = body.profile === undefined ? (body.profileKey ?? '') : keyOfProfile(body.profile as Profile)
     if (key !== '' && !Object.hasOwn(this.state.profiles, key)) return
     this.system(body.systemId).uses.push({ place: body.place ?? 'equipment', key, at })
+  }
+
+  private giveAim({ id, at, by, body }: Extract<Change, { kind: 'aim.set' }>): void {
+    const { given } = this.system(body.systemId)
+    const key = rowKey(body.role, body.place ?? 'equipment')
+    const aims = Object.hasOwn(given, key) ? (given[key] ?? []) : []
+    given[key] = [...aims, { id, at, by, value: body.value ?? null, why: body.why, from: body.from, source: body.source ?? null }]
   }
 
   private onRow(body: { visitId: string; systemId: string; role: string; place?: Place }, write: (row: RowState) => void): void {
@@ -312,7 +327,7 @@ class Folding {
   }
 }
 
-export const emptyRow = (): RowState => ({ found: null, left: null, proof: null, given: null, rivals: [] })
+export const emptyRow = (): RowState => ({ found: null, left: null, proof: null, rivals: [] })
 
 /**
  * Puts an entry into its cell. One that its writer did not know of is not overwritten: it stands beside, as a rival,

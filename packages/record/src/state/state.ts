@@ -36,6 +36,8 @@ export interface SystemState {
   wishes: string[]
   /** Which profile came to which place, oldest first. */
   uses: ProfileUseState[]
+  /** By row, oldest first. */
+  given: Record<string, GivenAim[]>
   /** In their order: a later one refines an earlier one. */
   rules: HouseRuleBody[]
   parts: PartState[]
@@ -129,12 +131,13 @@ export interface RowEntry {
   saw: string[]
 }
 
-/** An aim that was given to this unit, over what the rules say. In the language of roles. */
+/** An aim that was given to a unit, over what the rules say, until another is given. In the language of roles. */
 export interface GivenAim {
   id: string
   at: string
   by: string
-  value: string
+  /** Null: given back to the rules. */
+  value: string | null
   why: string
   from: 'hand' | 'copy' | 'pattern'
   source: string | null
@@ -145,7 +148,6 @@ export interface RowState {
   found: RowEntry | null
   left: RowEntry | null
   proof: RowEntry | null
-  given: GivenAim | null
   /** Entries that were written without knowing the one that is shown: both stand until one is chosen. */
   rivals: { column: RowColumn; entry: RowEntry }[]
 }

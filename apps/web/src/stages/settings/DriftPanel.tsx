@@ -24,8 +24,8 @@ export function DriftPanel({ drift, onGo }: { drift: readonly Drift[]; onGo: (ke
                   {one.label}
                 </button>
                 <span className="block">
-                  {one.before.column} at <b className="num">{says(one.before.entry.value)}</b> on visit {one.before.visit.number},
-                  now <b className="num">{says(one.now)}</b>
+                  {one.before.column} at <b>{says(one.before.entry.value)}</b> on visit {one.before.visit.number}, now{' '}
+                  <b>{says(one.now)}</b>
                 </span>
                 {one.causes.map((cause) => (
                   <span key={cause} className="soft block text-[13px]">

@@ -28,7 +28,7 @@ export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void
         <h2 className="font-bold text-[17px] leading-snug">{row.label}</h2>
         <button
           type="button"
-          className="btn btn-ghost btn-square btn-quiet ml-auto"
+          className="btn btn-ghost btn-square btn-quiet ml-auto -mt-1.5"
           aria-label="Close the setting"
           onClick={onClose}
         >
@@ -78,7 +78,7 @@ function AimPart({ row }: { row: LedgerRow }) {
       {aim ? (
         <>
           <p>
-            <b className="num">{sayMeaning(row.setting, aim.meaning)}</b> · {aim.why}
+            <b>{sayMeaning(row.setting, aim.meaning)}</b> · {aim.why}
           </p>
           <p className="soft text-[13px]">From: {aim.source}</p>
           {aim.refined.length > 0 && (

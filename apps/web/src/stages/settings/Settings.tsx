@@ -14,7 +14,7 @@ import { KeepPattern } from './KeepPattern.tsx'
 import { RowPanel } from './RowPanel.tsx'
 import { WorkOrder } from './WorkOrder.tsx'
 
-const SHOWN = { all: 'All', set: 'Still to set', noted: 'Touched' } as const
+const SHOWN = { all: 'All', set: 'Still to set', noted: 'Noted' } as const
 type Shown = keyof typeof SHOWN
 
 /** Every setting of a system by need, whatever device it lives on, and what stands against its aims. */

@@ -140,11 +140,11 @@ const Row = memo(function Row({ row, index, editing, onEdit, byNeed, chosen, onC
     .join('. ')
   const label = byNeed ? row.label : row.setting.label
   return (
-    <tr className={`align-top ${chosen ? 'outline-2 -outline-offset-2 outline-primary bg-primary/6' : ''}`}>
-      <td className="pl-3 pt-3">
+    <tr className={`align-middle ${chosen ? 'outline-2 -outline-offset-2 outline-primary bg-primary/6' : ''}`}>
+      <td className="pl-3">
         <StateMark mark={row.standing} />
       </td>
-      <th scope="row" className="font-normal text-left py-2.5 pr-2 leading-tight min-w-28" title={row.setting.access}>
+      <th scope="row" className="font-normal text-left py-1.5 pr-2 leading-tight min-w-28" title={row.setting.access}>
         {onChoose ? (
           <button type="button" className="text-left hover:underline" aria-pressed={chosen} onClick={() => onChoose(row.key)}>
             {label}
@@ -155,12 +155,14 @@ const Row = memo(function Row({ row, index, editing, onEdit, byNeed, chosen, onC
         {byNeed && <span className="soft block text-[12.5px]">{spelling(row)}</span>}
       </th>
       <td data-label="Found">{cell('found')}</td>
-      <td data-label="Aim" className="num font-bold py-2.5 pr-2">
+      <td data-label="Aim" className="font-bold py-1.5 pr-2 leading-tight">
         <AimCell row={row} />
       </td>
-      <td data-label="Left">{cell('left')}</td>
+      <td data-label="Left" className="py-1">
+        {cell('left')}
+      </td>
       <td data-label="Proof">{cell('proof')}</td>
-      <td data-label="Why" className={`py-2.5 pr-3 text-[13px] leading-tight min-w-36 ${row.whyMissing ? 'text-error' : 'soft'}`}>
+      <td data-label="Why" className={`py-1.5 pr-3 text-[13px] leading-tight min-w-36 ${row.whyMissing ? 'text-error' : 'soft'}`}>
         {why || (byNeed ? '' : row.setting.access)}
       </td>
     </tr>

@@ -1,13 +1,14 @@
 import { sayBoth } from '@ingle/core'
 import type { LedgerRow } from '@ingle/record'
+import { figure } from '../../kit/figure.ts'
 
 /** The meaning first; what the display reads below it where that is something else. */
 export function ValueText({ row, value }: { row: Pick<LedgerRow, 'setting'>; value: string }) {
   const { means, shows } = sayBoth(row.setting, value)
   return (
     <>
-      {means}
-      {shows !== null && <span className="soft font-normal block text-[12.5px]">{shows}</span>}
+      <span className={figure(means)}>{means}</span>
+      {shows !== null && <span className={`soft font-normal block text-[12.5px] ${figure(shows)}`}>{shows}</span>}
     </>
   )
 }

@@ -1,0 +1,95 @@
+import { sayBoth } from '@ingle/core'
+import { type LedgerRow, rowBody, type SiteState, type SystemState, sawOf, type TwinRow, type VisitState } from '@ingle/record'
+import { useState } from 'react'
+import { Notice } from '../kit/Notice.tsx'
+import { useMe } from '../session/useMe.ts'
+import { deskFor } from '../sync/siteStore.ts'
+
+/** The value that a row is still to be set to; null when it stands there, or nothing says what it should be. */
+export function aimWaiting(row: LedgerRow | null): string | null {
+  const value = row?.aim?.value
+  if (!row || value == null || row.left !== null) return null
+  return row.found?.value === value ? null : value
+}
+
+/** One setting after another, unit after unit: each is ticked off when it acknowledges. */
+export function RoundTable(props: {
+  state: SiteState
+  visit: VisitState
+  systems: readonly SystemState[]
+  rows: readonly TwinRow[]
+}) {
+  const { state, visit, systems, rows } = props
+  const desk = deskFor(useMe())
+  const [wrong, setWrong] = useState<string | null>(null)
+  const tick = async (systemId: string, row: LedgerRow, value: string) => {
+    const written = await desk.write(state.id, [
+      {
+        kind: 'setting.set',
+        body: { visitId: visit.id, systemId, ...rowBody(row.key), column: 'left', value, why: null, saw: sawOf(row, 'left') },
+      },
+    ])
+    setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
+  }
+  return (
+    <section aria-label="A round of settings" className="panel overflow-x-auto">
+      <p className="soft text-[14px] px-3 pt-2.5">
+        Tick a unit when it acknowledges: its Left is written with your name and the time. What it reads there is beside the tick.
+      </p>
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      <table className="w-full text-[13.5px]">
+        <thead>
+          <tr className="soft text-left text-[12.5px]">
+            <th scope="col" className="px-3 py-2">
+              Setting
+            </th>
+            {systems.map((system) => (
+              <th key={system.id} scope="col" className="px-1.5 whitespace-nowrap">
+                {system.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody className="divide-y divide-base-300 border-t border-base-300">
+          {rows.map((row) => (
+            <tr key={row.key}>
+              <th scope="row" className="text-left font-normal px-3 py-1 leading-tight">
+                {row.label}
+              </th>
+              {row.cells.map(({ row: mine, systemId }) => {
+                const value = aimWaiting(mine)
+                const unit = systems.find((one) => one.id === systemId)?.name ?? ''
+                if (!mine || value === null)
+                  return (
+                    <td key={systemId} className="px-1.5 soft">
+                      {mine?.left ? 'done' : mine?.aim?.value && mine.found ? 'stands' : '·'}
+                    </td>
+                  )
+                const { means, shows } = sayBoth(mine.setting, value)
+                return (
+                  <td key={systemId} className="px-1">
+                    <label className="flex items-center gap-1.5 min-h-11 leading-tight">
+                      <input
+                        type="checkbox"
+                        className="checkbox checkbox-sm"
+                        checked={false}
+                        aria-label={`${unit} acknowledged ${row.label} ${means}`}
+                        onChange={() => void tick(systemId, mine, value)}
+                      />
+                      <span>
+                        {means}
+                        <span className="num soft block text-[12px]">
+                          {[mine.setting.code, shows ?? value].filter(Boolean).join(' → ')}
+                        </span>
+                      </span>
+                    </label>
+                  </td>
+                )
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
