@@ -36,6 +36,14 @@ const jot = async (page, text) => {
     .waitFor()
 }
 
+/** As it comes out of a manual: units in the caption, a footnote, a letter for a digit, a row that ends early. */
+const PASTED = `Table 7. Airflow, cfm, against external static, in. w.c.
+Tap      0.10    0.20    0.30    0.40    0.50
+Low      780     755     722     680     628
+Med *    1,010   98O     945     1,190   842
+High     1,240   1,205   1,160
+* As shipped.`
+
 /** name, address, and what is done before the picture. */
 const VIEWS = [
   { name: 'sign-in', path: '/', signedOut: true },
@@ -88,6 +96,15 @@ const VIEWS = [
     before: (page) => page.getByRole('searchbox').fill('stop the fan after cooling'),
   },
   { name: 'house-rules', path: '/house-rules' },
+  { name: 'profile', path: '/library/skerrick-w2' },
+  {
+    name: 'paste',
+    path: '/library/merrowby-tx-30/edit',
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Paste a blower table' }).click()
+      await page.getByRole('dialog').getByRole('textbox').first().fill(PASTED)
+    },
+  },
   { name: 'hand-over', path: visit('hand-over') },
   { name: 'card', path: visit('sheets/card') },
   { name: 'record', path: visit('sheets/record'), full: true },

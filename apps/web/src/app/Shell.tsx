@@ -52,18 +52,21 @@ function Header({ me }: { me: Me }) {
         <NameMark />
         <span className="font-bold tracking-wide text-lg hidden sm:inline">ingle</span>
       </Link>
-      <nav aria-label="Main" className="text-[14px] flex gap-5 min-w-0">
+      <nav
+        aria-label="Main"
+        className="text-[14px] flex gap-4 md:gap-5 min-w-0 overflow-x-auto [&>a]:shrink-0 [&>a]:whitespace-nowrap"
+      >
         <NavLink to="/" end className={tab}>
           Round
         </NavLink>
         <NavLink to="/library" className={tab}>
           Library
         </NavLink>
-        <NavLink to="/house-rules" className={(state) => `${tab(state)} whitespace-nowrap`}>
+        <NavLink to="/house-rules" className={tab}>
           House rules
         </NavLink>
         {site?.status === 'ready' && siteId && (
-          <NavLink to={`/sites/${siteId}`} className={(state) => `${tab(state)} truncate`}>
+          <NavLink to={`/sites/${siteId}`} className={(state) => `${tab(state)} max-w-44 md:max-w-none`}>
             <span className="truncate">{site.state.name || 'New site'}</span>
           </NavLink>
         )}
@@ -165,7 +168,7 @@ function AccountMenu({ me }: { me: Me }) {
                 <button
                   key={one}
                   type="button"
-                  className={`btn btn-quiet text-[13px] px-1 ${theme === one ? 'btn-neutral' : ''}`}
+                  className="btn btn-quiet text-[13px] px-1"
                   aria-pressed={theme === one}
                   onClick={() => setTheme(one)}
                 >

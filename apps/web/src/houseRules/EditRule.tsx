@@ -4,6 +4,7 @@ import { type HouseRuleBody, parseHouseRule, RULES_FORMAT } from '@ingle/record'
 import { CirclePlus, Trash2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { Choices } from '../kit/Choices.tsx'
 import { LineField } from '../kit/Field.tsx'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { KIND_WORDS } from '../library/kinds.ts'
@@ -199,25 +200,14 @@ function ConditionFields({ when, onChange }: { when: When | undefined; onChange:
   return (
     <div className="flex flex-col gap-2">
       {CONDITIONS.map(([key, title, options]) => (
-        <fieldset key={key}>
-          <legend className="soft text-[13px] mb-0.5">{title}</legend>
-          <div className="flex flex-wrap gap-1">
-            {options.map(([value, words]) => {
-              const on = when?.[key]?.includes(value) ?? false
-              return (
-                <button
-                  key={value}
-                  type="button"
-                  className={`btn btn-quiet text-[13px] ${on ? 'btn-neutral' : ''}`}
-                  aria-pressed={on}
-                  onClick={() => toggle(key, value)}
-                >
-                  {words}
-                </button>
-              )
-            })}
-          </div>
-        </fieldset>
+        <Choices
+          key={key}
+          label={title}
+          titled
+          options={options}
+          on={(value) => when?.[key]?.includes(value) ?? false}
+          onPick={(value) => toggle(key, value)}
+        />
       ))}
     </div>
   )

@@ -164,7 +164,7 @@ export function LineField(props: {
         <textarea
           {...shared}
           rows={props.lines}
-          className="textarea w-full text-[15px] leading-snug"
+          className={`textarea w-full leading-snug ${props.numeric ? 'num text-[13px] whitespace-pre overflow-x-auto' : 'text-[15px]'}`}
           onChange={(event) => props.onChange(event.target.value)}
         />
       ) : (

@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router'
 import { SelectField } from '../kit/Field.tsx'
 import { Empty } from '../kit/Notice.tsx'
 import { useLibrary } from '../sync/library.ts'
+import { usePartnerNames } from './usePartnerNames.ts'
 import { Way } from './Way.tsx'
 
 /** Two families role by role: what each spells, and what one offers that the other does not. */
@@ -96,13 +97,14 @@ export function ComparePage() {
 }
 
 function Side({ settings, of }: { settings: readonly ProfileSetting[]; of: Profile }) {
+  const partners = usePartnerNames()
   if (settings.length === 0) return <td className="py-2 pr-3 soft">not on the {of.family}</td>
   return (
     <td className="py-2 pr-3">
       {settings.map((one) => (
         <span key={`${one.code} ${one.pairedWith?.join()}`} className="block">
           <Way setting={one} />
-          {one.pairedWith && <span className="soft"> in front of {one.pairedWith.join(' or ')}</span>}
+          {one.pairedWith && <span className="soft"> in front of {partners(one.pairedWith)}</span>}
           <span className="soft block text-[13px]">{sayOffer(one)}</span>
         </span>
       ))}

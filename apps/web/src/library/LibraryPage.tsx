@@ -9,6 +9,7 @@ import { Empty, Notice } from '../kit/Notice.tsx'
 import { useLibrary } from '../sync/library.ts'
 import { kindWord } from './kinds.ts'
 import { useImport } from './useImport.ts'
+import { usePartnerNames } from './usePartnerNames.ts'
 import { Way } from './Way.tsx'
 
 /** Every family that the crew has: found by name, by looks, by code, or by asking what can do something. */
@@ -145,6 +146,7 @@ function FamilyLine({ entry, narrow }: { entry: LibraryEntry<Profile>; narrow: b
 
 /** The needs that a question is about, each with who can, and how. */
 function Needs({ needs }: { needs: readonly NeedHit[] }) {
+  const partners = usePartnerNames()
   return (
     <section aria-label="Needs" className="min-w-0">
       <h2 className="font-bold mb-1.5">Who can, and how</h2>
@@ -166,7 +168,7 @@ function Needs({ needs }: { needs: readonly NeedHit[] }) {
                   {settings.slice(0, 3).map((setting) => (
                     <span key={`${setting.code} ${setting.label} ${setting.role}`} className="block">
                       <Way setting={setting} /> {setting.label}
-                      {setting.pairedWith && <span className="soft"> in front of {setting.pairedWith.join(' or ')}</span>}
+                      {setting.pairedWith && <span className="soft"> in front of {partners(setting.pairedWith)}</span>}
                       <span className="soft block">
                         {setting.values.length > 0 && setting.values.length <= 6
                           ? setting.values

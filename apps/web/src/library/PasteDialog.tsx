@@ -35,7 +35,7 @@ export function PasteDialog({ kind, blower, onClose, onBlower, onKits, onSetting
   const [text, setText] = useState('')
   return (
     <Dialog title={TITLE[kind]} onClose={onClose} wide>
-      <LineField label={HINT[kind]} lines={text === '' ? 8 : 4} value={text} onChange={setText} />
+      <LineField label={HINT[kind]} numeric lines={text === '' ? 8 : 4} value={text} onChange={setText} />
       {text.trim() !== '' && (
         // A new text begins with nothing looked at yet.
         <div key={text} className="mt-3">

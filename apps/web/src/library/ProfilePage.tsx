@@ -58,7 +58,7 @@ function ProfileView({ entry }: { entry: LibraryEntry<Profile> }) {
   }
   return (
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6 flex flex-col gap-4">
-      <div className="flex flex-wrap items-start gap-2">
+      <div className="flex flex-col-reverse md:flex-row items-start gap-3">
         <div className="mr-auto min-w-0">
           <p className="soft text-[14px]">
             <Link to="/library" className="link">
@@ -71,18 +71,20 @@ function ProfileView({ entry }: { entry: LibraryEntry<Profile> }) {
           </h1>
           <p className="max-w-2xl">{profile.description}</p>
         </div>
-        <Link className="btn" to={`/library/compare?a=${entry.id}`}>
-          <GitCompare size={16} aria-hidden="true" /> Compare
-        </Link>
-        <button type="button" className="btn" onClick={() => download(`${profile.id}.profile.json`, profile)}>
-          <FileDown size={16} aria-hidden="true" /> Export
-        </button>
-        <button type="button" className="btn" onClick={() => void duplicate()}>
-          <Copy size={16} aria-hidden="true" /> Duplicate
-        </button>
-        <Link className="btn btn-primary" to={`/library/${entry.id}/edit`}>
-          <Pencil size={16} aria-hidden="true" /> Edit
-        </Link>
+        <div className="flex flex-wrap gap-2 md:flex-nowrap shrink-0">
+          <Link className="btn" to={`/library/compare?a=${entry.id}`}>
+            <GitCompare size={16} aria-hidden="true" /> Compare
+          </Link>
+          <button type="button" className="btn" onClick={() => download(`${profile.id}.profile.json`, profile)}>
+            <FileDown size={16} aria-hidden="true" /> Export
+          </button>
+          <button type="button" className="btn" onClick={() => void duplicate()}>
+            <Copy size={16} aria-hidden="true" /> Duplicate
+          </button>
+          <Link className="btn btn-primary" to={`/library/${entry.id}/edit`}>
+            <Pencil size={16} aria-hidden="true" /> Edit
+          </Link>
+        </div>
       </div>
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
       <div className="flex flex-wrap items-center gap-3 text-[14px]">
@@ -172,7 +174,9 @@ function SettingsByNeed({ settings }: { settings: readonly ProfileSetting[] }) {
             <th scope="col" className="px-3 py-1.5">
               Need
             </th>
-            <th scope="col">Code</th>
+            <th scope="col" className="pr-3">
+              Code
+            </th>
             <th scope="col">It calls it</th>
             <th scope="col">Offers</th>
             <th scope="col">Shipped at</th>

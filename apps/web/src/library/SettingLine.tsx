@@ -1,8 +1,10 @@
 import { HOME_WORDS, needsOf, sayBoth, sayOffer } from '@ingle/core'
 import type { ProfileSetting } from '@ingle/record'
+import { usePartnerNames } from './usePartnerNames.ts'
 
 /** A setting of a profile in a row: its need, how the family spells it, and what has to be so. */
 export function SettingLine({ setting, label }: { setting: ProfileSetting; label: string }) {
+  const partners = usePartnerNames()
   const shipped = setting.default === undefined ? null : sayBoth(setting, setting.default)
   return (
     <tr className="align-top">
@@ -15,7 +17,7 @@ export function SettingLine({ setting, label }: { setting: ProfileSetting; label
       </td>
       <td className="py-1.5 pr-3">
         {setting.label}
-        {setting.pairedWith && <span className="soft block text-[12.5px]">in front of {setting.pairedWith.join(' or ')}</span>}
+        {setting.pairedWith && <span className="soft block text-[12.5px]">in front of {partners(setting.pairedWith)}</span>}
       </td>
       <td className="py-1.5 pr-3 max-w-72">{sayOffer(setting)}</td>
       <td className="py-1.5 pr-3">

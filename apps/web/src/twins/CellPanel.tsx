@@ -32,15 +32,16 @@ interface Props {
 export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
   const desk = deskFor(useMe())
   const [wrong, setWrong] = useState<string | null>(null)
-  const at = { visitId: visit.id, systemId: system.id, ...rowBody(row.key) }
+  const mine = cell.row
+  // The need may live on another device of this unit than on its twins.
+  const at = { visitId: visit.id, systemId: system.id, ...rowBody(mine?.key ?? row.key) }
   const write = async (drafts: Parameters<typeof desk.write>[1]) => {
     const written = await desk.write(state.id, drafts)
     setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
     return written.ok
   }
   const ledger = ledgerOf(state, system, visit, pictureOf(state, system, visit))
-  const mine = ledger.find((one) => one.key === row.key) ?? null
-  const drift = driftOf(state, system, visit, ledger).find((one) => one.key === row.key)
+  const drift = driftOf(state, system, visit, ledger).find((one) => one.key === mine?.key)
   const meaning = cell.meaning
   const usual = row.usual
   const never = usual === null ? undefined : roleOf(idOfKey(row.key))?.never?.[usual]

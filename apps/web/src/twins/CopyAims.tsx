@@ -57,8 +57,8 @@ export function CopyAims(props: { state: SiteState; visit: VisitState; systems: 
         <p className="soft text-[14px]">Aims only. What was read, trims, addresses and names stay with their unit.</p>
         {carried.map(({ system, carried: one }) => (
           <details key={system.id} open={one.lost.length > 0}>
-            <summary className="cursor-pointer min-h-9 flex gap-2 items-center">
-              <b>{system.name}</b>
+            <summary className="cursor-pointer py-1.5">
+              <b>{system.name}</b>{' '}
               <span className="soft text-[14px]">
                 {one.aims.length} to aim for, {one.already} already
                 {one.lost.length > 0 ? `, ${one.lost.length} it cannot do` : ''}

@@ -16,6 +16,7 @@ import {
 } from '@ingle/record'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
+import { Choices } from '../kit/Choices.tsx'
 import { figure } from '../kit/figure.ts'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
@@ -102,22 +103,17 @@ function Group({ state, visit, group }: { state: SiteState; visit: VisitState; g
     <>
       <Summary state={state} visit={visit} systems={systems} rows={rows} />
       <div className="flex flex-wrap gap-1.5">
-        {(Object.keys(SHOWS) as Shows[]).map((one) => (
-          <button
-            key={one}
-            type="button"
-            className={`btn btn-quiet ${shows === one ? 'btn-neutral' : ''}`}
-            aria-pressed={shows === one}
-            onClick={() => setShows(one)}
-          >
-            {SHOWS[one].label}
-          </button>
-        ))}
+        <Choices
+          label="What is compared"
+          options={(Object.keys(SHOWS) as Shows[]).map((one) => [one, SHOWS[one].label] as const)}
+          on={(one) => shows === one}
+          onPick={setShows}
+        />
         <button type="button" className="btn btn-quiet ml-auto" onClick={() => setCopying(true)}>
           Copy aims to all…
         </button>
       </div>
-      <div className="grid gap-3 xl:grid-cols-[minmax(0,1fr)_21rem] items-start">
+      <div className={`grid gap-3 items-start ${shows === 'round' ? '' : 'xl:grid-cols-[minmax(0,1fr)_21rem]'}`}>
         {shown.length === 0 ? (
           <Notice kind="plain">{SHOWS[shows].empty}</Notice>
         ) : shows === 'round' ? (
@@ -125,7 +121,7 @@ function Group({ state, visit, group }: { state: SiteState; visit: VisitState; g
         ) : (
           <TwinTable systems={systems} rows={shown} chosen={chosen} onChoose={setChosen} />
         )}
-        {row && cell && system ? (
+        {shows === 'round' ? null : row && cell && system ? (
           <CellPanel state={state} visit={visit} system={system} row={row} cell={cell} onClose={() => setChosen(null)} />
         ) : (
           <section aria-label="A difference" className="panel p-4 text-[14px]">

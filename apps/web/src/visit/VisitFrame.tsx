@@ -82,7 +82,10 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
       </div>
       <div className="no-print fixed bottom-0 inset-x-0 z-20 bg-base-100 border-t border-base-300">
         <JotLine ref={jotLine} />
-        <nav aria-label="Stages" className="md:hidden grid grid-cols-4 border-t border-base-300">
+        <nav
+          aria-label="Stages"
+          className="md:hidden flex overflow-x-auto border-t border-base-300 [&>*]:flex-1 [&>*]:min-w-18 [&>*]:whitespace-nowrap"
+        >
           {stages.map((stage) => (
             <NavLink
               key={stage.id}

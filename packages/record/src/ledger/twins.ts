@@ -37,12 +37,24 @@ export interface TwinRow {
  */
 export function compareTwins(state: SiteState, systems: readonly SystemState[], visit: VisitState): TwinRow[] {
   const ledgers = systems.map((system) => ({ system, rows: ledgerOf(state, system, visit, pictureOf(state, system, visit)) }))
-  const keys = new Map<string, LedgerRow>()
-  for (const { rows } of ledgers) for (const row of rows) if (!keys.has(row.key)) keys.set(row.key, row)
-  const ordered = [...keys.values()]
-  const byUnit = ledgers.map(({ system, rows }) => ({ system, byKey: new Map(rows.map((row) => [row.key, row])) }))
-  return ordered.map((first) => {
-    const cells = byUnit.map(({ system, byKey }) => cellOf(state, system, visit, byKey.get(first.key) ?? null, first.key))
+  const compared: { first: LedgerRow; rows: (LedgerRow | null)[] }[] = []
+  ledgers.forEach(({ rows }, unit) => {
+    const own = new Set(rows.map((row) => row.key))
+    for (const row of rows) {
+      // A need that lives on another device of this unit is still the same need.
+      const there =
+        compared.find((one) => one.first.key === row.key) ??
+        compared.find((one) => one.first.id === row.id && !own.has(one.first.key) && !one.rows[unit])
+      if (there) there.rows[unit] = row
+      else
+        compared.push({
+          first: row,
+          rows: Object.assign(new Array<LedgerRow | null>(systems.length).fill(null), { [unit]: row }),
+        })
+    }
+  })
+  return compared.map(({ first, rows }) => {
+    const cells = ledgers.map(({ system }, unit) => cellOf(state, system, visit, rows[unit] ?? null))
     const usual = mostCommon(cells.map((one) => one.meaning)) ?? first.aim?.meaning ?? null
     const perUnit = first.role?.perUnit === true
     for (const cell of cells) {
@@ -62,15 +74,15 @@ export function compareTwins(state: SiteState, systems: readonly SystemState[], 
   })
 }
 
-function cellOf(state: SiteState, system: SystemState, visit: VisitState, row: LedgerRow | null, key: string): TwinCell {
+function cellOf(state: SiteState, system: SystemState, visit: VisitState, row: LedgerRow | null): TwinCell {
   const empty = { systemId: system.id, meaning: null, because: null, row, stood: null }
   if (!row) return { ...empty, standing: 'lacks', says: 'not on this unit' }
-  const stood = stoodAt(state, system.id, key, visit)
+  const stood = stoodAt(state, system.id, row.key, visit)
   if (!stood) return { ...empty, standing: 'unknown', says: '—' }
   const meaning = meaningOf(row.setting, stood.entry.value)
   const because =
     stood.entry.why ??
-    reasonBefore(state, system.id, key, stood) ??
+    reasonBefore(state, system.id, row.key, stood) ??
     (row.given && row.given.from === 'hand' && row.aim?.meaning === meaning ? row.given.why : null)
   return { ...empty, stood, meaning, because, says: sayMeaning(row.setting, meaning), standing: 'same' }
 }

@@ -4,6 +4,7 @@ import { driftOf, isNoted, type LedgerRow, ledgerFindings, toSet } from '@ingle/
 import { BookmarkPlus, ClipboardPaste, Users } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
+import { Choices } from '../../kit/Choices.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { LedgerTable } from '../../visit/ledger/LedgerTable.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -66,19 +67,12 @@ export function Settings() {
             <BookmarkPlus size={16} aria-hidden="true" /> Keep as a pattern…
           </button>
         </div>
-        <fieldset className="flex flex-wrap gap-1.5" aria-label="Which settings">
-          {(Object.keys(SHOWN) as Shown[]).map((one) => (
-            <button
-              key={one}
-              type="button"
-              className={`btn btn-quiet ${shown === one ? 'btn-neutral' : ''}`}
-              aria-pressed={shown === one}
-              onClick={() => setShown(one)}
-            >
-              {SHOWN[one]}
-            </button>
-          ))}
-        </fieldset>
+        <Choices
+          label="Which settings"
+          options={Object.entries(SHOWN) as [Shown, string][]}
+          on={(one) => shown === one}
+          onPick={setShown}
+        />
         <Findings findings={findings} onGo={setChosen} />
         {rows.length === 0 ? (
           <Notice kind="plain">Nothing to show under “{SHOWN[shown]}”.</Notice>

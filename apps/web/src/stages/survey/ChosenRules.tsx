@@ -3,6 +3,7 @@ import type { HouseRuleBody } from '@ingle/record'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { Choices } from '../../kit/Choices.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { useLibrary } from '../../sync/library.ts'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -100,25 +101,15 @@ export function ChosenRules() {
           ))}
       </select>
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
-      <fieldset className="mt-3">
-        <legend className="soft text-[13px] mb-1">What the occupant wants; rules may depend on it</legend>
-        <div className="flex flex-wrap gap-1.5">
-          {WISHES.map((one) => {
-            const on = wishes.includes(one)
-            return (
-              <button
-                key={one}
-                type="button"
-                className={`btn btn-quiet ${on ? 'btn-neutral' : ''}`}
-                aria-pressed={on}
-                onClick={() => wish(one, !on)}
-              >
-                {one}
-              </button>
-            )
-          })}
-        </div>
-      </fieldset>
+      <div className="mt-3">
+        <Choices
+          label="What the occupant wants; rules may depend on it"
+          titled
+          options={WISHES.map((one) => [one, one] as const)}
+          on={(one) => wishes.includes(one)}
+          onPick={(one) => wish(one, !wishes.includes(one))}
+        />
+      </div>
     </section>
   )
 }
