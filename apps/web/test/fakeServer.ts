@@ -1,4 +1,5 @@
 import type { Change } from '@ingle/record'
+import type { KeptDocument } from '../src/sync/library.ts'
 
 /** What can go wrong between a device and the server. `answer-lost`: stored, but the device never hears of it. */
 export type Fault = 'none' | 'down' | 'answer-lost' | 'error-500' | 'signed-out' | 'too-large'
@@ -12,6 +13,7 @@ export class FakeServer {
   readonly log: string[] = []
   readonly photos = new Map<string, Blob>()
   readonly refuse = new Map<string, string>()
+  readonly documents: KeptDocument[] = []
   private readonly sites = new Map<string, { seq: number; change: Change }[]>()
 
   stored(siteId: string): { seq: number; change: Change }[] {
@@ -36,6 +38,7 @@ export class FakeServer {
   }
 
   private answer(path: string, init: RequestInit): Response {
+    if (path.startsWith('/api/library')) return this.library(path, init)
     const [, siteId = '', rest = ''] = /^\/api\/sites\/([^/]+)\/(.*)$/.exec(path) ?? []
     if (init.method === 'PUT') {
       const id = rest.split('/')[1] ?? ''
@@ -58,6 +61,25 @@ export class FakeServer {
         : { id: change.id, seq: this.take(siteId, change) }
     })
     return Response.json({ outcomes })
+  }
+
+  private library(path: string, init: RequestInit): Response {
+    if (init.method === 'GET') {
+      const after = Number(/after=(\d+)/.exec(path)?.[1] ?? 0)
+      return Response.json({ documents: this.documents.filter((one) => one.seq > after) })
+    }
+    const kind = path.split('/')[3] as KeptDocument['kind']
+    const content = JSON.parse(String(init.body)) as KeptDocument['content']
+    if (this.documents.some((one) => one.id === content.id && one.version >= content.version))
+      return problem(409, 'JT saved version 1 of it meanwhile.')
+    this.saveDocument(kind, content)
+    return Response.json({})
+  }
+
+  saveDocument(kind: KeptDocument['kind'], content: KeptDocument['content'], retired = false): void {
+    const { id, version } = content
+    const seq = this.documents.length + 1
+    this.documents.push({ kind, id, version, content, seq, savedBy: 'JT', savedAt: '2026-11-24T10:00:00.000Z', retired })
   }
 
   private take(siteId: string, change: Change): number {

@@ -49,6 +49,7 @@ export * from './device/setting.ts'
 export {
   type AdviceRow,
   type SettingClause,
+  type SettingFacts,
   type SettingFinding,
   type SettingRule,
   settingFindings,

@@ -229,6 +229,14 @@ describe('the order of work', () => {
     expect(steps.map((one) => one.key)).toEqual(['airflow.cool', 'sensor.source', 'fan.satisfied.heat'])
     expect(steps[2]?.because[0]).toBe('Sensor that controls first: A stopped fan leaves the return sensor in still air.')
   })
+  it('asks for the service code once, before the first setting behind it', () => {
+    const serviceCode = { shows: 'About, Version', example: 'v 1.23', steps: [] }
+    const behind = resolveSettings([{ place: 'equipment', profile: profile([SENSOR, DIFF_C], { serviceCode }) }])
+    expect(workOrder(behind).steps.map((one) => one.because)).toEqual([
+      ['Look up the service code first: it follows from “About, Version”.'],
+      [],
+    ])
+  })
   it('names a ring instead of an order', () => {
     const a = setting({ code: 'a', label: 'A', requires: [{ of: 'b', is: ['1'], why: '' }] })
     const b = setting({ code: 'b', label: 'B', requires: [{ of: 'a', is: ['1'], why: '' }] })

@@ -122,7 +122,9 @@ function clauseHits(
     }
     return true
   })
-  return hits.length >= (clause.places ?? 1) ? hits : null
+  if (hits.length < (clause.places ?? 1)) return null
+  const against = clause.below === undefined ? undefined : byRole.get(named(clause.below))?.[0]
+  return against ? [...hits, against] : hits
 }
 
 /** What the device itself requires and excludes, from its profile. */

@@ -33,6 +33,7 @@ export function workOrder(rows: readonly ResolvedSetting[]): { steps: OrderedSte
     row.setting.needs?.powerOff ? 0 : row.setting.needs?.restart ? 1 : row.setting.needs?.stopped ? 2 : 3
   const steps: OrderedStep[] = []
   const done = new Set<string>()
+  const asked = new Set<string>()
   const open = rows.map((row, i) => ({ row, i, turn: turn(row) })).sort((a, b) => a.turn - b.turn || a.i - b.i)
   while (open.length > 0) {
     const at = open.findIndex(({ row }) => [...(before.get(row.key)?.keys() ?? [])].every((key) => done.has(key)))
@@ -40,7 +41,10 @@ export function workOrder(rows: readonly ResolvedSetting[]): { steps: OrderedSte
     const [next] = open.splice(at, 1)
     if (!next) break
     done.add(next.row.key)
-    steps.push({ key: next.row.key, because: [...(before.get(next.row.key)?.values() ?? []), ...needsOf(next.row)] })
+    steps.push({
+      key: next.row.key,
+      because: [...lookUp(next.row, asked), ...(before.get(next.row.key)?.values() ?? []), ...needsOf(next.row)],
+    })
   }
   return { steps, ring: open.map(({ row }) => row.key) }
 }
@@ -50,6 +54,13 @@ function sameDeviceFirst(rows: readonly ResolvedSetting[], row: ResolvedSetting,
     (one) => one.key !== row.key && (one.id === of || (one.place === row.place && one.setting.code === of)),
   )
   return named.find((one) => one.place === row.place) ?? named[0]
+}
+
+/** A menu behind a service code needs that code once, before the first of its settings. */
+function lookUp({ device, place, setting }: ResolvedSetting, asked: Set<string>): string[] {
+  if (!device.serviceCode || setting.open || asked.has(place)) return []
+  asked.add(place)
+  return [`Look up the service code first: it follows from “${device.serviceCode.shows}”.`]
 }
 
 /** What has to be so while it is set. */

@@ -1,0 +1,173 @@
+// First: Dexie looks for IndexedDB when it is loaded.
+import 'fake-indexeddb/auto'
+
+import { randomUUID } from 'node:crypto'
+import { HOUSE_RULES, PROFILES, profileById } from '@ingle/catalog'
+import { pasteSettingsList } from '@ingle/core'
+import { type Profile, parseProfile } from '@ingle/record'
+import fc from 'fast-check'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { pastedToForm } from '../src/library/pastedSettings.ts'
+import { formToProfile, formToSetting, profileToForm, readTie, settingToForm, tieText } from '../src/library/profileForm.ts'
+import { readCellText } from '../src/library/readCellText.ts'
+import { useSession } from '../src/session/session.ts'
+import { useLibrary } from '../src/sync/library.ts'
+import { Desk } from '../src/sync/siteStore.ts'
+import { browserWith, FakeEventSource, FakeServer } from './fakeServer.ts'
+
+const plain = (one: unknown) => JSON.parse(JSON.stringify(one))
+
+describe('a profile in forms', () => {
+  it.each(PROFILES.map((one) => [one.family, one] as const))('%s comes out of the form as it went in', (_, profile) => {
+    const back = formToProfile(profileToForm(profile), profile, profile.id, profile.version)
+    expect(plain(back)).toEqual(plain({ ...profile, settings: profile.settings.map(withoutEmpty) }))
+  })
+  it('keeps what the form has no field for', () => {
+    const newer = plain({ ...profileById('fenwarm-c3'), glow: 'ember' }) as Profile & { glow: string }
+    Object.assign(newer.settings[0] as object, { hum: 3 })
+    const back = formToProfile(profileToForm(newer), newer, newer.id, 2)
+    expect(back).toMatchObject({ glow: 'ember', version: 2 })
+    expect(back.settings[0]).toMatchObject({ hum: 3 })
+  })
+  it('refuses a range that is no number, by the check and not by a guess', () => {
+    const form = profileToForm(profileById('fenwarm-c3'))
+    form.settings[0] = { ...settingToForm({ label: 'x', values: [], access: '' }), label: 'x', min: 'low', max: '4' }
+    expect(parseProfile(plain(formToProfile(form, null, 'x', 1)))).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('range'),
+    })
+  })
+  it('takes a comma and a real minus for a number', () =>
+    expect(
+      formToSetting({ ...settingToForm({ label: 'x', values: [], access: '' }), min: '−3,5', max: '4', unit: 'Δ°C' }).range,
+    ).toEqual({
+      min: -3.5,
+      max: 4,
+      step: 1,
+      unit: 'Δ°C',
+    }))
+  it('reads a requirement as it is said', () => {
+    expect(readTie('sensor.source is wall or remote when off because the return reads still air')).toEqual({
+      of: 'sensor.source',
+      is: ['wall', 'remote'],
+      when: ['off'],
+      why: 'the return reads still air',
+    })
+    const word = fc.stringMatching(/^[a-z]{1,8}$/).filter((one) => !['is', 'or', 'when', 'because'].includes(one))
+    fc.assert(
+      fc.property(
+        word,
+        fc.array(word, { minLength: 1, maxLength: 3 }),
+        fc.option(fc.array(word, { minLength: 1 })),
+        word,
+        (of, is, when, why) => {
+          const tie = { of, is, ...(when && { when }), why }
+          expect(readTie(tieText(tie))).toEqual(tie)
+        },
+      ),
+    )
+  })
+})
+
+/** An empty list in a shipped file is the same as none. */
+const withoutEmpty = (setting: Profile['settings'][number]) => {
+  const { requires, ...rest } = setting
+  return requires && requires.length > 0 ? setting : rest
+}
+
+describe('a pasted list of settings', () => {
+  const read = (text: string) => {
+    const pasted = pasteSettingsList(text)
+    if (!pasted.ok) throw new Error(pasted.reason)
+    return pasted.value.settings
+  }
+  const LIST =
+    'Code\tSetting\tRange\tDefault\nP-1\tFan when satisfied\t0 = off / 1 = trickle / 2 = As set\t1\nP-2\tSwing\t0.5 to 3 step 0.5\t1'
+
+  it('takes meanings that the text itself says, and the unit of the need for a range', () => {
+    const [fan, swing] = read(LIST)
+    expect(pastedToForm(fan!, 'fan.satisfied.heat')).toMatchObject({
+      code: 'P-1',
+      values: '0 = off\n1 = trickle\n2 = as-set',
+      default: '1',
+    })
+    expect(pastedToForm(swing!, 'control.differential')).toMatchObject({
+      values: '',
+      min: '0.5',
+      max: '3',
+      step: '0.5',
+      unit: 'Δ°F',
+    })
+  })
+  it('becomes a profile that reads without a doubt', () => {
+    const [fan, swing] = read(LIST)
+    const settings = [pastedToForm(fan!, 'fan.satisfied.heat'), pastedToForm(swing!, 'control.differential')]
+    const form = { ...profileToForm(profileById('fenwarm-n1')), settings }
+    expect(parseProfile(plain(formToProfile(form, null, 'pasted', 1)))).toMatchObject({ ok: true })
+  })
+  it('guesses nothing without a need', () =>
+    expect(pastedToForm(read(LIST)[0]!, '').values).toBe('0 = off\n1 = trickle\n2 = as set'))
+})
+
+it.each([
+  ['1,205', 1205],
+  ['−4', -4],
+  ['', null],
+  ['—', null],
+])('a cell typed “%s” reads as %s', (text, value) => expect(readCellText(text)).toEqual({ ok: true, value }))
+it('a cell that is no number says so', () =>
+  expect(readCellText('98O')).toMatchObject({ ok: false, reason: '“98O” is no number.' }))
+
+describe('the library on a device', () => {
+  let server: FakeServer
+  let desk: Desk
+  const me = { accountId: randomUUID(), name: 'jt', initials: 'JT', role: 'lead', crewId: randomUUID(), crewName: 'Lantern Lane' }
+  const mine = (version: number, more: Partial<Profile> = {}): Profile => ({ ...profileById('fenwarm-c3'), version, ...more })
+  const shown = () => useLibrary.getState().profiles.find((one) => one.id === 'fenwarm-c3')
+  const until = (check: () => unknown) => vi.waitFor(check, { timeout: 4000, interval: 5 })
+  beforeEach(() => {
+    server = new FakeServer()
+    browserWith(server)
+    useSession.setState({ status: 'asking' })
+    desk = new Desk(me)
+  })
+  afterEach(async () => {
+    await desk.db.documents.clear()
+    desk.close()
+  })
+
+  it('ships with every family and school, and shows a crew’s version over the shipped one', async () => {
+    expect(useLibrary.getState().rules).toHaveLength(HOUSE_RULES.length)
+    expect(shown()).toMatchObject({ version: 1, from: 'shipped', earlier: [] })
+    expect(await desk.library.save('profile', mine(2, { family: 'C3 mended' }))).toEqual({ ok: true })
+    await until(() =>
+      expect(shown()).toMatchObject({ version: 2, from: 'crew', content: { family: 'C3 mended' }, earlier: [{ version: 1 }] }),
+    )
+  })
+
+  it('hears of what another device saved', async () => {
+    server.saveDocument('profile', mine(2))
+    FakeEventSource.open.at(-1)?.tell('library', { seq: 1 })
+    await until(() => expect(shown()).toMatchObject({ version: 2, savedBy: 'JT' }))
+  })
+
+  it('says when somebody was first, and when nobody answers, and loses nothing', async () => {
+    server.saveDocument('profile', mine(2))
+    expect(await desk.library.save('profile', mine(2))).toMatchObject({
+      ok: false,
+      reason: 'JT saved version 1 of it meanwhile.',
+    })
+    server.fault = 'down'
+    expect(await desk.library.save('profile', mine(3))).toMatchObject({
+      ok: false,
+      remedy: expect.stringContaining('stays on this device'),
+    })
+  })
+
+  it('serves what it has while the server is away', async () => {
+    await desk.library.save('profile', mine(2))
+    server.fault = 'down'
+    await desk.library.catchUp()
+    await until(() => expect(shown()?.version).toBe(2))
+  })
+})

@@ -1,0 +1,58 @@
+import { compareTwins, driftOf, findSystem, findVisit, fold, ledgerOf, parseChange, pictureOf } from '@ingle/record'
+import { describe, expect, it } from 'vitest'
+import { BEACON_FLAT_IDS, BEACON_ID, BEACON_VISIT_ID, beaconChanges } from './beaconMill.ts'
+import { DEMO_SITES } from './sites.ts'
+
+const NOW = new Date('2026-11-24T10:15:00Z')
+
+describe.each(DEMO_SITES.map((one) => [one.id, one] as const))('demo site %s', (_, site) => {
+  const changes = site.changes(NOW)
+  it('is made of changes that any Ingle accepts, the same at every seeding', () => {
+    for (const change of changes)
+      expect(parseChange(JSON.parse(JSON.stringify(change)), NOW.getTime())).toMatchObject({ ok: true })
+    expect(site.changes(NOW)).toEqual(changes)
+    expect(new Set(changes.map((one) => one.id)).size).toBe(changes.length)
+  })
+  it('has a past visit and one in progress, and writes no value that its device does not offer', () => {
+    const state = fold(site.id, changes)
+    expect(state.visits.map((one) => one.closedAt !== null)).toEqual([true, false])
+    for (const visit of state.visits)
+      for (const system of state.systems) {
+        const ledger = ledgerOf(state, system, visit, pictureOf(state, system, visit))
+        const keys = new Set(ledger.map((row) => row.key))
+        for (const key of Object.keys(visit.systems[system.id]?.rows ?? {})) expect(keys, `${system.name} ${key}`).toContain(key)
+        for (const row of ledger)
+          for (const entry of [row.found, row.left])
+            if (entry && row.setting.values.length > 0 && !row.setting.range)
+              expect(row.setting.values, `${system.name} ${row.key}`).toContain(entry.value)
+      }
+  })
+})
+
+describe('Beacon Mill', () => {
+  const state = fold(BEACON_ID, beaconChanges(NOW))
+  const visit = findVisit(state, BEACON_VISIT_ID)!
+  const systems = BEACON_FLAT_IDS.map((id) => findSystem(state, id)!)
+  const rows = compareTwins(state, systems, visit)
+  const standingsOf = (flat: number, standing: string) =>
+    rows.filter((row) => row.cells[flat - 1]?.standing === standing).map((row) => row.label)
+
+  it('has one flat that drifted since last visit, by accident', () => {
+    expect(standingsOf(6, 'accident')).toEqual(['Sensor that controls', 'Fan after heating'])
+    for (const flat of [1, 2, 3, 4, 5, 7, 8]) expect(standingsOf(flat, 'accident'), `flat ${flat}`).toEqual([])
+    const six = systems[5]!
+    const drift = driftOf(state, six, visit, ledgerOf(state, six, visit, pictureOf(state, six, visit)))
+    expect(drift.map((one) => one.label)).toEqual(['Sensor that controls', 'Fan after heating'])
+    expect(drift[0]?.causes[0]).toContain('factory value')
+  })
+  it('has another board behind the same controller in flat 7, different on purpose', () => {
+    expect(standingsOf(7, 'deliberate')).toContain('Differential')
+    expect(standingsOf(7, 'lacks')).toContain('How hard it leans')
+    const fan = rows.filter((row) => row.label === 'Fan after heating')
+    expect(fan).toHaveLength(1)
+    expect(fan[0]?.cells[6]).toMatchObject({ standing: 'same', row: { place: 'equipment' } })
+  })
+  it('has a trim against the ceiling draught in flat 3, which belongs to that flat alone', () =>
+    expect(rows.find((row) => row.label === 'Sensor trim')?.cells[2]).toMatchObject({ standing: 'same', meaning: '2.7' }))
+  it('leaves flat 5 to be done', () => expect(visit.systems[systems[4]!.id]?.rows).toEqual({}))
+})
