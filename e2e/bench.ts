@@ -6,12 +6,15 @@ export { expect }
 export const SITE = '71de0e11-0000-4000-8000-000000000001'
 const SYSTEM = '71de0e11-0000-4000-8000-0000000000a1'
 const VISIT = '71de0e11-0000-4000-8000-0000000000b2'
+export const MILL = '/sites/beac0e11-0000-4000-8000-000000000001'
+export const MILL_VISIT = `${MILL}/visits/beac0e11-0000-4000-8000-0000000000b2`
+export const flat = (n: number, name: string) => `${MILL_VISIT}/systems/beac0e11-0000-4000-8000-0000000000f${n}/${name}`
 export const stage = (name: string) => `/sites/${SITE}/visits/${VISIT}/systems/${SYSTEM}/${name}`
 
 type Server = Awaited<ReturnType<typeof serverOn>>
 
 interface Bench {
-  /** The built server on a fresh, seeded database of its own; `stop` and `start` it as the test needs. */
+  /** The built server on a fresh copy of the demo world; `stop` and `start` it as the test needs. */
   server: Server
   /** A technician at a signed-in page. */
   tech: Tech
@@ -20,14 +23,14 @@ interface Bench {
 export const test = base.extend<Bench>({
   // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the fixtures destructured.
   server: async ({}, use) => {
-    const postgres = process.env.INGLE_TEST_POSTGRES
-    if (!postgres) throw new Error('INGLE_TEST_POSTGRES is not set: run through `npm test` or `npm run e2e`')
-    const server = await serverOn(await newDatabase(postgres))
+    const { INGLE_TEST_POSTGRES: postgres, INGLE_TEST_SEEDED: seeded } = process.env
+    if (!postgres || !seeded) throw new Error('No test database: run through `npm test` or `npm run e2e`')
+    const server = await serverOn(await newDatabase(postgres, seeded))
     await use(server)
     await server.stop('SIGKILL')
   },
-  tech: async ({ server, browser }, use) => {
-    const tech = await signedIn(browser, server, 'MR')
+  tech: async ({ server, browser, serviceWorkers }, use) => {
+    const tech = await signedIn(browser, server, 'MR', { serviceWorkers })
     await use(tech)
     await tech.page.context().close()
   },
@@ -40,7 +43,7 @@ export async function signedIn(
   initials: 'MR' | 'JT' | 'EB',
   options: Parameters<Browser['newContext']>[0] = {},
 ): Promise<Tech> {
-  const context = await browser.newContext({ baseURL: server.base, acceptDownloads: true, ...options })
+  const context = await browser.newContext({ baseURL: server.base, acceptDownloads: true, serviceWorkers: 'block', ...options })
   const page = await context.newPage()
   await page.goto('/')
   await page
@@ -70,7 +73,7 @@ export class Tech {
   get ledger() {
     return this.page.getByRole('region', { name: 'Settings ledger' })
   }
-  ledgerRow(name: string) {
+  ledgerRow(name: string | RegExp) {
     return this.ledger.getByRole('row').filter({ has: this.page.getByRole('rowheader', { name }) })
   }
   sync(text: string | RegExp) {
@@ -80,6 +83,14 @@ export class Tech {
   async open(path: string) {
     await this.page.goto(path)
     await expect(this.page.locator('#main')).toBeVisible()
+  }
+
+  /** On the Survey stage: finds a family by a part of its model code and puts it into its usual place. */
+  async addDevice(plate: string, family: string) {
+    await this.page.getByRole('button', { name: 'Add a device' }).click()
+    await this.page.getByLabel('Part of the model code').fill(plate)
+    await this.page.getByRole('button', { name: `Use ${family}` }).click()
+    await expect(this.page.getByRole('region', { name: 'Devices' }).getByRole('link', { name: family })).toBeVisible()
   }
 
   /** Types a line, sees it read back, and writes it down. */

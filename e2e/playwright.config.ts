@@ -18,6 +18,9 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/London',
     reducedMotion: 'reduce',
-    trace: 'retain-on-failure',
+    // Pictures of every step cost more than the steps; the page's snapshots tell as much.
+    trace: { mode: 'retain-on-failure', screenshots: false, sources: false },
+    // A test that reloads without the server allows them; for the rest the keeping of every file is time lost.
+    serviceWorkers: 'block',
   },
 })

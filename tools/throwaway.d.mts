@@ -1,5 +1,5 @@
 export function throwawayPostgres(): Promise<{ url: string; stop: () => void }>
-export function newDatabase(url: string): Promise<string>
+export function newDatabase(url: string, like?: string | null): Promise<string>
 export function serverOn(
   databaseUrl: string,
   options?: { demo?: boolean },

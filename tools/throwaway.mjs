@@ -23,13 +23,13 @@ export async function throwawayPostgres() {
   return { url, stop: end }
 }
 
-/** Makes an empty database beside the one at `url`. */
-export async function newDatabase(url) {
+/** Makes a database beside the one at `url`: empty, or like another one there that nobody is connected to. */
+export async function newDatabase(url, like = null) {
   const { default: pg } = await import('pg')
   const name = `t_${process.pid}_${Date.now()}_${Math.floor(Math.random() * 1e6)}`
   const client = new pg.Client({ connectionString: url })
   await client.connect()
-  await client.query(`CREATE DATABASE ${name}`)
+  await client.query(`CREATE DATABASE ${name}${like ? ` TEMPLATE ${new URL(like).pathname.slice(1)}` : ''}`)
   await client.end()
   return url.replace(/\/[^/]*$/, `/${name}`)
 }

@@ -75,59 +75,63 @@ test('one system from the advice to the sheet in the panel, and into another cre
   await other.page.context().close()
 })
 
-test('the same, with the server killed in the middle, the page reloaded and the tab closed', async ({ tech, server }) => {
-  await tech.open(stage('airflow'))
-  await tech.inStep()
-  // The app is on the device once its worker has it.
-  await tech.page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
-  await tech.page.reload()
-  await expect(tech.headline).toHaveText('Change the filter, stay on tap 3, measure again.')
-  await server.stop('SIGKILL')
+test.describe('with the app kept on the device', () => {
+  test.use({ serviceWorkers: 'allow' })
 
-  await tech.jot('filter clean')
-  await tech.jot('esp +0.21 -0.25')
-  await expect(tech.sync('offline · 2 kept here')).toBeVisible()
-  await tech.page.reload()
-  await expect(tech.sync('offline · 2 kept here')).toBeVisible()
-  await expect(tech.tries).toHaveCount(5)
-  await tech.jot('split 75.6 53.2 wb 63.9')
+  test('the same, with the server killed in the middle, the page reloaded and the tab closed', async ({ tech, server }) => {
+    await tech.open(stage('airflow'))
+    await tech.inStep()
+    // The app is on the device once its worker has it.
+    await tech.page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+    await tech.page.reload()
+    await expect(tech.headline).toHaveText('Change the filter, stay on tap 3, measure again.')
+    await server.stop('SIGKILL')
 
-  const context = tech.page.context()
-  await tech.page.close()
-  const { Tech } = await import('../bench.ts')
-  const again = new Tech(await context.newPage())
-  await again.open(stage('airflow'))
-  await expect(again.sync('offline · 3 kept here')).toBeVisible()
-  await expect(again.headline).toHaveText('Leave it on tap 3.')
+    await tech.jot('filter clean')
+    await tech.jot('esp +0.21 -0.25')
+    await expect(tech.sync('offline · 2 kept here')).toBeVisible()
+    await tech.page.reload()
+    await expect(tech.sync('offline · 2 kept here')).toBeVisible()
+    await expect(tech.tries).toHaveCount(5)
+    await tech.jot('split 75.6 53.2 wb 63.9')
 
-  await server.start()
-  await again.inStep()
-  await again.move.getByRole('button', { name: 'Set Left to tap 3' }).click()
-  await again.jot('rise 75.6 97.7 240 V 37.4 A')
-  await again.jot('proved cool table and heater rise agree')
-  await again.inStep()
+    const context = tech.page.context()
+    await tech.page.close()
+    const { Tech } = await import('../bench.ts')
+    const again = new Tech(await context.newPage())
+    await again.open(stage('airflow'))
+    await expect(again.sync('offline · 3 kept here')).toBeVisible()
+    await expect(again.headline).toHaveText('Leave it on tap 3.')
 
-  // Nothing lost, nothing doubled: the server has each line once.
-  const answer = await again.page.request.get(`/api/sites/${SITE}/changes`)
-  const { changes } = (await answer.json()) as {
-    changes: { seq: number; change: { id: string; kind: string; body: { filter?: string } } }[]
-  }
-  expect(new Set(changes.map((one) => one.change.id)).size).toBe(changes.length)
-  expect(changes.filter((one) => one.change.kind === 'try.start' && one.change.body.filter === 'clean')).toHaveLength(2)
-  expect(changes.slice(-6).map((one) => one.change.kind)).toEqual([
-    'try.start',
-    'reading.probes',
-    'reading.split',
-    'setting.set',
-    'reading.rise',
-    'setting.set',
-  ])
-  await again.page
-    .getByRole('link', { name: /Hand over/ })
-    .first()
-    .click()
-  await again.page.getByRole('link', { name: 'Settings card' }).click()
-  await expect(again.page.getByRole('article')).toContainText('table and heater rise agree')
+    await server.start()
+    await again.inStep()
+    await again.move.getByRole('button', { name: 'Set Left to tap 3' }).click()
+    await again.jot('rise 75.6 97.7 240 V 37.4 A')
+    await again.jot('proved cool table and heater rise agree')
+    await again.inStep()
+
+    // Nothing lost, nothing doubled: the server has each line once.
+    const answer = await again.page.request.get(`/api/sites/${SITE}/changes`)
+    const { changes } = (await answer.json()) as {
+      changes: { seq: number; change: { id: string; kind: string; body: { filter?: string } } }[]
+    }
+    expect(new Set(changes.map((one) => one.change.id)).size).toBe(changes.length)
+    expect(changes.filter((one) => one.change.kind === 'try.start' && one.change.body.filter === 'clean')).toHaveLength(2)
+    expect(changes.slice(-6).map((one) => one.change.kind)).toEqual([
+      'try.start',
+      'reading.probes',
+      'reading.split',
+      'setting.set',
+      'reading.rise',
+      'setting.set',
+    ])
+    await again.page
+      .getByRole('link', { name: /Hand over/ })
+      .first()
+      .click()
+    await again.page.getByRole('link', { name: 'Settings card' }).click()
+    await expect(again.page.getByRole('article')).toContainText('table and heater rise agree')
+  })
 })
 
 test('two devices on one site see each other’s lines at once', async ({ tech, server, browser }) => {
@@ -156,8 +160,8 @@ test('a system that nobody knows yet: the advice asks for one thing after anothe
     .click()
   await expect(tech.headline).toHaveText('Say what this air handler is.')
   await tech.move.getByRole('button', { name: 'Open Survey' }).click()
-  await page.getByLabel('Equipment').selectOption({ label: 'Merrowby HX-36' })
-  await page.getByLabel('House rule for airflow').selectOption({ label: 'middle of the road, 400 per ton' })
+  await tech.addDevice('HX-36', 'Merrowby HX-36')
+  await page.getByLabel('Add a house rule').selectOption({ label: 'middle of the road, 400 cfm per ton' })
   await page.getByLabel('Capacity').fill('36000 Btu/h')
   await page.getByLabel('Capacity').press('Enter')
   await expect(page.getByLabel('Capacity')).toHaveValue('3.0 ton')

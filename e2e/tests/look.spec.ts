@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, SITE, signedIn, stage, test } from '../bench.ts'
+import { expect, flat, MILL_VISIT, SITE, signedIn, stage, test } from '../bench.ts'
 
 const VIEWS = [
   '/',
@@ -8,6 +8,13 @@ const VIEWS = [
   stage('survey'),
   stage('airflow'),
   stage('hand-over'),
+  flat(6, 'settings'),
+  `${MILL_VISIT}/twins`,
+  '/library',
+  '/library/skerrick-w2',
+  '/library/skerrick-w2/edit',
+  '/library/compare?a=skerrick-w2&b=quernstone-c4',
+  '/house-rules',
   stage('sheets/card'),
   stage('sheets/record'),
 ]
