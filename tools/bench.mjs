@@ -94,6 +94,67 @@ line(
   16,
 )
 
+say('\n── settings')
+const catalog = await load('packages/catalog/src/index.ts')
+/** A site of forty flats like those of Beacon Mill, every one of them found and half of them left. */
+function fortyUnits() {
+  const mill = demo.beaconChanges(new Date())
+  const first = demo.BEACON_FLAT_IDS[0]
+  const own = mill.filter((one) => one.body.systemId === first)
+  const extra = Array.from({ length: 32 }, (_, i) => {
+    const systemId = `beac0e11-0000-4000-8000-${String(1000 + i).padStart(12, '0')}`
+    return own.map((one) => ({ ...one, id: randomUUID(), body: { ...one.body, systemId } }))
+  })
+  return [...mill, ...extra.flat()]
+}
+const forty = record.fold(demo.BEACON_ID, fortyUnits())
+const fortyVisit = record.findVisit(forty, demo.BEACON_VISIT_ID)
+const ledgerOfUnit = (unit) => record.ledgerOf(forty, unit, fortyVisit, record.pictureOf(forty, unit, fortyVisit))
+say(`forty units: ${forty.systems.length} systems, ${ledgerOfUnit(forty.systems[0]).length} settings each`)
+line(
+  'all aims of a site of forty units',
+  median(60, () => forty.systems.map(ledgerOfUnit)),
+  50,
+)
+line(
+  'twins compared, forty units',
+  median(30, () => record.compareTwins(forty, forty.systems, fortyVisit)),
+  200,
+)
+line(
+  'the ledger of one unit with findings and order',
+  median(300, () => {
+    const ledger = ledgerOfUnit(forty.systems[0])
+    record.ledgerFindings(ledger, catalog.SETTING_RULES, forty.systems[0])
+    core.workOrder(record.toSet(ledger))
+  }),
+  16,
+)
+const thousand = Array.from({ length: 1000 }, (_, i) => {
+  const profile = catalog.PROFILES[i % catalog.PROFILES.length]
+  return { ...profile, id: `${profile.id}-${i}`, family: `${profile.family}-${i}` }
+})
+line(
+  'library of a thousand profiles, index built',
+  median(5, () => catalog.librarySearch(thousand)),
+  1000,
+)
+const search = catalog.librarySearch(thousand)
+for (const question of ['skerrick w2', 'stop the fan after cooling', 'colour', 'f'])
+  line(
+    `library of a thousand: “${question}”`,
+    median(60, () => {
+      search.families(question)
+      search.needs(question)
+    }),
+    30,
+  )
+line(
+  'a device recognised among a thousand',
+  median(60, () => catalog.recognise(thousand, search, { plate: 'SKW2', looks: 'square white', wires: 2 })),
+  30,
+)
+
 say('\n── what the browser loads, compressed')
 const assets = join(ROOT, 'apps/web/dist/assets')
 const files = readdirSync(assets).filter((name) => name.endsWith('.js'))

@@ -19,8 +19,10 @@ const VIEWS = [
   stage('sheets/record'),
 ]
 
-async function serious(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).analyze()
+/** What axe finds; only contrast where the rest does not depend on the theme. */
+async function serious(page: Page, contrastOnly = false): Promise<string[]> {
+  const axe = new AxeBuilder({ page })
+  const { violations } = await (contrastOnly ? axe.withRules(['color-contrast']) : axe).analyze()
   return violations
     .filter((one) => one.impact === 'serious' || one.impact === 'critical')
     .map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)
@@ -36,7 +38,7 @@ for (const theme of ['daywork', 'sunlight', 'nightshift']) {
       await tech.open(view)
       await expect(tech.page.getByText('Opening …')).toHaveCount(0)
       await expect(tech.page.locator('html')).toHaveAttribute('data-theme', theme)
-      expect(await serious(tech.page), view).toEqual([])
+      expect(await serious(tech.page, theme !== 'daywork'), view).toEqual([])
     }
     await tech.open(stage('airflow'))
     await tech.jotLine.fill('esp 9')

@@ -10,8 +10,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { pastedToForm } from '../src/library/pastedSettings.ts'
 import { formToProfile, formToSetting, profileToForm, readTie, settingToForm, tieText } from '../src/library/profileForm.ts'
 import { readCellText } from '../src/library/readCellText.ts'
+import { libraryNow } from '../src/library/useLibrary.ts'
 import { useSession } from '../src/session/session.ts'
-import { useLibrary } from '../src/sync/library.ts'
 import { Desk } from '../src/sync/siteStore.ts'
 import { browserWith, FakeEventSource, FakeServer } from './fakeServer.ts'
 
@@ -123,7 +123,7 @@ describe('the library on a device', () => {
   let desk: Desk
   const me = { accountId: randomUUID(), name: 'jt', initials: 'JT', role: 'lead', crewId: randomUUID(), crewName: 'Lantern Lane' }
   const mine = (version: number, more: Partial<Profile> = {}): Profile => ({ ...profileById('fenwarm-c3'), version, ...more })
-  const shown = () => useLibrary.getState().profiles.find((one) => one.id === 'fenwarm-c3')
+  const shown = () => libraryNow().profiles.find((one) => one.id === 'fenwarm-c3')
   const until = (check: () => unknown) => vi.waitFor(check, { timeout: 4000, interval: 5 })
   beforeEach(() => {
     server = new FakeServer()
@@ -137,7 +137,7 @@ describe('the library on a device', () => {
   })
 
   it('ships with every family and school, and shows a crew’s version over the shipped one', async () => {
-    expect(useLibrary.getState().rules).toHaveLength(HOUSE_RULES.length)
+    expect(libraryNow().rules).toHaveLength(HOUSE_RULES.length)
     expect(shown()).toMatchObject({ version: 1, from: 'shipped', earlier: [] })
     expect(await desk.library.save('profile', mine(2, { family: 'C3 mended' }))).toEqual({ ok: true })
     await until(() =>

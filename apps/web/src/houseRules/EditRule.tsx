@@ -10,8 +10,8 @@ import { Empty, Notice } from '../kit/Notice.tsx'
 import { KIND_WORDS } from '../library/kinds.ts'
 import { RoleOptions } from '../library/SettingEditor.tsx'
 import { useDraft } from '../library/useDraft.ts'
+import { useLibrary } from '../library/useLibrary.ts'
 import { useMe } from '../session/useMe.ts'
-import { useLibrary } from '../sync/library.ts'
 import { deskFor } from '../sync/siteStore.ts'
 
 type Draft = Omit<HouseRuleBody, 'id' | 'version'>

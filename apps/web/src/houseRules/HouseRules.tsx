@@ -6,8 +6,8 @@ import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { Notice } from '../kit/Notice.tsx'
 import { download, useImport } from '../library/useImport.ts'
+import { useLibrary } from '../library/useLibrary.ts'
 import { useMe } from '../session/useMe.ts'
-import { useLibrary } from '../sync/library.ts'
 import { deskFor } from '../sync/siteStore.ts'
 
 /** The crew's ways, as named sets: what each aims for, why, and what that costs. None is preferred. */

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { SelectField } from '../kit/Field.tsx'
 import { Empty } from '../kit/Notice.tsx'
-import { useLibrary } from '../sync/library.ts'
+import { useLibrary } from './useLibrary.ts'
 import { usePartnerNames } from './usePartnerNames.ts'
 import { Way } from './Way.tsx'
 

@@ -6,7 +6,6 @@ import { FormProvider, useFieldArray, useForm, useFormContext } from 'react-hook
 import { Link, useNavigate, useParams } from 'react-router'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
-import { useLibrary } from '../sync/library.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { BlowerEditor } from './BlowerEditor.tsx'
 import { FormLine, FormSelect } from './FormFields.tsx'
@@ -15,6 +14,7 @@ import { PasteDialog } from './PasteDialog.tsx'
 import { emptySetting, formToProfile, type ProfileForm, profileToForm } from './profileForm.ts'
 import { SettingEditor } from './SettingEditor.tsx'
 import { useDraft } from './useDraft.ts'
+import { useLibrary } from './useLibrary.ts'
 
 const NEW: Profile = {
   format: 'ingle-profile/1',

@@ -6,12 +6,12 @@ import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { CautionNote, Empty, Notice } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
-import { useLibrary } from '../sync/library.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { BlowerTableView } from './BlowerTableView.tsx'
 import { kindWord } from './kinds.ts'
 import { SettingLine } from './SettingLine.tsx'
 import { download } from './useImport.ts'
+import { useLibrary } from './useLibrary.ts'
 
 export function ProfilePage() {
   const { profileId = '' } = useParams()

@@ -1,8 +1,8 @@
 import { type DocumentContent, type DocumentKind, documentKindOf, parseDocument } from '@ingle/record'
 import { useState } from 'react'
 import { useMe } from '../session/useMe.ts'
-import { useLibrary } from '../sync/library.ts'
 import { deskFor } from '../sync/siteStore.ts'
+import { useLibrary } from './useLibrary.ts'
 
 const LIST = { profile: 'profiles', rules: 'rules', pattern: 'patterns' } as const
 

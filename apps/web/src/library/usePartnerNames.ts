@@ -1,5 +1,5 @@
 import { useCallback } from 'react'
-import { useLibrary } from '../sync/library.ts'
+import { useLibrary } from './useLibrary.ts'
 
 /** The families that a spelling holds with, by name; an id that the library does not know stands as it is. */
 export function usePartnerNames(): (ids: readonly string[]) => string {

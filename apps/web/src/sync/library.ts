@@ -1,4 +1,3 @@
-import { type Library, libraryOf } from '@ingle/catalog'
 import { type Refusal, refuse } from '@ingle/core'
 import type { CrewDocument, DocumentContent, DocumentKind } from '@ingle/record'
 import { liveQuery } from 'dexie'
@@ -8,22 +7,20 @@ import type { LocalDb } from './localDb.ts'
 
 export type KeptDocument = CrewDocument & { seq: number }
 
-/** The library as this device has it: what ships, and what the crew saved, also without a signal. */
-export const useLibrary = create<Library>(() => libraryOf([]))
+/** What the crew saved, as this device has it, also without a signal. `useLibrary` joins it with what ships. */
+export const useDocuments = create<{ documents: readonly KeptDocument[] }>(() => ({ documents: [] }))
 
 /** Keeps the crew's documents on this device, and saves new versions of them. */
 export class LibraryDesk {
   private readonly watching: { unsubscribe(): void }
 
   constructor(private readonly db: LocalDb) {
-    this.watching = liveQuery(() => db.documents.toArray()).subscribe((documents) =>
-      useLibrary.setState(libraryOf(documents), true),
-    )
+    this.watching = liveQuery(() => db.documents.toArray()).subscribe((documents) => useDocuments.setState({ documents }))
   }
 
   close(): void {
     this.watching.unsubscribe()
-    useLibrary.setState(libraryOf([]), true)
+    useDocuments.setState({ documents: [] })
   }
 
   /** Fetches what is new. Quiet when there is no answer: what is kept goes on serving. */

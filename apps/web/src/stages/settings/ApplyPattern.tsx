@@ -3,7 +3,7 @@ import { carryAims, type Pattern, rowBody } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { Dialog } from '../../kit/Dialog.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
-import { useLibrary } from '../../sync/library.ts'
+import { useLibrary } from '../../library/useLibrary.ts'
 import { CarriedView } from '../../twins/CarriedView.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { Dialog } from '../../kit/Dialog.tsx'
 import { LineField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
-import { useLibrary } from '../../sync/library.ts'
+import { useLibrary } from '../../library/useLibrary.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Keeps what this unit is set to for the next one: in roles, without what belongs to this unit alone. */

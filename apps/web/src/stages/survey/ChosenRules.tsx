@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { Choices } from '../../kit/Choices.tsx'
 import { Notice } from '../../kit/Notice.tsx'
-import { useLibrary } from '../../sync/library.ts'
+import { useLibrary } from '../../library/useLibrary.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** The house rules of this system, in their order, and what the occupant wants. None is chosen until somebody does. */

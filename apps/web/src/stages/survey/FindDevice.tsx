@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react'
 import { LineField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { KIND_WORDS, placeOfKind } from '../../library/kinds.ts'
-import { useLibrary } from '../../sync/library.ts'
+import { useLibrary } from '../../library/useLibrary.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Finds a family by what can be seen, and puts it into its place; or begins one that the library does not have. */
