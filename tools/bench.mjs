@@ -5,8 +5,9 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { gzipSync } from 'node:zlib'
+import { LAUNCH } from './browser.mjs'
 import { ensureBuilt } from './build.mjs'
-import { checkNode, ensurePackages, ROOT } from './install.mjs'
+import { checkNode, ensureChromium, ensurePackages, ROOT } from './install.mjs'
 import { freePort } from './postgres.mjs'
 import { say } from './say.mjs'
 import { newDatabase, serverOn, throwawayPostgres } from './throwaway.mjs'
@@ -14,6 +15,7 @@ import { newDatabase, serverOn, throwawayPostgres } from './throwaway.mjs'
 checkNode()
 ensurePackages()
 ensureBuilt()
+ensureChromium()
 const { runnerImport } = await import('vite')
 const load = async (path) =>
   (await runnerImport(join(ROOT, path), { root: ROOT, configFile: join(ROOT, 'vitest.config.ts'), logLevel: 'error' })).module
@@ -107,7 +109,8 @@ function fortyUnits() {
   })
   return [...mill, ...extra.flat()]
 }
-const forty = record.fold(demo.BEACON_ID, fortyUnits())
+const fortyChanges = fortyUnits()
+const forty = record.fold(demo.BEACON_ID, fortyChanges)
 const fortyVisit = record.findVisit(forty, demo.BEACON_VISIT_ID)
 const ledgerOfUnit = (unit) => record.ledgerOf(forty, unit, fortyVisit, record.pictureOf(forty, unit, fortyVisit))
 say(`forty units: ${forty.systems.length} systems, ${ledgerOfUnit(forty.systems[0]).length} settings each`)
@@ -231,6 +234,62 @@ for (let i = 0; i < 12; i += 1) {
 const middle = (some) => [...some].sort((a, b) => a - b)[Math.floor(some.length / 2)]
 line('a batch of 100 changes stored, a site of a few hundred', middle(batchMs.slice(1, 5)), 100)
 line('a batch of 100 changes stored, a site of a thousand', middle(batchMs.slice(8)), 100)
+
+say('\n── in the browser, a site of forty units')
+for (let i = 0; i < fortyChanges.length; i += 400)
+  await fetch(`${server.base}/api/sites/${demo.BEACON_ID}/changes`, {
+    method: 'POST',
+    headers: { cookie },
+    body: JSON.stringify({ changes: fortyChanges.slice(i, i + 400) }),
+  })
+const { chromium } = await import('@playwright/test')
+const browser = await chromium.launch(LAUNCH)
+const page = await browser.newPage({ baseURL: server.base, serviceWorkers: 'block', reducedMotion: 'reduce' })
+await page.request.post('/api/sign-in', { data: { name: 'mr', password: 'kiln-and-harbour' } })
+await page.goto(`/sites/${demo.BEACON_ID}/visits/${demo.BEACON_VISIT_ID}/systems/${demo.BEACON_FLAT_IDS[0]}/survey`)
+const settings = page
+  .getByRole('navigation', { name: 'Stages' })
+  .getByRole('link', { name: /Settings/ })
+  .first()
+await settings.waitFor()
+/** From the click until the ledger stands on the screen. The first opening loads the stage's own chunk too. */
+const openings = []
+for (let i = 0; i < 7; i += 1) {
+  await page
+    .getByRole('link', { name: /Survey/ })
+    .first()
+    .click()
+  await page.getByRole('heading', { name: 'System and nameplate' }).waitFor()
+  openings.push(
+    await settings.evaluate(
+      (link) =>
+        new Promise((done) => {
+          const started = performance.now()
+          const look = () =>
+            document.querySelector('table.ledger')
+              ? requestAnimationFrame(() => done(performance.now() - started))
+              : requestAnimationFrame(look)
+          link.click()
+          look()
+        }),
+    ),
+  )
+}
+line('ledger opened, the first time', openings[0], 200)
+line('ledger opened again', middle(openings.slice(1)), 200)
+await page.getByRole('button', { name: 'Reach, left: empty' }).click()
+/** What a keystroke costs on the main thread: the event and everything that React does in it. */
+const keys = await page.getByRole('textbox', { name: 'Reach, left' }).evaluate((input) => {
+  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set
+  return Array.from({ length: 60 }, (_, i) => {
+    const started = performance.now()
+    set.call(input, `0.${i}`)
+    input.dispatchEvent(new Event('input', { bubbles: true }))
+    return performance.now() - started
+  })
+})
+line('a keystroke in the ledger', middle(keys), 16)
+await browser.close()
 
 await server.stop()
 postgres.stop()

@@ -75,7 +75,6 @@ const VIEWS = [
     before: (page) =>
       page.getByRole('region', { name: 'Settings ledger' }).evaluate((ledger) => window.scrollTo(0, ledger.offsetTop - 60)),
   },
-  { name: 'airflow-wide', path: visit('airflow'), size: { width: 1920, height: 1080 } },
   {
     name: 'settings',
     path: flat(6, 'settings'),
@@ -96,7 +95,6 @@ const VIEWS = [
     before: (page) => page.getByRole('searchbox').fill('stop the fan after cooling'),
   },
   { name: 'house-rules', path: '/house-rules' },
-  { name: 'profile', path: '/library/skerrick-w2' },
   {
     name: 'paste',
     path: '/library/merrowby-tx-30/edit',

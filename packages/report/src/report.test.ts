@@ -1,4 +1,14 @@
-import { TIDEWELL_ID, TIDEWELL_PAST_VISIT_ID, TIDEWELL_SYSTEM_ID, TIDEWELL_VISIT_ID, tidewellChanges } from '@ingle/catalog/demo'
+import {
+  BEACON_FLAT_IDS,
+  BEACON_ID,
+  BEACON_VISIT_ID,
+  beaconChanges,
+  TIDEWELL_ID,
+  TIDEWELL_PAST_VISIT_ID,
+  TIDEWELL_SYSTEM_ID,
+  TIDEWELL_VISIT_ID,
+  tidewellChanges,
+} from '@ingle/catalog/demo'
 import { BASE_UNITS, METRIC_UNITS, nextMove, showIn } from '@ingle/core'
 import { findSystem, findVisit, fold, pictureOf } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
@@ -9,7 +19,8 @@ import { type Scene, sceneToSvg } from './drawing/scene.ts'
 import { readingRows } from './sheets/readingRows.ts'
 import { fullRecord, settingsCard } from './sheets/sheets.ts'
 
-const state = fold(TIDEWELL_ID, tidewellChanges(new Date('2026-11-24T10:15:00Z')))
+const now = new Date('2026-11-24T10:15:00Z')
+const state = fold(TIDEWELL_ID, tidewellChanges(now))
 const system = findSystem(state, TIDEWELL_SYSTEM_ID)!
 const visit = findVisit(state, TIDEWELL_VISIT_ID)!
 const past = findVisit(state, TIDEWELL_PAST_VISIT_ID)!
@@ -95,7 +106,7 @@ describe('sheets', () => {
   it('say on the card what was left, and that nothing is proved that is not', () => {
     expect(cells('Left like this')[0]).toEqual([
       'Cooling and heat-pump tap',
-      '5 (as found)',
+      '5, as found',
       'not proved',
       expect.stringContaining('Pin row COOL'),
     ])
@@ -103,6 +114,21 @@ describe('sheets', () => {
       '3',
       'Flow by table, return grille and heater rise agree.',
     ])
+  })
+  it('say what a value means, and what the device shows for it', () => {
+    const mill = fold(BEACON_ID, beaconChanges(now))
+    const [system, visit] = [findSystem(mill, BEACON_FLAT_IDS[5] ?? '')!, findVisit(mill, BEACON_VISIT_ID)!]
+    const flat = { ...input, state: mill, system, visit }
+    expect(cells('Left like this', settingsCard(flat))[0]).toEqual([
+      'Room sensor · 12',
+      'return air (2), as found',
+      'not proved',
+      expect.stringContaining('Item 12'),
+    ])
+    expect(cells('As left', fullRecord(flat)).find((row) => row[0] === 'Reach · 30')?.[1]).toMatch(
+      /^0\.9 °F \(0\.5 °C\): House rule “tight rooms”/,
+    )
+    expect(JSON.stringify(fullRecord(flat))).not.toMatch(/null:|undefined/)
   })
   it('keep cautions and open items on the card', () => {
     const text = JSON.stringify(settingsCard(input))

@@ -1,10 +1,11 @@
+import { CLIMATES } from '@ingle/catalog'
 import { format } from '@ingle/core'
 import type { SiteState } from '@ingle/record'
 import { FileDown, Play, Users } from 'lucide-react'
 import { useEffect } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { AddLine } from '../kit/AddLine.tsx'
-import { QuantityField, TextField } from '../kit/Field.tsx'
+import { QuantityField, SelectField, TextField } from '../kit/Field.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
@@ -123,7 +124,18 @@ function SiteView({ state }: { state: SiteState }) {
             units={units}
             onSave={(altitudeFt) => save({ altitudeFt })}
           />
-          <TextField label="Climate" value={state.climate} hint="like damp coast" onSave={(climate) => save({ climate })} />
+          <SelectField
+            label="Climate"
+            value={state.climate}
+            options={[
+              ['', 'Not said'],
+              ...CLIMATES.map((one) => [one, one] as const),
+              ...(state.climate !== '' && !CLIMATES.some((one) => one === state.climate)
+                ? [[state.climate, state.climate] as const]
+                : []),
+            ]}
+            onSave={(climate) => void save({ climate })}
+          />
         </section>
         <Systems state={state} />
         <section aria-label="Exports" className="panel p-4 flex flex-col gap-2">

@@ -47,6 +47,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
   const value = useVisitValue({ state, changes, waiting, visit, system, jot })
   const stages = stagesOf(value)
   useStageKeys(stages)
+  useEffect(fetchStages, [])
   useEffect(() => {
     document.title = `${system.name} · ${state.name} · Ingle`
   }, [system.name, state.name])
@@ -134,6 +135,17 @@ function StageLink({ stage }: { stage: Stage }) {
 }
 
 /** `g` and then a stage's letter. */
+/** The other stages, fetched while nobody waits: they open at once, and without a signal. */
+function fetchStages(): void {
+  for (const stage of [
+    () => import('../stages/survey/Survey.tsx'),
+    () => import('../stages/airflow/Airflow.tsx'),
+    () => import('../stages/settings/Settings.tsx'),
+    () => import('../stages/handOver/HandOver.tsx'),
+  ])
+    stage().catch(() => undefined)
+}
+
 function useStageKeys(stages: readonly Stage[]): void {
   const navigate = useNavigate()
   const { siteId, visitId, systemId } = useParams()

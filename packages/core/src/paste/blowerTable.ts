@@ -1,10 +1,13 @@
+import { list } from '../advice/show.ts'
 import { ok, type Result, refuse } from '../result.ts'
 import { acrossTable } from './blowerAcross.ts'
 import { downTable } from './blowerDown.ts'
 import { partings, type Row } from './grid.ts'
+import type { ReadCell } from './numbers.ts'
 import { type CellDoubt, Doubts, type RawTable } from './pasted.ts'
 import { isRotated, unrotated } from './rotated.ts'
 import { PASTE_LIMIT } from './text.ts'
+import { flowUnitIn, flowUnitsIn } from './words.ts'
 
 export interface PastedBlower {
   tapLabels: string[]
@@ -34,7 +37,7 @@ export function pasteBlowerTable(text: string): Result<PastedBlower> {
     : partings(text)
   for (const { parting, rows } of tries) {
     const raw = acrossTable(rows, parting) ?? downTable(rows, parting)
-    if (raw?.taps.some((tap) => tap.cells.some((cell) => cell.value !== null))) return ok(finish(raw))
+    if (raw?.taps.some((tap) => tap.cells.some((cell) => cell.value !== null))) return ok(finish(raw, flowUnitsIn(text)))
   }
   return refuse(...NO_TABLE)
 }
@@ -42,7 +45,7 @@ export function pasteBlowerTable(text: string): Result<PastedBlower> {
 const asRow = (cells: string[]): Row => ({ cells: cells.map((text) => ({ text, start: 0, end: 0 })), line: cells.join('  ') })
 
 /** Sorts by static, drops what is printed twice alike, converts, and doubts. */
-function finish(raw: RawTable): PastedBlower {
+function finish(raw: RawTable, unitsNamed: readonly string[]): PastedBlower {
   const order = raw.statics.map((_, i) => i).sort((a, b) => (raw.statics[a]?.inWc ?? 0) - (raw.statics[b]?.inWc ?? 0) || a - b)
   const value = (tap: RawTable['taps'][number], i: number) => tap.cells[i]?.value ?? null
   const staticOf = (i: number) => raw.statics[i]?.inWc ?? 0
@@ -54,11 +57,13 @@ function finish(raw: RawTable): PastedBlower {
     return true
   })
   const doubts = new Doubts()
-  const flowsCfm = raw.taps.map((tap) => kept.map((i) => scaled(value(tap, i), raw.flowFactor)))
+  const flowsCfm = raw.taps.map((tap) => kept.map((i) => scaled(value(tap, i), factorOf(tap.cells[i], raw.flowFactor))))
   raw.taps.forEach((tap, t) => {
     kept.forEach((i, s) => {
       const cell = tap.cells[i]
       if (cell?.doubt) doubts.add(t, s, cell.doubt)
+      if (cell?.unit && factorOf(cell, raw.flowFactor) !== raw.flowFactor)
+        doubts.add(t, s, `It is in ${cell.unit.trim()}, where the rest of the table is not: it was converted.`)
       if (tap.rowDoubt) doubts.add(t, s, tap.rowDoubt)
       const column = raw.staticDoubts[i] ?? raw.statics[i]?.doubt
       if (column) doubts.add(t, s, column)
@@ -70,10 +75,14 @@ function finish(raw: RawTable): PastedBlower {
     curveDoubts(staticsInWc, flows, (s, reason) => doubts.add(t, s, reason))
   })
   const notes = [...raw.notes]
+  if (unitsNamed.length > 1) notes.push(`The text names ${list([...unitsNamed])}: check which of them each row is in.`)
   if (flowsCfm.some((row) => row.some((flow) => flow !== null && flow < 0)))
     notes.push('A flow below zero was read: no blower table has one. Correct it before you take the table.')
   return { tapLabels: raw.taps.map((tap) => tap.label), staticsInWc, flowsCfm, doubts: doubts.sorted(), notes }
 }
+
+/** A cell that names a flow unit of its own is in that unit. */
+const factorOf = (cell: ReadCell | undefined, factor: number): number => (cell?.unit ? (flowUnitIn(cell.unit) ?? factor) : factor)
 
 const scaled = (value: number | null, factor: number) => (value === null ? null : factor === 1 ? value : value * factor)
 const isUnlike = (raw: RawTable, a: number, b: number) =>

@@ -212,6 +212,26 @@ describe('a list of settings in any shape', () => {
   ])('%s', (_, text, wanted) => expect(rows(text)).toEqual(wanted))
 })
 
+describe('mixed units', () => {
+  it('a cell in a unit of its own is converted and doubted', () => {
+    const read = pasteBlowerTable('Tap\t0.1\t0.2\t0.3\nLow\t800 cfm\t780 cfm\t360 L/s\nHigh\t1000 cfm\t980 cfm\t950 cfm')
+    expect(read).toMatchObject({
+      ok: true,
+      value: {
+        doubts: [{ at: [0, 2], reasons: ['It is in L/s, where the rest of the table is not: it was converted.'] }],
+        notes: ['The text names cfm and L/s: check which of them each row is in.'],
+      },
+    })
+    expect(read.ok && read.value.flowsCfm[0]?.[2]).toBeCloseTo(762.8, 1)
+  })
+  it('a second unit in brackets is none of them', () => {
+    const read = pasteBlowerTable('Flow, cfm (L/s)\nTap\t0.1\t0.2\nLow\t800 (378)\t780 (368)')
+    expect(read).toMatchObject({ ok: true, value: { doubts: [], notes: [] } })
+  })
+  it('statics in two units are refused, not guessed', () =>
+    expect(pasteBlowerTable('Tap\t0.1 in.wc\t50 Pa\t0.3 in.wc\nLow\t800\t780\t760')).toMatchObject({ ok: false }))
+})
+
 describe('any text', () => {
   const readers = [pasteBlowerTable, pasteHeaterKits, pasteSettingsList]
   const answers = (text: string) => {

@@ -26,6 +26,11 @@ function firstUnit(text: string, units: typeof STATIC_UNITS): number | null {
   }
   return best?.factor ?? null
 }
+/** The flow units that a text names outside brackets, each once. */
+export const flowUnitsIn = (text: string): string[] => {
+  const plain = text.replace(/\([^)]*\)/g, ' ')
+  return FLOW_UNITS.flatMap(([pattern]) => pattern.exec(plain)?.[0].replace(/\s+/g, '') ?? [])
+}
 export const staticUnitIn = (text: string): number | null => firstUnit(text, STATIC_UNITS)
 export const flowUnitIn = (text: string): number | null => firstUnit(text, FLOW_UNITS)
 

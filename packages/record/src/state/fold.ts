@@ -1,7 +1,7 @@
 import { never, type Place, rowKey } from '@ingle/core'
 import type { AirflowRuleBody, HouseRuleBody, PartSet } from '../changes/bodies.ts'
 import type { Change } from '../changes/change.ts'
-import { keyOfProfile, type Profile, parseProfile } from '../profile/profile.ts'
+import { keyOfProfile, type Profile } from '../profile/profile.ts'
 import { inForce } from './inForce.ts'
 import {
   FOLD_VERSION,
@@ -81,14 +81,15 @@ class Folding {
     }
   }
 
-  /** Read once each: a site of forty units names the same two profiles forty times. */
+  /**
+   * Profiles were checked when their change was taken. Here only their shape counts: a check that grew stricter since must
+   * not take the equipment out of an old record.
+   */
   keepProfiles(changes: readonly Change[]): void {
     for (const change of changes) {
-      if (change.kind !== 'profile.use' || change.body.profile === undefined) continue
-      const key = keyOfProfile(change.body.profile as Profile)
-      if (Object.hasOwn(this.state.profiles, key)) continue
-      const profile = parseProfile(change.body.profile)
-      if (profile.ok) this.state.profiles[key] = change.body.profile as Profile
+      const profile = change.kind === 'profile.use' ? (change.body.profile as Profile | undefined) : undefined
+      if (profile && typeof profile.id === 'string' && Array.isArray(profile.settings))
+        this.state.profiles[keyOfProfile(profile)] ??= profile
     }
   }
 

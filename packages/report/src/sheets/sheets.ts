@@ -6,6 +6,8 @@ import {
   type NextMove,
   nextMove,
   type Show,
+  sayBoth,
+  sayMeaning,
   showIn,
   tapName,
   type UnitChoice,
@@ -109,8 +111,8 @@ export function settingsCard(input: SheetInput): Sheet {
             kind: 'table',
             head: ['Setting', 'Left', 'Proof', 'Where and how'],
             rows: d.ledger.map((row) => [
-              row.setting.label,
-              row.left?.value ?? (row.found ? `${row.found.value} (as found)` : EMPTY),
+              nameOf(row),
+              row.left ? said(row, row.left.value) : row.found ? `${said(row, row.found.value)}, as found` : EMPTY,
               row.proof?.value ?? 'not proved',
               row.setting.access,
             ]),
@@ -166,8 +168,8 @@ export function fullRecord(input: SheetInput): Sheet {
         ],
       },
       ledgerSection(d, 'As found', ['Setting', 'Found', 'By'], (row) => [
-        row.setting.label,
-        row.found?.value ?? 'not looked at',
+        nameOf(row),
+        row.found ? said(row, row.found.value) : 'not looked at',
         row.found ? `${row.found.by}, ${localTime(row.found.at, d.state.timeZone)}` : EMPTY,
       ]),
       {
@@ -196,13 +198,13 @@ export function fullRecord(input: SheetInput): Sheet {
         ],
       },
       ledgerSection(d, 'As left', ['Setting', 'Aim', 'Left', 'Why'], (row) => [
-        row.setting.label,
-        row.aim ? `${row.aim.value}: ${row.aim.why}` : 'no aim',
-        row.left?.value ?? 'not set',
+        nameOf(row),
+        aimOf(row),
+        row.left ? said(row, row.left.value) : 'not set',
         row.left?.why ?? EMPTY,
       ]),
       ledgerSection(d, 'Proof', ['Setting', 'Proof', 'By'], (row) => [
-        row.setting.label,
+        nameOf(row),
         row.proof?.value ?? 'not proved',
         row.proof ? `${row.proof.by}, ${localTime(row.proof.at, d.state.timeZone)}` : EMPTY,
       ]),
@@ -250,6 +252,22 @@ export function fullRecord(input: SheetInput): Sheet {
     ],
     foot: `${d.crewName} · ${STANDING_NOTE}`,
   }
+}
+
+/** The device's own word and code: the sheet is read beside the device. */
+const nameOf = ({ setting }: LedgerRow) => (setting.code ? `${setting.label} · ${setting.code}` : setting.label)
+
+/** What a value means, and in brackets what the device shows for it. */
+function said(row: LedgerRow, value: string): string {
+  const { means, shows } = sayBoth(row.setting, value)
+  return shows === null ? means : `${means} (${shows})`
+}
+
+function aimOf(row: LedgerRow): string {
+  if (!row.aim) return 'no aim'
+  const aim =
+    row.aim.value === null ? `${sayMeaning(row.setting, row.aim.meaning)}, not on this device` : said(row, row.aim.value)
+  return `${aim}: ${row.aim.why}`
 }
 
 const sourceText = (one: Working) => (one.note ? `${one.source} ${one.note}` : one.source)

@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { AddLine } from '../../kit/AddLine.tsx'
 import { CheckField } from '../../kit/Field.tsx'
+import { figure } from '../../kit/figure.ts'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { isMetric } from '../../prefs/prefs.ts'
@@ -81,7 +82,7 @@ export function HandOver() {
                   <StateMark mark={row.standing} />
                 </span>
                 <span>
-                  {row.setting.label}: <b className="num">{standsAs(row)}</b>
+                  {row.setting.label}: <b className={figure(standsAs(row))}>{standsAs(row)}</b>
                   {row.proof ? (
                     <span className="soft"> · {row.proof.value}</span>
                   ) : (
