@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
+import { UnitTable } from './UnitTable.tsx'
 
 /** The value that a row is still to be set to; null when it stands there, or nothing says what it should be. */
 export function aimWaiting(row: LedgerRow | null): string | null {
@@ -37,59 +38,34 @@ export function RoundTable(props: {
         Tick a unit when it acknowledges: its Left is written with your name and the time. What it reads there is beside the tick.
       </p>
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
-      <table className="w-full text-[13.5px]">
-        <thead>
-          <tr className="soft text-left text-[12.5px]">
-            <th scope="col" className="px-3 py-2">
-              Setting
-            </th>
-            {systems.map((system) => (
-              <th key={system.id} scope="col" className="px-1.5 whitespace-nowrap">
-                {system.name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody className="divide-y divide-base-300 border-t border-base-300">
-          {rows.map((row) => (
-            <tr key={row.key}>
-              <th scope="row" className="text-left font-normal px-3 py-1 leading-tight">
-                {row.label}
-              </th>
-              {row.cells.map(({ row: mine, systemId }) => {
-                const value = aimWaiting(mine)
-                const unit = systems.find((one) => one.id === systemId)?.name ?? ''
-                if (!mine || value === null)
-                  return (
-                    <td key={systemId} className="px-1.5 soft">
-                      {mine?.left ? 'done' : mine?.aim?.value && mine.found ? 'stands' : '·'}
-                    </td>
-                  )
-                const { means, shows } = sayBoth(mine.setting, value)
-                return (
-                  <td key={systemId} className="px-1">
-                    <label className="flex items-center gap-1.5 min-h-11 leading-tight">
-                      <input
-                        type="checkbox"
-                        className="checkbox checkbox-sm"
-                        checked={false}
-                        aria-label={`${unit} acknowledged ${row.label} ${means}`}
-                        onChange={() => void tick(systemId, mine, value)}
-                      />
-                      <span>
-                        {means}
-                        <span className="num soft block text-[12px]">
-                          {[mine.setting.code, shows ?? value].filter(Boolean).join(' → ')}
-                        </span>
-                      </span>
-                    </label>
-                  </td>
-                )
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <UnitTable
+        caption="What each unit is still to acknowledge"
+        systems={systems}
+        rows={rows}
+        cell={({ row, systemId }, { label }, unit) => {
+          const value = aimWaiting(row)
+          if (!row || value === null)
+            return <span className="soft px-1">{row?.left ? 'done' : row?.aim?.value && row.found ? 'stands' : '·'}</span>
+          const { means, shows } = sayBoth(row.setting, value)
+          return (
+            <label className="flex items-center gap-1.5 min-h-11 leading-tight px-1">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={false}
+                aria-label={`${unit} acknowledged ${label} ${means}`}
+                onChange={() => void tick(systemId, row, value)}
+              />
+              <span>
+                {means}
+                <span className="num soft block text-[12px]">
+                  {[row.setting.code, shows ?? value].filter(Boolean).join(' → ')}
+                </span>
+              </span>
+            </label>
+          )
+        }}
+      />
     </section>
   )
 }

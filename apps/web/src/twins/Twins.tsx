@@ -1,4 +1,3 @@
-import { NEEDS } from '@ingle/core'
 import {
   compareTwins,
   devicesOf,
@@ -25,6 +24,7 @@ import { CellPanel } from './CellPanel.tsx'
 import { CopyAims } from './CopyAims.tsx'
 import { PickUnits } from './PickUnits.tsx'
 import { aimWaiting, RoundTable } from './RoundTable.tsx'
+import { UnitTable } from './UnitTable.tsx'
 
 /** Units that should be alike: which differs in what, on purpose or by accident. */
 export function Twins() {
@@ -214,45 +214,20 @@ function TwinTable(props: {
   const { systems, rows, chosen, onChoose } = props
   return (
     <section aria-label="Units compared" className="panel overflow-x-auto">
-      <table className="w-full text-[13.5px]">
-        <caption className="sr-only">Settings of units that should be alike</caption>
-        <thead>
-          <tr className="soft text-left text-[12.5px]">
-            <th scope="col" className="px-3 py-2 sticky left-0 bg-base-100">
-              Setting
-            </th>
-            <th scope="col" className="px-1.5">
-              Most
-            </th>
-            {systems.map((system) => (
-              <th key={system.id} scope="col" className="px-1.5 whitespace-nowrap">
-                {system.name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody className="divide-y divide-base-300 border-t border-base-300">
-          {rows.map((row) => (
-            <tr key={row.key}>
-              <th scope="row" className="text-left font-normal px-3 py-1.5 sticky left-0 bg-base-100 min-w-34 leading-tight">
-                {row.label}
-                <span className="soft block text-[12.5px]">{NEEDS[row.need]}</span>
-              </th>
-              <td className={`px-1.5 leading-tight ${figure(row.usualSays)}`}>{row.usualSays}</td>
-              {row.cells.map((cell) => (
-                <td key={cell.systemId} className="px-0.5">
-                  <CellButton
-                    cell={cell}
-                    name={`${systems.find((one) => one.id === cell.systemId)?.name ?? ''}, ${row.label}`}
-                    on={chosen?.key === row.key && chosen.systemId === cell.systemId}
-                    onChoose={() => onChoose({ key: row.key, systemId: cell.systemId })}
-                  />
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <UnitTable
+        caption="Settings of units that should be alike"
+        systems={systems}
+        rows={rows}
+        withUsual
+        cell={(cell, row, unit) => (
+          <CellButton
+            cell={cell}
+            name={`${unit}, ${row.label}`}
+            on={chosen?.key === row.key && chosen.systemId === cell.systemId}
+            onChoose={() => onChoose({ key: row.key, systemId: cell.systemId })}
+          />
+        )}
+      />
     </section>
   )
 }

@@ -34,6 +34,7 @@ describe('asking the library', () => {
     ['colour touch', 1],
     ['three pointers', 1],
   ])('finds families by “%s”', (question, count) => expect(search.families(question)).toHaveLength(count))
+  it('leaves a whole sentence to the needs', () => expect(search.families('stop the fan after cooling')).toEqual([]))
   it('finds a family by a code of one of its settings', () =>
     expect(search.families('CHi').map((one) => one.id)).toEqual(['aldergate-gx-80']))
   it('shows everything while nothing is asked, and nothing for nonsense', () => {

@@ -75,7 +75,12 @@ export function librarySearch(profiles: readonly Profile[]): LibrarySearch {
   return {
     families: (question) => {
       if (question.trim() === '') return [...profiles]
-      return families.search(question).flatMap((hit) => profiles[hit.id] ?? [])
+      return families.search(question).flatMap((hit) => {
+        // A question in a whole sentence meets some list of labels by chance: that is for `needs` to answer.
+        const byChance =
+          hit.queryTerms.length > 2 && Object.values(hit.match).every((fields) => fields.every((one) => one === 'settings'))
+        return byChance ? [] : (profiles[hit.id] ?? [])
+      })
     },
     needs: (question) => {
       const hits = needs.search(question)

@@ -30,6 +30,7 @@ import {
   velocityFpm,
 } from '../airflow/velocity.ts'
 import { averageOf, rootSumSquare, sensorOffset, thermistorC, thermistorOhm } from '../sensing/sensors.ts'
+import { codeAnswer } from './codeAnswers.ts'
 import { pasteAnswer } from './pasteAnswers.ts'
 
 // biome-ignore lint/suspicious/noExplicitAny: a worked case is foreign data of any shape; each adapter reads its own keys.
@@ -53,6 +54,7 @@ const TOPICS: Record<string, (given: Case) => Answer> = {
   sen: sensors,
   drv: drive,
   pst: pasteAnswer,
+  cod: codeAnswer,
 }
 
 const has = (given: Case, ...keys: string[]) => keys.every((key) => given[key] !== undefined)

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import airflow from '../../vectors/airflow.json' with { type: 'json' }
 import blowerTables from '../../vectors/blower_tables.json' with { type: 'json' }
+import codes from '../../vectors/codes.json' with { type: 'json' }
 import motorDrive from '../../vectors/motor_drive.json' with { type: 'json' }
 import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
 import psychrometrics from '../../vectors/psychrometrics.json' with { type: 'json' }
@@ -16,7 +17,7 @@ interface VectorCase {
   tol: Record<string, unknown>
 }
 
-const files: Record<string, unknown> = { psychrometrics, airflow, blowerTables, targets, sensors, motorDrive, pasteTables }
+const files: Record<string, unknown> = { psychrometrics, airflow, blowerTables, targets, sensors, motorDrive, pasteTables, codes }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {
   if (Array.isArray(wanted)) {
