@@ -41,6 +41,7 @@ export {
   parsePattern,
   patternEntries,
 } from './library/pattern.ts'
+export { keypadOf } from './profile/keypad.ts'
 export {
   blowerOf,
   keyOfProfile,

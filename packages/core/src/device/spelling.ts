@@ -152,6 +152,14 @@ function typedInRoleUnit(setting: DeviceSetting, unit: string): boolean {
   return plain(unit) === plain(UNIT_SIGN[role.values.unit]) && plain(unit) !== plain(deviceSign(setting.range.unit))
 }
 
+/** Every value that a device can stand at, in the order in which its keys run through them. Empty for free words. */
+export function everyValue(setting: DeviceSetting): string[] {
+  if (!setting.range) return [...setting.values]
+  const { min, max, step } = setting.range
+  const count = Math.min(Math.floor((max - min) / step + SAME), MOST_STEPS)
+  return [...setting.values, ...Array.from({ length: count + 1 }, (_, i) => tidyNumber(min + i * step))]
+}
+
 /** What could be typed for a setting: for completion and for a refusal that says what there is. */
 export function offeredValues(setting: DeviceSetting): string[] {
   if (!setting.range) return [...setting.values]

@@ -4,6 +4,7 @@ import {
   type BlowerTable,
   type DeviceSetting,
   HOMES,
+  keypadDoubts,
   ok,
   profileDoubts,
   type Result,
@@ -32,6 +33,7 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { checked } from '../checks.ts'
+import { keypadOf, lacking, Pad } from './keypad.ts'
 
 export const PROFILE_FORMAT = 'ingle-profile/1'
 
@@ -161,6 +163,7 @@ export class Profile {
   @IsOptional() @ValidateNested() @Type(() => ProfileBlower) blower?: ProfileBlower
   @IsArray() @ArrayMaxSize(400) @ValidateNested({ each: true }) @Type(() => ProfileSetting) settings!: ProfileSetting[]
   @IsOptional() @ValidateNested() @Type(() => ServiceCode) serviceCode?: ServiceCode
+  @IsOptional() @ValidateNested() @Type(() => Pad) keypad?: Pad
   @IsArray() @IsString({ each: true }) cautions!: string[]
 }
 
@@ -195,6 +198,13 @@ export function parseProfile(plain: unknown): Result<Profile> {
   if (twice) return refuse(`Two settings of ${profile.value.family} share the word “${twice}”.`, 'Give each its own word.')
   const [wrong] = profileDoubts(leftAlone(profile.value, format))
   if (wrong) return refuse(`${profile.value.family}: ${wrong.reason}`, wrong.remedy)
+  const { keypad } = profile.value
+  if (keypad) {
+    const lacks = lacking(keypad)
+    if (lacks) return refuse(`${profile.value.family}: ${lacks}`, 'See the fields of a keypad in the format’s description.')
+    const [doubt] = keypadDoubts(profile.value, keypadOf(keypad))
+    if (doubt) return refuse(`${profile.value.family}: ${doubt.reason}`, doubt.remedy)
+  }
   return profile
 }
 

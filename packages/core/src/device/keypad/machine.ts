@@ -1,0 +1,99 @@
+/**
+ * The keypad machine: what the buttons of a device do and what its screen reads, as data and no code. A few blocks (a
+ * fixed screen, a list of settings, a code asked for digit by digit, switches moved by hand, the power) nested into
+ * screens; `interpreter.ts` knows only the blocks, `planner.ts` each block's own shortest way.
+ */
+
+import { serviceCode } from '../serviceCode.ts'
+import { type DeviceProfile, type DeviceSetting, settingId } from '../setting.ts'
+import { everyValue } from '../spelling.ts'
+import type { HoldRule } from './keys.ts'
+
+/** A key or a chord, pressed or held, that leads to another screen. */
+export interface KeypadWay {
+  keys: readonly string[]
+  /** Held for so long; absent: pressed. */
+  holdS?: number
+  to: string
+}
+
+export interface ListItem {
+  /** The setting, by its role, or by its code when it has none. */
+  id: string
+  /** It stands in the list only while another setting is at one of these, and the power has been off for so long since. */
+  appears?: { after: string; is: readonly string[]; offS?: number }
+}
+
+export interface ValueKeys {
+  /** What the screen reads while the value is changed: `{value}`, `{code}`. */
+  reads: string
+  up: string
+  /** Absent: only upwards. */
+  down?: string
+  /** Past the last value comes the first. */
+  wrap: boolean
+  /** How the up and down keys run when held; absent: a held key makes one step. */
+  run?: HoldRule
+  /** Writes the value and goes back to the list. */
+  save: string
+  /** Goes back to the list and writes nothing. */
+  back?: string
+}
+
+export type KeypadScreen =
+  | { kind: 'show'; reads: string; ways: readonly KeypadWay[] }
+  | {
+      kind: 'list'
+      reads: string
+      items: readonly ListItem[]
+      wrap: boolean
+      next: string
+      prev?: string
+      open: string
+      value: ValueKeys
+      ways: readonly KeypadWay[]
+    }
+  /** Digits from 0, each raised by `up`; `next` goes to the next one, `enter` asks whether it is right. */
+  | { kind: 'code'; reads: string; code: string; up: string; next: string; enter: string; to: string; ways: readonly KeypadWay[] }
+
+export interface Keypad {
+  keys: readonly { id: string; label: string }[]
+  /** Where the screen stands after power-up, and after a time-out. */
+  home: string
+  screens: Readonly<Record<string, KeypadScreen>>
+  /** Without a key for so long it falls back to home; what was being changed is lost. */
+  timeoutS?: number
+  /** Switches and jumpers: moved by hand, read only when power returns. */
+  banks?: readonly string[]
+  /** Pointers and forms: what is set by hand counts at once. */
+  byHand?: readonly string[]
+  /** What the screen for it shows; the service code follows from it. */
+  version?: string
+}
+
+/** The code `*service` is worked out from the version by the profile's rule. */
+export const SERVICE = '*service'
+
+/** A keypad with the settings that it works on, in front of the equipment that is there. */
+export interface KeypadMachine {
+  pad: Keypad
+  settings: ReadonlyMap<string, { setting: DeviceSetting; values: readonly string[] }>
+  /** The digits asked for, by screen. */
+  codes: ReadonlyMap<string, string>
+}
+
+/** Builds the machine of a profile. `partners` are the ids of all profiles in the system: they decide which spelling holds. */
+export function keypadMachine(profile: DeviceProfile, pad: Keypad, partners: readonly string[]): KeypadMachine {
+  const settings = new Map<string, { setting: DeviceSetting; values: readonly string[] }>()
+  for (const setting of profile.settings) {
+    if (setting.pairedWith && !setting.pairedWith.some((id) => partners.includes(id))) continue
+    settings.set(settingId(setting), { setting, values: everyValue(setting) })
+  }
+  const codes = new Map<string, string>()
+  for (const [name, screen] of Object.entries(pad.screens)) {
+    if (screen.kind !== 'code') continue
+    const derived = screen.code === SERVICE && profile.serviceCode ? serviceCode(profile.serviceCode, pad.version ?? '') : null
+    codes.set(name, derived?.ok ? derived.value.code : screen.code)
+  }
+  return { pad, settings, codes }
+}

@@ -1,0 +1,124 @@
+import type { KeyEvent } from './interpreter.ts'
+import { holdForSteps } from './keys.ts'
+import type { KeypadMachine, KeypadScreen, KeypadWay, ValueKeys } from './machine.ts'
+
+/** What things cost, in presses. */
+export interface KeyCost {
+  press: number
+  /** For a second that a key is held, and for the press that begins it. */
+  holdS: number
+  waitS: number
+  powerCycle: number
+  hand: number
+}
+export const USUAL_COST: KeyCost = { press: 1, holdS: 0.8, waitS: 0.1, powerCycle: 20, hand: 2 }
+
+/** Keys to press, and what they cost. */
+export interface KeyWay {
+  events: KeyEvent[]
+  cost: number
+}
+
+const press = (key: string, times: number): KeyEvent[] => Array.from({ length: times }, () => ({ do: 'press', keys: [key] }))
+
+export const wayEvent = (way: KeypadWay): KeyEvent =>
+  way.holdS === undefined ? { do: 'press', keys: way.keys } : { do: 'hold', keys: way.keys, s: way.holdS }
+export const wayCost = (way: KeypadWay, cost: KeyCost): number => cost.press + (way.holdS ?? 0) * cost.holdS
+
+/** Along a list from one item to another: the nearer side of a ring, the only side of a list that ends. */
+export function walk(
+  screen: Extract<KeypadScreen, { kind: 'list' }>,
+  count: number,
+  from: number,
+  to: number,
+  cost: KeyCost,
+): KeyWay | null {
+  const forward = to >= from ? to - from : screen.wrap ? to - from + count : null
+  const backward = screen.prev === undefined ? null : from >= to ? from - to : screen.wrap ? from - to + count : null
+  const ways = [
+    ...(forward === null ? [] : [{ key: screen.next, times: forward }]),
+    ...(backward === null || screen.prev === undefined ? [] : [{ key: screen.prev, times: backward }]),
+  ].sort((a, b) => a.times - b.times)
+  const [best] = ways
+  return best ? { events: press(best.key, best.times), cost: best.times * cost.press } : null
+}
+
+/**
+ * Opens an item, brings it from one value to another and saves: by presses, or by a hold that stops short of the value or
+ * runs past it and comes back. Null when only upward keys lead away from it.
+ */
+export function editWay(keys: ValueKeys, count: number, from: number, to: number, open: string, cost: KeyCost): KeyWay | null {
+  const around = (key: string | undefined, back: string | undefined, distance: number | null) => {
+    if (key === undefined || distance === null) return null
+    let best = { events: press(key, distance), cost: distance * cost.press }
+    if (!keys.run) return best
+    // Past the end of a list that ends a run stops at the end; past the value it can be brought back.
+    const most = Math.min(distance + (back === undefined ? 0 : 3), keys.wrap ? count - 1 : Number.MAX_SAFE_INTEGER)
+    for (let run = 2; run <= most; run += 1) {
+      const s = holdForSteps(run, keys.run) / 1000
+      const end = key === keys.up ? from + run : from - run
+      if (!keys.wrap && (end < 0 || end > count - 1)) break
+      const rest = distance - run
+      const sum = cost.press + s * cost.holdS + Math.abs(rest) * cost.press
+      if (sum < best.cost - 1e-9)
+        best = {
+          events: [{ do: 'hold', keys: [key], s }, ...(rest >= 0 ? press(key, rest) : press(back ?? key, -rest))],
+          cost: sum,
+        }
+    }
+    return best
+  }
+  const up = to >= from ? to - from : keys.wrap ? to - from + count : null
+  const down = from >= to ? from - to : keys.wrap ? from - to + count : null
+  const ways = [around(keys.up, keys.down, up), around(keys.down, keys.up, down)].filter((one) => one !== null)
+  const best = ways.sort((a, b) => a.cost - b.cost)[0]
+  return best ? { events: [...press(open, 1), ...best.events, ...press(keys.save, 1)], cost: best.cost + 2 * cost.press } : null
+}
+
+/** The ways between the screens of one machine, each worked out once. */
+export class Routes {
+  constructor(
+    private readonly machine: KeypadMachine,
+    private readonly cost: KeyCost,
+  ) {}
+
+  /** The cheapest way between two screens. Source: Dijkstra, on the few screens that a device has. */
+  between(from: string, to: string): KeyWay | null {
+    const key = `${from}>${to}`
+    const there = this.known.get(key)
+    if (there !== undefined) return there
+    const found = new Map<string, { events: KeyEvent[]; cost: number }>([[from, { events: [], cost: 0 }]])
+    const open = new Set([from])
+    while (open.size > 0) {
+      const here = [...open].reduce((a, b) => ((found.get(a)?.cost ?? 0) <= (found.get(b)?.cost ?? 0) ? a : b))
+      open.delete(here)
+      const at = found.get(here)
+      if (!at) continue
+      for (const leg of this.legs(here)) {
+        const cost = at.cost + leg.cost
+        if (cost < (found.get(leg.to)?.cost ?? Number.POSITIVE_INFINITY) - 1e-9) {
+          found.set(leg.to, { events: [...at.events, ...leg.events], cost })
+          open.add(leg.to)
+        }
+      }
+    }
+    const way = found.get(to) ?? null
+    this.known.set(key, way)
+    return way
+  }
+  private readonly known = new Map<string, KeyWay | null>()
+
+  private legs(name: string): { to: string; events: KeyEvent[]; cost: number }[] {
+    const screen = this.machine.pad.screens[name]
+    if (!screen) return []
+    const legs = screen.ways.map((way) => ({ to: way.to, events: [wayEvent(way)], cost: wayCost(way, this.cost) }))
+    if (screen.kind !== 'code') return legs
+    const digits = [...(this.machine.codes.get(name) ?? '')].map(Number)
+    const events = digits.flatMap((digit, i): KeyEvent[] => [
+      ...(i === 0 ? [] : [{ do: 'press' as const, keys: [screen.next] }]),
+      ...Array.from({ length: digit }, () => ({ do: 'press' as const, keys: [screen.up] })),
+    ])
+    events.push({ do: 'press', keys: [screen.enter] })
+    return [...legs, { to: screen.to, events, cost: events.length * this.cost.press }]
+  }
+}

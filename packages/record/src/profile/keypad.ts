@@ -1,0 +1,111 @@
+/** The keypad of a profile as it is written down; core/device/keypad works on it. */
+import type { Keypad, KeypadScreen } from '@ingle/core'
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+
+export class PadKey {
+  @IsString() @IsNotEmpty() @MaxLength(20) id!: string
+  @IsString() @IsNotEmpty() @MaxLength(20) label!: string
+}
+
+/** A key or a chord, pressed or held, that leads to another screen. */
+export class PadWay {
+  @IsArray() @ArrayMaxSize(4) @IsString({ each: true }) keys!: string[]
+  @IsOptional() @IsNumber() @Min(0.1) @Max(60) holdS?: number
+  @IsString() @MaxLength(40) to!: string
+}
+
+export class PadAppears {
+  @IsString() @MaxLength(60) after!: string
+  @IsArray() @IsString({ each: true }) is!: string[]
+  @IsOptional() @IsNumber() @Min(1) @Max(3600) offS?: number
+}
+
+export class PadItem {
+  /** A role, or `alone.` and a code. */
+  @IsString() @IsNotEmpty() @MaxLength(60) id!: string
+  @IsOptional() @ValidateNested() @Type(() => PadAppears) appears?: PadAppears
+}
+
+/** How a key that is held runs. */
+export class PadRun {
+  @IsInt() @Min(50) @Max(5000) delayMs!: number
+  @IsInt() @Min(10) @Max(2000) slowMs!: number
+  @IsInt() @Min(0) @Max(100) fastAfter!: number
+  @IsInt() @Min(5) @Max(2000) fastMs!: number
+}
+
+export class PadValue {
+  @IsString() @MaxLength(60) reads!: string
+  @IsString() up!: string
+  @IsOptional() @IsString() down?: string
+  @IsBoolean() wrap!: boolean
+  @IsOptional() @ValidateNested() @Type(() => PadRun) run?: PadRun
+  @IsString() save!: string
+  @IsOptional() @IsString() back?: string
+}
+
+/** A fixed screen, a list of settings, or a code asked for digit by digit; which fields it has follows from its kind. */
+export class PadScreen {
+  @IsString() @IsNotEmpty() @MaxLength(40) id!: string
+  @IsIn(['show', 'list', 'code']) kind!: 'show' | 'list' | 'code'
+  @IsString() @MaxLength(60) reads!: string
+  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PadWay) ways!: PadWay[]
+  @IsOptional() @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => PadItem) items?: PadItem[]
+  @IsOptional() @IsBoolean() wrap?: boolean
+  @IsOptional() @IsString() next?: string
+  @IsOptional() @IsString() prev?: string
+  @IsOptional() @IsString() open?: string
+  @IsOptional() @ValidateNested() @Type(() => PadValue) value?: PadValue
+  @IsOptional() @IsString() @MaxLength(12) code?: string
+  @IsOptional() @IsString() up?: string
+  @IsOptional() @IsString() enter?: string
+  @IsOptional() @IsString() @MaxLength(40) to?: string
+}
+
+export class Pad {
+  @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => PadKey) keys!: PadKey[]
+  @IsString() home!: string
+  @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => PadScreen) screens!: PadScreen[]
+  @IsOptional() @IsNumber() @Min(1) @Max(3600) timeoutS?: number
+  @IsOptional() @IsArray() @ArrayMaxSize(60) @IsString({ each: true }) banks?: string[]
+  @IsOptional() @IsArray() @ArrayMaxSize(60) @IsString({ each: true }) byHand?: string[]
+  @IsOptional() @IsString() @MaxLength(40) version?: string
+}
+
+const WANTS: Record<PadScreen['kind'], readonly (keyof PadScreen)[]> = {
+  show: [],
+  list: ['items', 'wrap', 'next', 'open', 'value'],
+  code: ['code', 'up', 'next', 'enter', 'to'],
+}
+
+/** Fields that a screen of its kind lacks, in a sentence; null when it is whole. */
+export function lacking(pad: Pad): string | null {
+  for (const screen of pad.screens) {
+    const missing = WANTS[screen.kind].filter((field) => screen[field] === undefined)
+    if (missing.length > 0) return `Screen “${screen.id}” is a ${screen.kind} and lacks ${missing.join(', ')}.`
+  }
+  const ids = pad.screens.map((one) => one.id)
+  const twice = ids.find((id, i) => ids.indexOf(id) !== i)
+  return twice === undefined ? null : `Two screens are called “${twice}”.`
+}
+
+/** As core works with it: screens by their name. Only for a pad that lacks nothing. */
+export function keypadOf(pad: Pad): Keypad {
+  const { screens, ...rest } = pad
+  return { ...rest, screens: Object.fromEntries(screens.map(({ id, ...screen }) => [id, screen as KeypadScreen])) }
+}
