@@ -158,6 +158,26 @@ line(
   30,
 )
 
+say('\n── keys')
+/** The largest shipped keypads: twelve settings at once, each moved as far as it goes. */
+for (const id of ['quernstone-c4', 'skerrick-w2', 'aldergate-gx-80']) {
+  const profile = catalog.profileById(id)
+  const machine = core.keypadMachine(profile, record.keypadOf(profile.keypad), ['skerrick-da'])
+  const start = core.startState(machine)
+  const inLists = Object.values(machine.pad.screens).flatMap((screen) => (screen.kind === 'list' ? screen.items : []))
+  const wanted = Object.fromEntries(
+    inLists
+      .filter((one) => !one.appears && machine.settings.has(one.id))
+      .slice(0, 12)
+      .map((one) => [one.id, machine.settings.get(one.id).values.findLast((value) => value !== start.saved[one.id])]),
+  )
+  line(
+    `a plan for ${Object.keys(wanted).length} settings, ${profile.family}`,
+    median(20, () => core.planKeys(machine, start, wanted)),
+    50,
+  )
+}
+
 say('\n── what the browser loads, compressed')
 const assets = join(ROOT, 'apps/web/dist/assets')
 const files = readdirSync(assets).filter((name) => name.endsWith('.js'))

@@ -15,6 +15,8 @@ const VIEWS = [
   '/library/skerrick-w2/edit',
   '/library/compare?a=skerrick-w2&b=quernstone-c4',
   '/house-rules',
+  '/practice',
+  '/practice/quernstone-c4',
   stage('sheets/card'),
   stage('sheets/record'),
 ]

@@ -47,6 +47,8 @@ const router = createBrowserRouter([
       { path: 'house-rules', ...page(() => import('./houseRules/HouseRules.tsx'), 'HouseRules') },
       { path: 'house-rules/new', ...page(() => import('./houseRules/EditRule.tsx'), 'EditRule') },
       { path: 'house-rules/:ruleId/edit', ...page(() => import('./houseRules/EditRule.tsx'), 'EditRule') },
+      { path: 'practice', ...page(() => import('./practice/Practice.tsx'), 'Practice') },
+      { path: 'practice/:profileId', ...page(() => import('./practice/PracticeDevice.tsx'), 'PracticeDevice') },
       { path: '*', element: <NotFound /> },
     ],
   },

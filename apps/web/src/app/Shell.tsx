@@ -65,6 +65,9 @@ function Header({ me }: { me: Me }) {
         <NavLink to="/house-rules" className={tab}>
           House rules
         </NavLink>
+        <NavLink to="/practice" className={tab}>
+          Practice
+        </NavLink>
         {site?.status === 'ready' && siteId && (
           <NavLink to={`/sites/${siteId}`} className={(state) => `${tab(state)} max-w-44 md:max-w-none`}>
             <span className="truncate">{site.state.name || 'New site'}</span>

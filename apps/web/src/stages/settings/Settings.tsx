@@ -12,6 +12,7 @@ import { ApplyPattern } from './ApplyPattern.tsx'
 import { DriftPanel } from './DriftPanel.tsx'
 import { Findings } from './Findings.tsx'
 import { KeepPattern } from './KeepPattern.tsx'
+import { KeysPanel } from './KeysPanel.tsx'
 import { RowPanel } from './RowPanel.tsx'
 import { WorkOrder } from './WorkOrder.tsx'
 
@@ -82,6 +83,7 @@ export function Settings() {
       </div>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:sticky xl:top-16">
         {row ? <RowPanel key={row.key} row={row} onClose={() => setChosen(null)} /> : <HowToChoose />}
+        <KeysPanel rows={waiting} />
         <WorkOrder rows={waiting} onGo={setChosen} />
         <DriftPanel drift={drift} onGo={setChosen} />
       </div>

@@ -5,6 +5,7 @@ import { optionPairs, switchBank, switchesFor, withBit } from './codes.ts'
 import { type KeyEvent, type KeypadState, nextState, reading, startState } from './interpreter.ts'
 import { type HoldRule, holdForSteps, ringWay, stepsWhileHeld, stepWay } from './keys.ts'
 import { type Keypad, type KeypadMachine, keypadMachine, type ListItem } from './machine.ts'
+import { keypadDoubts } from './machineCheck.ts'
 import { planKeys } from './planner.ts'
 import { USUAL_COST } from './ways.ts'
 
@@ -241,6 +242,49 @@ describe('a plan', () => {
     const deaf = machineOf({ ...PAD, screens: { home: { kind: 'show', reads: '72', ways: [] } } })
     expect(planKeys(deaf, startState(deaf), { [id('a')]: '1' })).toMatchObject({ ok: false, reason: 'No keys lead to Item a.' })
   })
+})
+
+describe('checking a keypad', () => {
+  const doubts = (pad: Partial<Keypad>, settings = SETTINGS) =>
+    keypadDoubts({ settings }, { ...PAD, ...pad }).map((one) => one.reason)
+  const screens = (more: Keypad['screens']) => ({ screens: { ...PAD.screens, ...more } })
+  const away = (to: string): Keypad['screens'] => ({
+    home: { kind: 'show', reads: '', ways: [{ keys: ['set'], to }] },
+    [to]: { kind: 'show', reads: '', ways: [] },
+  })
+
+  it('has nothing against a good one', () => expect(doubts({})).toEqual([]))
+  it.each<[string, Partial<Keypad>, RegExp]>([
+    ['a home that is none', { home: 'attic' }, /home screen “attic”/],
+    ['a key that the device lacks', { keys: PAD.keys.slice(1) }, /uses up, which the device does not have/],
+    [
+      'a way to nowhere',
+      screens({ home: { kind: 'show', reads: '', ways: [{ keys: ['set'], to: 'attic' }] } }),
+      /leads to “attic”/,
+    ],
+    [
+      'a screen that nobody reaches',
+      screens({ attic: { kind: 'show', reads: '', ways: [{ keys: ['set'], to: 'home' }] } }),
+      /No keys lead to the screen “attic”/,
+    ],
+    [
+      'a dead end, with the path to it',
+      { timeoutS: undefined, ...screens(away('cellar')) } as Partial<Keypad>,
+      /Nobody gets home from “cellar”, reached by home → cellar/,
+    ],
+    ['a setting that is none', screens({ menu: { ...LIST, items: [{ id: 'alone.z' }] } }), /names “alone.z”/],
+    ['an empty list', screens({ menu: { ...LIST, items: [] } }), /has no items/],
+    ['a switch that is no setting', { banks: ['alone.z'] }, /“alone.z” is set by hand/],
+    [
+      'a service code without a rule',
+      screens({
+        home: { kind: 'code', reads: '', code: '*service', up: 'up', next: 'down', enter: 'set', to: 'menu', ways: [] },
+      }),
+      /no rule for it/,
+    ],
+  ])('finds %s', (_, pad, reason) => expect(doubts(pad).join('\n')).toMatch(reason))
+  it('a time-out is a way out', () =>
+    expect(doubts({ timeoutS: 30, ...screens(away('cellar')) }).join('\n')).not.toMatch(/Nobody gets home/))
 })
 
 const REST_S = 60

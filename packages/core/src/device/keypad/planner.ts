@@ -1,5 +1,6 @@
 import { ok, type Result, refuse } from '../../result.ts'
 import type { SettingTie } from '../setting.ts'
+import { sayBoth } from '../spelling.ts'
 import { type KeyEvent, type KeypadState, nextState, reading, restsFor, visibleItems } from './interpreter.ts'
 import type { KeypadMachine, KeypadScreen, ListItem } from './machine.ts'
 import { editWay, type KeyCost, type KeyWay, Routes, USUAL_COST, walk, wayCost, wayEvent } from './ways.ts'
@@ -148,7 +149,7 @@ class Planner {
         )
         const known = settings.get(id)
         const screen = list?.[1]
-        if (!list || !known || screen?.kind !== 'list') {
+        if (!list || !known || known.values.length === 0 || screen?.kind !== 'list') {
           this.lost.push(known?.setting.label ?? id)
           continue
         }
@@ -347,7 +348,7 @@ class Planner {
       steps.push({ events, says, reads: reading(this.machine, state), ...(sets !== undefined && { sets }) })
     }
     for (const [id, value] of this.hands) {
-      take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${value}.`, id)
+      take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${this.said(id, value)}.`, id)
       cost += this.cost.hand
     }
     let mask = 0
@@ -355,7 +356,8 @@ class Planner {
     for (const step of order) {
       if (step < 0) {
         take([{ do: 'power', on: false }], 'Power off, locked, proved dead.')
-        for (const [id, value] of this.banks) take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${value}.`, id)
+        for (const [id, value] of this.banks)
+          take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${this.said(id, value)}.`, id)
         const offS = step === CYCLE_LONG ? this.offS : 0
         if (offS > 0) take([{ do: 'wait', s: offS }], `Leave it off for ${offS} s.`)
         take([{ do: 'power', on: true }], 'Power on: it reads its switches now.')
@@ -366,8 +368,11 @@ class Planner {
       const job = this.jobs[step] as Job
       const spot = { screen: state.screen, cursor: state.cursor }
       const move = this.move(spot, job, mask, power)
-      take(move?.events ?? [], `Go to ${this.code(job.id)}.`)
-      take(job.edit.events, `${this.label(job.id)}: ${job.value}.`, job.id)
+      take(
+        move?.events ?? [],
+        state.screen === job.list ? `Go to ${this.code(job.id)}.` : `Open the menu, go to ${this.code(job.id)}.`,
+      )
+      take(job.edit.events, `${this.label(job.id)}: ${this.said(job.id, job.value)}.`, job.id)
       cost += (move?.cost ?? 0) + job.edit.cost
       mask |= 1 << step
       if (power === LONG && job.rests) power = RESET
@@ -376,6 +381,13 @@ class Planner {
     take(home?.events ?? [], 'Leave the menu.')
     cost += home?.cost ?? 0
     return { steps, cost, presses: pressesOf(steps) }
+  }
+
+  /** The value as the device shows it, and what it means where that is something else. */
+  private said(id: string, value: string): string {
+    const setting = this.machine.settings.get(id)?.setting
+    const { means, shows } = setting ? sayBoth(setting, value) : { means: value, shows: null }
+    return shows === null ? means : `${shows} (${means})`
   }
 
   private label(id: string): string {

@@ -1,0 +1,153 @@
+import { type KeyEvent, type KeypadMachine, type KeypadState, reading } from '@ingle/core'
+import { Power } from 'lucide-react'
+import { useState } from 'react'
+import { keyLabel } from './machineOf.ts'
+
+interface Props {
+  name: string
+  machine: KeypadMachine
+  state: KeypadState
+  onEvent: (event: KeyEvent) => void
+}
+
+/** A device on the screen, of our own drawing: its reading, its keys, its switches, its power. It does what its profile says. */
+export function DeviceFace({ name, machine, state, onEvent }: Props) {
+  const [latched, setLatched] = useState<readonly string[]>([])
+  const [holding, setHolding] = useState(false)
+  const [seconds, setSeconds] = useState('4')
+  const shown = reading(machine, state)
+  const heldS = Number(seconds.replace(',', '.'))
+  const onKey = (key: string) => {
+    if (!holding) return onEvent({ do: 'press', keys: [key] })
+    setLatched(latched.includes(key) ? latched.filter((one) => one !== key) : [...latched, key])
+  }
+  const together = (event: KeyEvent) => {
+    onEvent(event)
+    setLatched([])
+  }
+  return (
+    <section aria-label={`Device ${name}`} className="panel p-4 flex flex-col gap-3 max-w-md">
+      <div className="rounded-box border-4 border-neutral bg-neutral p-3">
+        <output
+          aria-label="Screen"
+          className={`num block rounded px-3 py-4 text-2xl text-center min-h-16 ${state.power ? 'bg-[#dfe8d6] text-[#16211c]' : 'bg-[#10191a] text-[#10191a]'}`}
+        >
+          {shown === '' ? '\u00A0' : shown}
+        </output>
+        {machine.pad.keys.length > 0 && (
+          <fieldset className="grid grid-cols-4 gap-2 mt-3">
+            <legend className="sr-only">Keys</legend>
+            {machine.pad.keys.map((key) => (
+              <button
+                key={key.id}
+                type="button"
+                className="btn num px-1 text-[15px]"
+                aria-pressed={holding ? latched.includes(key.id) : undefined}
+                onClick={() => onKey(key.id)}
+              >
+                {key.label}
+              </button>
+            ))}
+          </fieldset>
+        )}
+      </div>
+      {machine.pad.keys.length > 0 && (
+        <div className="flex flex-wrap items-center gap-2 text-[14px]">
+          <label className="flex items-center gap-2 min-h-11">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={holding}
+              onChange={(event) => {
+                setHolding(event.target.checked)
+                setLatched([])
+              }}
+            />
+            keys together, or held
+          </label>
+          {holding && (
+            <>
+              <button
+                type="button"
+                className="btn btn-quiet"
+                disabled={latched.length === 0}
+                onClick={() => together({ do: 'press', keys: latched })}
+              >
+                Press
+              </button>
+              <button
+                type="button"
+                className="btn btn-quiet"
+                disabled={latched.length === 0 || !(heldS > 0)}
+                onClick={() => together({ do: 'hold', keys: latched, s: heldS })}
+              >
+                Hold for
+              </button>
+              <input
+                className="input input-sm num w-16"
+                aria-label="Seconds held"
+                inputMode="decimal"
+                value={seconds}
+                onChange={(event) => setSeconds(event.target.value)}
+              />
+              s<span className="soft">{latched.map((one) => keyLabel(machine, one)).join(' + ')}</span>
+            </>
+          )}
+        </div>
+      )}
+      <ByHand machine={machine} state={state} onEvent={onEvent} />
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn btn-quiet"
+          aria-pressed={state.power}
+          onClick={() => onEvent({ do: 'power', on: !state.power })}
+        >
+          <Power size={16} aria-hidden="true" /> Power {state.power ? 'on' : 'off'}
+        </button>
+        {[60, 240].map((s) => (
+          <button key={s} type="button" className="btn btn-quiet" onClick={() => onEvent({ do: 'wait', s })}>
+            Wait {s / 60} min
+          </button>
+        ))}
+      </div>
+    </section>
+  )
+}
+
+/** Switches, jumpers, pointers and form fields: set by hand. */
+function ByHand({ machine, state, onEvent }: Omit<Props, 'name'>) {
+  const ids = [...(machine.pad.banks ?? []), ...(machine.pad.byHand ?? [])]
+  if (ids.length === 0) return null
+  const bank = (machine.pad.banks?.length ?? 0) > 0
+  return (
+    <fieldset className="flex flex-col gap-1">
+      <legend className="soft text-[13px]">
+        {bank ? 'Switches and jumpers: read only when the power returns' : 'Set by hand'}
+      </legend>
+      {ids.map((id) => {
+        const known = machine.settings.get(id)
+        if (!known) return null
+        const at = machine.pad.banks?.includes(id) ? state.banks[id] : state.saved[id]
+        return (
+          <label key={id} className="flex items-center gap-2 text-[14px]">
+            <span className="flex-1">
+              <span className="num">{known.setting.code}</span> {known.setting.label}
+            </span>
+            <select
+              className="select select-sm num w-28"
+              value={at}
+              onChange={(event) => onEvent({ do: 'hand', id, value: event.target.value })}
+            >
+              {known.values.map((value) => (
+                <option key={value} value={value}>
+                  {value}
+                </option>
+              ))}
+            </select>
+          </label>
+        )
+      })}
+    </fieldset>
+  )
+}

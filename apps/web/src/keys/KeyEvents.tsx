@@ -1,0 +1,43 @@
+import type { KeyEvent, KeypadMachine } from '@ingle/core'
+import { keyLabel } from './machineOf.ts'
+
+/** Keys of a step as one would read them out: "▼ ×5", "◀ + ▶ held 4 s". */
+export function keyWords(machine: KeypadMachine, events: readonly KeyEvent[]): string[] {
+  const runs: { text: string; times: number }[] = []
+  for (const event of events) {
+    const text = wordsOf(machine, event)
+    const last = runs.at(-1)
+    if (last?.text === text) last.times += 1
+    else runs.push({ text, times: 1 })
+  }
+  return runs.map(({ text, times }) => (times > 1 ? `${text} ×${times}` : text))
+}
+
+function wordsOf(machine: KeypadMachine, event: KeyEvent): string {
+  const keys = (some: readonly string[]) => some.map((one) => keyLabel(machine, one)).join(' + ')
+  switch (event.do) {
+    case 'press':
+      return keys(event.keys)
+    case 'hold':
+      return `${keys(event.keys)} held ${event.s} s`
+    case 'wait':
+      return `wait ${event.s < 120 ? `${event.s} s` : `${Math.round(event.s / 60)} min`}`
+    case 'power':
+      return event.on ? 'power on' : 'power off'
+    case 'hand':
+      return `${machine.settings.get(event.id)?.setting.code ?? event.id} to ${event.value}`
+  }
+}
+
+export function KeyEvents({ machine, events }: { machine: KeypadMachine; events: readonly KeyEvent[] }) {
+  return (
+    <span className="flex flex-wrap gap-1.5">
+      {keyWords(machine, events).map((text, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a key may be pressed twice in one step.
+        <kbd key={i} className="num border border-base-300 border-b-3 rounded px-2 py-0.5 bg-base-200 text-[14px]">
+          {text}
+        </kbd>
+      ))}
+    </span>
+  )
+}

@@ -1,0 +1,63 @@
+import { expect, flat, test } from '../bench.ts'
+
+test('a plan beside the ledger is followed step by step, gone astray from, and fills Left', async ({ tech }) => {
+  const { page } = tech
+  await tech.open(flat(6, 'settings'))
+  await page.getByRole('button', { name: 'Which keys on the W2: 2 to set' }).click()
+  const plan = page.getByRole('region', { name: 'Keys of the W2' })
+  await expect(plan.getByRole('listitem').first()).toContainText('◀ + ▶ held 4 s')
+  await plan.getByRole('button', { name: 'Screen reads P 12, next' }).click()
+  await plan.getByRole('button', { name: 'Screen reads P 12, next' }).click()
+  await expect(tech.ledgerRow(/^Sensor that controls/).getByRole('button', { name: /left: 3/ })).toBeVisible()
+  // A hand slipped: the screen reads another item, and the plan goes on from there.
+  await plan.getByRole('button', { name: 'It reads something else' }).click()
+  await plan.getByLabel('What does it read?').selectOption('P 22')
+  await expect(plan.getByRole('listitem').first()).toContainText('Go to 21')
+  await plan.getByRole('button', { name: 'Screen reads P 21, next' }).click()
+  await plan.getByRole('button', { name: 'Screen reads P 21, next' }).click()
+  await expect(tech.ledgerRow(/^Fan after heating/).getByRole('button', { name: /left: 0/ })).toBeVisible()
+  await plan.getByRole('button', { name: 'Screen reads 21.0, next' }).click()
+  await expect(plan).toContainText('It stands as wanted, and the menu is left.')
+})
+
+test('a simulated device is practised on: a chord, a ring, a wrong turn, and the plan follows', async ({ tech }) => {
+  const { page } = tech
+  await page.getByRole('link', { name: 'Practice' }).click()
+  await page.getByRole('link', { name: /Aldergate GX-80/ }).click()
+  const device = page.getByRole('region', { name: 'Device GX-80' })
+  const screen = device.getByRole('status', { name: 'Screen' })
+  const plan = page.getByRole('region', { name: 'Plan' })
+  await expect(screen).toHaveText('IdL')
+  await plan.getByLabel('Add a setting').selectOption('control.second-stage')
+  await plan.getByLabel('Second stage to').selectOption('tin')
+  await device.getByLabel('keys together, or held').check()
+  await device.getByRole('button', { name: '●' }).click()
+  await device.getByLabel('Seconds held').fill('5')
+  await device.getByRole('button', { name: 'Hold for' }).click()
+  await expect(screen).toHaveText('HLo')
+  await device.getByLabel('keys together, or held').uncheck()
+  await device.getByRole('button', { name: '‹' }).click()
+  await expect(screen).toHaveText('c07')
+  await expect(plan.getByRole('list', { name: 'Steps' }).getByRole('listitem').first()).toContainText('Go to 2St')
+  for (let i = 0; i < 3; i += 1) await device.getByRole('button', { name: '‹' }).click()
+  await expect(screen).toHaveText('2St')
+  await device.getByRole('button', { name: '●' }).click()
+  await device.getByRole('button', { name: '‹' }).click()
+  await device.getByRole('button', { name: '●' }).click()
+  await device.getByRole('button', { name: /^Power on/ }).click()
+  await expect(screen).toHaveText('\u00A0')
+  await device.getByRole('button', { name: /^Power off/ }).click()
+  await expect(plan).toContainText('It stands as wanted.')
+})
+
+test('switches are read only when the power returns', async ({ tech }) => {
+  const { page } = tech
+  await tech.open('/practice/merrowby-tx-30')
+  const plan = page.getByRole('region', { name: 'Plan' })
+  await plan.getByLabel('Add a setting').selectOption('system.capacity')
+  await page.getByLabel('JP1 Capacity jumper').selectOption('3.0')
+  await expect(plan).not.toContainText('It stands as wanted.')
+  await page.getByRole('button', { name: 'Power on' }).click()
+  await page.getByRole('button', { name: 'Power off' }).click()
+  await expect(plan).toContainText('It stands as wanted.')
+})
