@@ -96,6 +96,16 @@ const VIEWS = [
   },
   { name: 'house-rules', path: '/house-rules' },
   {
+    name: 'practice',
+    path: '/practice/skerrick-w2',
+    before: async (page) => {
+      await page.getByLabel('Add a setting').selectOption('fan.satisfied.heat')
+      await page.getByLabel('Fan, heat off to').selectOption('0')
+      await page.getByLabel('Add a setting').selectOption('sensor.source')
+      await page.getByLabel('Room sensor to').selectOption('3')
+    },
+  },
+  {
     name: 'paste',
     path: '/library/merrowby-tx-30/edit',
     before: async (page) => {

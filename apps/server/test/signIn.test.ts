@@ -77,3 +77,10 @@ describe('signing in', () => {
     expect((await bench.ask('POST', '/api/sign-in', { body: { name: 5 } })).status).toBe(400)
   })
 })
+
+it('names the people of one’s own crew, and of no other', async () => {
+  const people = (await (await bench.ask('GET', '/api/crew', { as: 'mr' })).json()) as { people: { initials: string }[] }
+  expect(people.people.map((one) => one.initials)).toEqual(['JT', 'MR'])
+  expect(JSON.stringify(people)).not.toContain('password')
+  expect((await bench.ask('GET', '/api/crew')).status).toBe(401)
+})

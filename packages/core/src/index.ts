@@ -94,4 +94,5 @@ export {
   type UnitChoice,
 } from './quantity/units.ts'
 export { never, ok, type Refusal, type Result, refuse } from './result.ts'
+export { safetyRefusal } from './safety/safetyDevices.ts'
 export { answerCase } from './vectors/answers.ts'

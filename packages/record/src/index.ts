@@ -64,6 +64,7 @@ export {
   systemVisit,
 } from './state/airflowInput.ts'
 export { airflowRuleOf, devicesOf, equipmentOf, type SystemDevice } from './state/devices.ts'
+export { fixesInPlace, fixesOpen } from './state/fixes.ts'
 export { emptySystemVisit, fold, inOrder } from './state/fold.ts'
 export { inForce } from './state/inForce.ts'
 export * from './state/state.ts'

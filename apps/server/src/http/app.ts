@@ -112,6 +112,7 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
     await next()
   })
   app.get('/api/me', (c) => c.json(c.get('me')))
+  app.get('/api/crew', async (c) => c.json({ people: await accounts.people(c.get('me').crewId) }))
   app.post('/api/sign-out', async (c) => {
     await accounts.signOut(c.get('token'))
     deleteCookie(c, COOKIE, { path: '/' })

@@ -29,6 +29,12 @@ const NOBODY = hash(randomBytes(16).toString('hex'))
 export class Accounts {
   constructor(private readonly db: DataSource) {}
 
+  /** The people of a crew, for handing something on by name. */
+  async people(crewId: string): Promise<{ name: string; initials: string; role: string }[]> {
+    const all = await this.db.getRepository(Account).find({ where: { crewId }, order: { name: 'ASC' } })
+    return all.map(({ name, initials, role }) => ({ name, initials, role }))
+  }
+
   async signIn(name: string, password: string, from: string): Promise<{ token: string; me: Me }> {
     const who = `${name.toLowerCase().slice(0, 80)}|${from}`
     const attempts = this.db.getRepository(SignInAttempt)

@@ -1,4 +1,4 @@
-import { type Change, findSystem, findVisit, type SiteState } from '@ingle/record'
+import { type Change, findSystem, findVisit, fixesInPlace, type SiteState } from '@ingle/record'
 import { History } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
@@ -7,6 +7,7 @@ import { Empty } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { equipmentName } from '../site/equipmentName.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
+import { FixesInPlace } from './FixesInPlace.tsx'
 import { type JotHandle, JotLine } from './JotLine.tsx'
 import { type Stage, stagesOf } from './stages.ts'
 import { Trail } from './Trail.tsx'
@@ -71,11 +72,15 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
           {stages.map((stage) => (
             <StageLink key={stage.id} stage={stage} />
           ))}
+          <FixesInPlace fixes={fixesInPlace(state, system.id)} />
           <button type="button" className="mt-auto mx-3 btn btn-ghost btn-quiet justify-start" onClick={() => setTrailOpen(true)}>
             <History size={16} aria-hidden="true" /> Trail
           </button>
         </nav>
         <div className="flex-1 min-w-0 flex flex-col">
+          <div className="md:hidden">
+            <FixesInPlace fixes={fixesInPlace(state, system.id)} />
+          </div>
           <div className="flex-1 min-w-0 pb-36 md:pb-16">
             <Outlet />
           </div>

@@ -1,6 +1,7 @@
 import type { Change } from '@ingle/record'
 import { BEACON_ID, beaconChanges } from './beaconMill.ts'
 import { CALDER_ID, calderChanges } from './calderStreet.ts'
+import { HARBOUR_ID, harbourChanges } from './harbourHall.ts'
 import { OTTERHOLT_ID, otterholtChanges } from './otterholtRow.ts'
 import { TIDEWELL_ID, TIDEWELL_PHOTOS, tidewellChanges } from './tidewell.ts'
 
@@ -16,4 +17,5 @@ export const DEMO_SITES: readonly DemoSite[] = [
   { id: BEACON_ID, changes: beaconChanges, photos: [] },
   { id: OTTERHOLT_ID, changes: otterholtChanges, photos: [] },
   { id: CALDER_ID, changes: calderChanges, photos: [] },
+  { id: HARBOUR_ID, changes: harbourChanges, photos: [] },
 ]

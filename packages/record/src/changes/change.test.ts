@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { ALL_KINDS, begun, HERE, SYSTEM, uuid } from '../testing.ts'
+import { ALL_KINDS, begun, HERE, Pen, SYSTEM, uuid } from '../testing.ts'
 import { parseChange } from './change.ts'
 import { describeChange } from './describe.ts'
 import { KnownIds } from './references.ts'
@@ -15,6 +15,18 @@ const good = {
   body: { ...HERE, tryId: uuid(3), supply: 0.22, return: -0.45 },
 }
 const parse = (change: object) => parseChange({ ...good, ...change }, NOW)
+
+it.each([
+  ['high limit', 'limit switch'],
+  ['jumper', 'float switch on the pan'],
+])('a %s in place of a %s is never a temporary fix', (what, instead) => {
+  const pen = new Pen()
+  pen.write('fix.put', { ...HERE, fixId: uuid(9), what, instead, cannot: 'x', undo: 'y' })
+  expect(parseChange(pen.changes[0], Date.UTC(2026, 10, 25))).toMatchObject({
+    ok: false,
+    reason: expect.stringContaining('never bridged'),
+  })
+})
 
 describe('a change from outside', () => {
   it('is taken when it is whole', () => expect(parse({})).toMatchObject({ ok: true, value: { kind: 'reading.probes' } }))

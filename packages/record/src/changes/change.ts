@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { ok, type Refusal, type Result, refuse, roleOf, ruleDoubts } from '@ingle/core'
+import { ok, type Refusal, type Result, refuse, roleOf, ruleDoubts, safetyRefusal } from '@ingle/core'
 import { IsISO8601, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import { checked } from '../checks.ts'
 import { parseProfile } from '../profile/profile.ts'
@@ -31,6 +31,9 @@ export const BODIES = {
   'advice.override': body.AdviceOverride,
   'item.open': body.ItemOpen,
   'item.close': body.ItemClose,
+  'fix.put': body.FixPut,
+  'fix.undo': body.FixUndo,
+  'fix.hand-on': body.FixHandOn,
   'check.set': body.CheckSet,
   undo: body.Undo,
 } as const
@@ -94,6 +97,14 @@ function insideDoubts(kind: string, checkedBody: object): Refusal | null {
       if (doubt)
         return refuse(`House rule “${rule.name}”: ${doubt}`, 'Put that aim right under House rules, then choose it again.')
     }
+  }
+  if (kind === 'fix.put') {
+    const { what, instead } = checkedBody as body.FixPut
+    return safetyRefusal(instead) ?? safetyRefusal(what)
+  }
+  if (kind === 'fix.hand-on') {
+    const { until } = checkedBody as body.FixHandOn
+    if (!Number.isFinite(Date.parse(until))) return refuse(`${until} is no day.`, 'Write it as year, month, day: 2026-12-31.')
   }
   if (kind === 'aim.set') {
     const { role, value } = checkedBody as body.AimSet

@@ -56,6 +56,19 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   ],
   'item.open': [{ ...HERE, itemId: uuid(7), text: 'larger grille' }, 'open: larger grille'],
   'item.close': [{ ...HERE, itemId: uuid(7), how: 'fitted' }, 'done: fitted'],
+  'fix.put': [
+    {
+      ...HERE,
+      fixId: uuid(12),
+      what: 'S0 thermostat',
+      instead: 'economizer controller',
+      cannot: 'free cooling',
+      undo: 'put the RV back',
+    },
+    'temporary: S0 thermostat instead of economizer controller',
+  ],
+  'fix.undo': [{ ...HERE, fixId: uuid(12), how: 'RV is in' }, 'temporary fix undone: RV is in'],
+  'fix.hand-on': [{ ...HERE, fixId: uuid(12), to: 'JT', until: '2026-12-31' }, 'temporary fix handed on to JT until 2026-12-31'],
   'check.set': [{ ...HERE, checkId: 'panels-back', done: true }, 'panels back: done'],
   undo: [{ targetId: uuid(8) }, 'taken back'],
 }

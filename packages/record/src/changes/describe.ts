@@ -69,6 +69,12 @@ export function describeChange(change: Change, units: UnitChoice = BASE_UNITS): 
       return `open: ${change.body.text}`
     case 'item.close':
       return `done: ${change.body.how}`
+    case 'fix.put':
+      return `temporary: ${change.body.what} instead of ${change.body.instead}`
+    case 'fix.undo':
+      return `temporary fix undone: ${change.body.how}`
+    case 'fix.hand-on':
+      return `temporary fix handed on to ${change.body.to} until ${change.body.until}`
     case 'check.set':
       return `${change.body.checkId.replaceAll('-', ' ')}: ${change.body.done ? 'done' : 'not done'}`
     case 'undo':

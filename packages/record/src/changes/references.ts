@@ -13,6 +13,7 @@ export class KnownIds {
     this.ids.add(change.id)
     if (change.kind === 'visit.start') this.ids.add(change.body.visitId)
     if (change.kind === 'item.open') this.ids.add(change.body.itemId)
+    if (change.kind === 'fix.put') this.ids.add(change.body.fixId)
   }
 
   /** Null when everything that this change speaks of is known; a refusal that names what is not. */
@@ -31,11 +32,19 @@ export class KnownIds {
 function wantedIds(change: Change): [string, string][] {
   const out: [string, string][] = []
   if (change.replaces) out.push(['a change', change.replaces])
-  const body = change.body as { visitId?: string; tryId?: string; noteId?: string; itemId?: string; targetId?: string }
+  const body = change.body as {
+    visitId?: string
+    tryId?: string
+    noteId?: string
+    itemId?: string
+    fixId?: string
+    targetId?: string
+  }
   if (body.visitId && change.kind !== 'visit.start') out.push(['a visit', body.visitId])
   if (body.tryId) out.push(['a try', body.tryId])
   if (body.noteId) out.push(['a note', body.noteId])
   if (body.itemId && change.kind === 'item.close') out.push(['an item', body.itemId])
+  if (body.fixId && change.kind !== 'fix.put') out.push(['a temporary fix', body.fixId])
   if (body.targetId) out.push(['a change', body.targetId])
   return out
 }

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Change } from '../changes/change.ts'
 import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing.ts'
+import { fixesInPlace, fixesOpen } from './fixes.ts'
 import { fold } from './fold.ts'
 import { inForce } from './inForce.ts'
 import { FOLD_VERSION } from './state.ts'
@@ -89,6 +90,22 @@ describe('folding', () => {
       items: [{ closed: { how: 'fitted 20×8' } }],
       visits: [{ closedAt: expect.any(String) }],
     })
+  })
+
+  it('keeps temporary fixes until they are undone, and who answers for them', () => {
+    const { pen } = begun()
+    const put = (fixId: string, what: string) =>
+      pen.write('fix.put', { ...HERE, fixId, what, instead: 'the controller', cannot: 'ramp', undo: 'swap it' })
+    put(uuid(71), 'S0 thermostat')
+    put(uuid(72), 'damper clamp')
+    pen.write('fix.hand-on', { ...HERE, fixId: uuid(71), to: 'JT', until: '2026-12-01' })
+    const open = (today: string) => fixesOpen(stateOf(pen.changes), SYSTEM, today).map((one) => one.what)
+    expect(open('2026-11-25')).toEqual(['damper clamp'])
+    pen.write('fix.undo', { ...HERE, fixId: uuid(72), how: 'clamp is off' })
+    expect(open('2026-11-25')).toEqual([])
+    // Its day has come: somebody has to answer again.
+    expect(open('2026-12-02')).toEqual(['S0 thermostat'])
+    expect(fixesInPlace(stateOf(pen.changes), SYSTEM)).toHaveLength(1)
   })
 
   it('adds and takes out parts', () => {

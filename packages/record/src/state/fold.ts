@@ -39,7 +39,9 @@ export function fold(siteId: string, changes: readonly Change[]): SiteState {
 const TURNS = [0, 1, 2] as const
 function turnOf(change: Change): (typeof TURNS)[number] {
   if (change.kind === 'visit.start') return 0
-  return change.kind === 'try.start' || change.kind === 'note.add' || change.kind === 'item.open' ? 1 : 2
+  return change.kind === 'try.start' || change.kind === 'note.add' || change.kind === 'item.open' || change.kind === 'fix.put'
+    ? 1
+    : 2
 }
 
 /** By time of writing, then by id; repeated ids count once. Times are compared as instants, whatever their offset. */
@@ -77,6 +79,7 @@ class Folding {
       twins: [],
       visits: [],
       items: [],
+      fixes: [],
       changeCount,
     }
   }
@@ -223,6 +226,22 @@ class Folding {
       case 'item.close': {
         const item = this.state.items.find((one) => one.id === change.body.itemId)
         if (item) item.closed = { at: change.at, by: change.by, how: change.body.how }
+        return
+      }
+      case 'fix.put': {
+        const { fixId: id, visitId, systemId, what, instead, cannot, undo } = change.body
+        const put = { id, visitId, systemId, at: change.at, by: change.by, what, instead, cannot, undo }
+        this.state.fixes.push({ ...put, undone: null, handedOn: null })
+        return
+      }
+      case 'fix.undo': {
+        const fix = this.state.fixes.find((one) => one.id === change.body.fixId)
+        if (fix) fix.undone = { at: change.at, by: change.by, how: change.body.how }
+        return
+      }
+      case 'fix.hand-on': {
+        const fix = this.state.fixes.find((one) => one.id === change.body.fixId)
+        if (fix) fix.handedOn = { at: change.at, by: change.by, to: change.body.to, until: change.body.until }
         return
       }
       case 'check.set':

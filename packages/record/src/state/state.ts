@@ -3,7 +3,7 @@ import type { HouseRuleBody, PartRole } from '../changes/bodies.ts'
 import type { Profile } from '../profile/profile.ts'
 
 /** Raise it whenever the fold gives another state for the same changes: servers then fold every site anew. */
-export const FOLD_VERSION = 2
+export const FOLD_VERSION = 3
 
 /** A site as its changes make it. Plain data; nothing here is stored that cannot be folded again. */
 export interface SiteState {
@@ -23,6 +23,7 @@ export interface SiteState {
   /** By start. */
   visits: VisitState[]
   items: ItemState[]
+  fixes: FixState[]
   changeCount: number
 }
 
@@ -171,4 +172,19 @@ export interface ItemState {
   openedAt: string
   by: string
   closed: { at: string; by: string; how: string } | null
+}
+
+/** Something that stands in for the right part. In place until it is undone, whoever answers for it. */
+export interface FixState {
+  id: string
+  visitId: string
+  systemId: string
+  at: string
+  by: string
+  what: string
+  instead: string
+  cannot: string
+  undo: string
+  undone: { at: string; by: string; how: string } | null
+  handedOn: { at: string; by: string; to: string; until: string } | null
 }

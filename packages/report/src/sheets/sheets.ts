@@ -17,6 +17,7 @@ import {
 import {
   devicesOf,
   equipmentOf,
+  fixesInPlace,
   isNoted,
   type LedgerRow,
   ledgerOf,
@@ -302,12 +303,19 @@ function ledgerSection(d: Desk, title: string, head: string[], row: (one: Ledger
 
 function openItems(d: Desk): SheetSection {
   const items = d.state.items.filter((one) => one.systemId === d.system.id && !one.closed)
+  const fixes = fixesInPlace(d.state, d.system.id)
   return {
     title: 'Still open',
     blocks: [
       {
         kind: 'lines',
-        lines: items.map((one) => `${capital(one.text)} (${one.by}, ${localDay(one.openedAt, d.state.timeZone)})`),
+        lines: [
+          ...fixes.map(
+            (one) =>
+              `Temporary: ${one.what} instead of ${one.instead}. It cannot ${one.cannot}. To undo it: ${one.undo}.${one.handedOn ? ` ${one.handedOn.to} answers for it until ${one.handedOn.until}.` : ''}`,
+          ),
+          ...items.map((one) => `${capital(one.text)} (${one.by}, ${localDay(one.openedAt, d.state.timeZone)})`),
+        ],
         empty: 'Nothing is open.',
       },
     ],

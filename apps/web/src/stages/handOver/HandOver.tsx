@@ -1,6 +1,6 @@
 import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
 import { sayBoth } from '@ingle/core'
-import { isNoted, type LedgerRow } from '@ingle/record'
+import { fixesOpen, isNoted, type LedgerRow } from '@ingle/record'
 import { FileDown, FileText } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -12,6 +12,7 @@ import { StateMark } from '../../kit/StateMark.tsx'
 import { isMetric } from '../../prefs/prefs.ts'
 import { HANDOVER_CHECKS } from '../../visit/stages.ts'
 import { useVisit } from '../../visit/useVisit.ts'
+import { TemporaryFixes } from './TemporaryFixes.tsx'
 
 /** What is proved and what is not, what stays open, the sheets, and closing the visit. */
 export function HandOver() {
@@ -21,6 +22,9 @@ export function HandOver() {
   const noted = ledger.filter(isNoted)
   const unproved = noted.filter((row) => row.standing !== 'proved')
   const noReason = ledger.filter((row) => row.whyMissing)
+  // The visit closes for every system of the site.
+  const today = new Date().toISOString().slice(0, 10)
+  const unanswered = state.systems.flatMap((one) => fixesOpen(state, one.id, today))
   const checksLeft = HANDOVER_CHECKS.filter(([id]) => !here.checks[id])
   return (
     <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
@@ -41,6 +45,7 @@ export function HandOver() {
             ))}
           </ul>
         </section>
+        <TemporaryFixes />
         <OpenItems />
       </div>
       <div className="flex flex-col gap-3 md:gap-4">
@@ -109,6 +114,12 @@ export function HandOver() {
                   Settings stage before you close.
                 </Notice>
               )}
+              {unanswered.length > 0 && (
+                <Notice kind="wrong">
+                  {unanswered.map((one) => one.what).join(', ')}: temporary, and nobody answers for it. Undo it, or hand it on to
+                  a named person with a day.
+                </Notice>
+              )}
               <p className="soft text-[14px] my-2">
                 {unproved.length > 0 ? `${unproved.length} of ${noted.length} settings are not proved; the card says so. ` : ''}
                 {checksLeft.length > 0 ? `${checksLeft.length} checks are not ticked.` : ''}
@@ -116,7 +127,7 @@ export function HandOver() {
               <button
                 type="button"
                 className="btn btn-neutral"
-                disabled={noReason.length > 0}
+                disabled={noReason.length > 0 || unanswered.length > 0}
                 onClick={() => void write([{ kind: 'visit.close', body: { visitId: visit.id } }])}
               >
                 Close the visit

@@ -1,0 +1,75 @@
+import type { Change } from '@ingle/record'
+import { subMonths } from 'date-fns'
+import { xoroshiro128plus } from 'pure-rand'
+import { profileById } from '../profiles/index.ts'
+import { ruleById } from '../rules/houseRules.ts'
+import { DemoWriter } from './writer.ts'
+
+const id = (tail: string) => `4a2b0a11-0000-4000-8000-${tail.padStart(12, '0')}`
+export const HARBOUR_ID = id('1')
+export const HARBOUR_SYSTEM_ID = id('a1')
+export const HARBOUR_VISIT_ID = id('b2')
+const PAST_VISIT_ID = id('b1')
+
+/** Harbour Hall: a rooftop unit that runs on what was in the van, until its own controller comes. */
+export function harbourChanges(now: Date): Change[] {
+  const today = new Date(now.getTime() - 25 * 60_000)
+  const writer = new DemoWriter(HARBOUR_ID, xoroshiro128plus(909), subMonths(today, 3).getTime(), 'JT')
+  const systemId = HARBOUR_SYSTEM_ID
+  writer.write('site.set', {
+    name: 'Harbour Hall',
+    place: 'Harbour Road, Wrenmoor',
+    altitudeFt: 300,
+    timeZone: 'Europe/London',
+    climate: 'damp coast',
+  })
+  writer.write('system.set', { systemId, name: 'RTU-1 Hall', serves: 'Hall and kitchen', capacityTons: 7.5, heaterKw: 0 })
+  for (const [place, profileId] of [
+    ['equipment', 'hollin-rv'],
+    ['controller', 'fenwarm-s0'],
+    ['drive', 'hollin-d7'],
+  ] as const)
+    writer.write('profile.use', { systemId, place, profile: profileById(profileId) })
+  writer.write('rules.use', { systemId, rules: ['damp-coast', 'few-starts'].map(ruleById) })
+  for (const [role, maker, model] of [
+    ['air-handler', 'Hollin', 'RV-090'],
+    ['controller', 'Fenwarm', 'S0'],
+    ['other', 'Hollin', 'D7 drive'],
+  ] as const)
+    writer.write('part.set', { systemId, partId: writer.newId(), role, maker, model }, 0.5)
+  writer.write('visit.start', { visitId: PAST_VISIT_ID, reason: 'Autumn service' }, 5)
+  const past = { visitId: PAST_VISIT_ID, systemId }
+  writer.write('setting.set', { ...past, role: 'freshair.min.low', column: 'left', value: '28' })
+  writer.write('setting.set', { ...past, role: 'freshair.min.high', column: 'left', value: '18' })
+  writer.write('visit.close', { visitId: PAST_VISIT_ID }, 15)
+
+  writer.goOn(today.getTime(), 'MR')
+  writer.write('visit.start', { visitId: HARBOUR_VISIT_ID, reason: 'Controller burnt out, wedding on Saturday' })
+  const here = { visitId: HARBOUR_VISIT_ID, systemId }
+  writer.write('complaint.set', { ...here, text: 'No heat since Tuesday; eighty guests on Saturday.' })
+  const fix = (what: string, instead: string, cannot: string, undo: string) =>
+    writer.write('fix.put', { ...here, fixId: writer.newId(), what, instead, cannot, undo })
+  fix(
+    'S0 thermostat on the wall',
+    'the rooftop unit’s own controller',
+    'use outdoor air to cool, nor hold the humidity',
+    'take it off, put the new controller’s lead back on J4',
+  )
+  fix('Outdoor damper locked at 20%', 'the economizer', 'follow fan speed or CO₂', 'take the clamp off the shaft, stroke it')
+  fix('D7 drive fixed at 42 Hz', 'the ramping fan', 'slow down between calls', 'set F back to off on the drive')
+  fix(
+    'Capacity input bridged to half',
+    'the variable compressor’s signal',
+    'follow the load',
+    'take the wire from C to 50, put the signal back',
+  )
+  writer.write('setting.set', {
+    ...here,
+    role: 'airflow.continuous',
+    place: 'drive',
+    column: 'left',
+    value: '42',
+    why: 'temporary fix',
+  })
+  return writer.changes
+}

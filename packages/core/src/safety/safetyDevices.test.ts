@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest'
+import { safetyRefusal } from './safetyDevices.ts'
+
+describe('safety devices', () => {
+  it.each([
+    'high limit switch',
+    'limits',
+    'the float on the pan',
+    'flame sensor',
+    'rollout switch',
+    'low-pressure switch',
+    'Pressure switch of the inducer',
+    'fuse F2',
+    'door switch',
+    'CO alarm',
+    'freezestat on the coil',
+    'thermal link',
+    'gas valve',
+  ])('“%s” is refused as a temporary fix, with the reason and a way', (text) =>
+    expect(safetyRefusal(text)).toMatchObject({
+      reason: expect.stringContaining('never bridged'),
+      remedy: expect.stringContaining('locked'),
+    }),
+  )
+  it.each([
+    'stand-in thermostat on the wall',
+    'outdoor damper',
+    'capacity input of the compressor',
+    'drive at 42 Hz',
+    'humidistat in series',
+    'unlimited patience',
+  ])('“%s” is none', (text) => expect(safetyRefusal(text)).toBeNull())
+})
