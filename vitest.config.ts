@@ -8,6 +8,8 @@ export default defineConfig({
           name: 'unit',
           include: ['packages/*/{src,test}/**/*.test.ts', 'apps/web/{src,test}/**/*.test.ts', 'tools/**/!(*.db).test.ts'],
           environment: 'node',
+          // Fuzz and property tests on a machine that does other things too.
+          testTimeout: 30_000,
         },
       },
       {

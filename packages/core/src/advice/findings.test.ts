@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { TryInput } from '../airflow/input.ts'
 import { airflowPicture } from '../airflow/picture.ts'
 import { BASE_UNITS } from '../quantity/units.ts'
+import { attempt, scenario } from '../testing/scenario.ts'
 import { findings } from './findings.ts'
-import { attempt, scenario } from './scenario.ts'
 import { capital, list, showIn, tapName } from './show.ts'
 
 const found = (one: Partial<TryInput>, system: object = {}) =>

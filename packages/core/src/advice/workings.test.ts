@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { airflowPicture } from '../airflow/picture.ts'
-import { attempt, scenario } from './scenario.ts'
+import { attempt, scenario } from '../testing/scenario.ts'
 import { resultText, workings } from './workings.ts'
 
 const probes = { supply: 0.22, return: -0.45, 'before-filter': -0.06, 'after-filter': -0.4 }

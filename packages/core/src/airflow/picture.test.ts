@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { attempt, scenario } from '../advice/scenario.ts'
+import { attempt, scenario } from '../testing/scenario.ts'
 import { airflowPicture } from './picture.ts'
 
 const probes = { supply: 0.22, return: -0.45, 'before-filter': -0.06, 'after-filter': -0.4 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DIFF_C, FAN_HEAT, SENSOR, setting } from './samples.ts'
+import { DIFF_C, FAN_HEAT, SENSOR, setting } from '../testing/devices.ts'
 import { express, meaningOf, readValue, sayBoth, sayOffer } from './spelling.ts'
 
 describe('saying a role on a device', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { FAN_HEAT, SENSOR, setting } from '../device/samples.ts'
 import { BASE_UNITS, METRIC_UNITS } from '../quantity/units.ts'
+import { FAN_HEAT, SENSOR, setting } from '../testing/devices.ts'
 import { completions } from './completions.ts'
 import { JOT_COMMANDS } from './grammar.ts'
 import { parseJot } from './parseJot.ts'

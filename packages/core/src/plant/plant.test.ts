@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { scenario } from '../advice/scenario.ts'
+import { scenario } from '../testing/scenario.ts'
 import { type Plant, runPlant } from './plant.ts'
 
 const at = 1250 ** 2

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { ALL_KINDS, begun, HERE, Pen, SYSTEM, uuid } from '../testing.ts'
+import { ALL_KINDS, begun, HERE, Pen, SYSTEM, uuid } from '../testing/pen.ts'
 import { parseChange } from './change.ts'
 import { describeChange } from './describe.ts'
 import { KnownIds } from './references.ts'

@@ -1,6 +1,6 @@
 import { METRIC_UNITS } from '@ingle/core'
 import { describe, expect, it } from 'vitest'
-import { ALL_KINDS, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing.ts'
+import { ALL_KINDS, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing/pen.ts'
 import type { BodyOf, ChangeKind } from './change.ts'
 import { describeChange } from './describe.ts'
 

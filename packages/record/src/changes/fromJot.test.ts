@@ -1,6 +1,6 @@
 import { BASE_UNITS, JOT_COMMANDS, parseJot } from '@ingle/core'
 import { describe, expect, it } from 'vitest'
-import { HERE, uuid } from '../testing.ts'
+import { HERE, uuid } from '../testing/pen.ts'
 import { type Change, parseChange } from './change.ts'
 import { changesOf, jotOf } from './fromJot.ts'
 

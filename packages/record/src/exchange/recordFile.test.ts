@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { begun, HERE, uuid } from '../testing.ts'
+import { begun, HERE, uuid } from '../testing/pen.ts'
 import { parseRecordFile } from './recordFile.ts'
 
 const NOW = Date.UTC(2026, 10, 24, 12)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { airflowInput, findSystem, findVisit, pictureOf } from '../state/airflowInput.ts'
 import { fold } from '../state/fold.ts'
-import { begun, HERE, Pen, SYSTEM, uuid } from '../testing.ts'
+import { begun, HERE, Pen, SYSTEM, uuid } from '../testing/pen.ts'
 import { ledgerOf } from './ledger.ts'
 
 const profile = {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { BOARD_B, FIRST, flatId, Mill, rule, WALL } from '../testing/mill.ts'
 import { ledgerFindings, sawOf, toSet } from './ledger.ts'
-import { BOARD_B, FIRST, flatId, Mill, rule, WALL } from './mill.ts'
 
 const FAN = 'fan.satisfied.heat@controller'
 const DIFF = 'control.differential@controller'

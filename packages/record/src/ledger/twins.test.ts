@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { BOARD_A, BOARD_B, flatId, Mill, rule } from '../testing/mill.ts'
 import { aimEntries, carryAims } from './copyAims.ts'
 import { driftOf } from './drift.ts'
-import { BOARD_A, BOARD_B, flatId, Mill, rule } from './mill.ts'
 import { compareTwins, type TwinStanding } from './twins.ts'
 
 const FAN = 'fan.satisfied.heat@controller'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { BOARD_A, BOARD_B, Mill, rule, WALL } from '../ledger/mill.ts'
 import type { Profile } from '../profile/profile.ts'
+import { BOARD_A, BOARD_B, Mill, rule, WALL } from '../testing/mill.ts'
 import { compareProfiles } from './compare.ts'
 import { documentKindOf, parseDocument, RULES_FORMAT } from './documents.ts'
 import { fitPattern, PATTERN_FORMAT, patternEntries } from './pattern.ts'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing.ts'
+import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing/pen.ts'
 import { airflowInput, findSystem, findVisit, NO_RULE } from './airflowInput.ts'
 import { fold } from './fold.ts'
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Change } from '../changes/change.ts'
-import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing.ts'
+import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing/pen.ts'
 import { fixesInPlace, fixesOpen } from './fixes.ts'
 import { fold } from './fold.ts'
 import { inForce } from './inForce.ts'

@@ -6,13 +6,13 @@ import {
   PLACE_WORDS,
   type Place,
   planKeys,
-  reading,
   startState,
 } from '@ingle/core'
 import { devicesOf, type LedgerRow, rowBody, type SystemDevice, sawOf } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { machineOf } from '../../keys/machineOf.ts'
 import { PlanSteps } from '../../keys/PlanSteps.tsx'
+import { placesOf } from '../../keys/placesOf.ts'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -168,19 +168,4 @@ function Elsewhere({
       </select>
     </label>
   )
-}
-
-function placesOf(machine: KeypadMachine, state: KeypadState): { reads: string; state: KeypadState }[] {
-  const still = { ...state, power: true, editing: null, digits: [], digit: 0, cursor: 0 }
-  const out = new Map<string, KeypadState>()
-  const add = (one: KeypadState) => {
-    const reads = reading(machine, one)
-    if (!out.has(reads)) out.set(reads, one)
-  }
-  for (const [screen, made] of Object.entries(machine.pad.screens)) {
-    const many = made.kind === 'list' ? made.items.length : 1
-    for (let cursor = 0; cursor < many; cursor += 1) add({ ...still, screen, cursor })
-  }
-  add({ ...still, power: false, screen: machine.pad.home })
-  return [...out].filter(([reads]) => reads !== '----').map(([reads, one]) => ({ reads, state: one }))
 }

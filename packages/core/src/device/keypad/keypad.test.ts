@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { profile, setting } from '../samples.ts'
+import { profile, setting } from '../../testing/devices.ts'
 import { optionPairs, switchBank, switchesFor, withBit } from './codes.ts'
 import { type KeyEvent, type KeypadState, nextState, reading, startState } from './interpreter.ts'
 import { type HoldRule, holdForSteps, ringWay, stepsWhileHeld, stepWay } from './keys.ts'

@@ -1,5 +1,5 @@
 /** Small invented devices for the tests of this folder. */
-import type { DeviceProfile, DeviceSetting } from './setting.ts'
+import type { DeviceProfile, DeviceSetting } from '../device/setting.ts'
 
 export const setting = (more: Partial<DeviceSetting>): DeviceSetting => ({
   label: 'Test setting',

@@ -1,11 +1,11 @@
 /** A small mill of invented flats for the tests of this folder: one wall controller in front of two kinds of board. */
 import type { Place } from '@ingle/core'
 import type { HouseRuleBody } from '../changes/bodies.ts'
+import { type LedgerRow, ledgerOf } from '../ledger/ledger.ts'
 import { pictureOf } from '../state/airflowInput.ts'
 import { fold } from '../state/fold.ts'
 import type { SiteState } from '../state/state.ts'
-import { Pen, uuid } from '../testing.ts'
-import { type LedgerRow, ledgerOf } from './ledger.ts'
+import { Pen, uuid } from './pen.ts'
 
 export const WALL = {
   format: 'ingle-profile/1',

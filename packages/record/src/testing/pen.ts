@@ -1,4 +1,4 @@
-import { BODIES, type Change, type ChangeKind, type ChangeOf } from './changes/change.ts'
+import { BODIES, type Change, type ChangeKind, type ChangeOf } from '../changes/change.ts'
 
 /** Makes changes for tests: ids, times and writer filled in, a minute apart. */
 export class Pen {
