@@ -13,6 +13,7 @@ const VIEWS = [
   '/library',
   '/library/skerrick-w2',
   '/library/skerrick-w2/edit',
+  '/library/patterns',
   '/library/compare?a=skerrick-w2&b=quernstone-c4',
   '/house-rules',
   '/practice',

@@ -12,6 +12,10 @@ test('flat 5 is set up from a pattern of flat 1, ticked off, and named in twins'
   await keep.getByRole('button', { name: /^Keep \d+ settings$/ }).click()
   await expect(keep).toContainText('Kept for the whole crew.')
   await keep.getByRole('button', { name: 'Close' }).click()
+  await tech.open('/library/patterns')
+  await expect(page.getByRole('listitem').filter({ hasText: 'Mill flat' }).first()).toContainText(
+    'From Beacon Mill, Flat 1, Skerrick W2 with Skerrick DA.',
+  )
 
   // The new tenant wants other house rules: the pattern then says what the flats have in common.
   await tech.open(flat(5, 'survey'))
@@ -265,7 +269,10 @@ test('a device that the library does not have is begun with what is known, and t
   await form.getByLabel('Family or model').fill('Bell 2')
   await form.getByLabel('What it is').selectOption('zone-controller')
   await form.getByRole('button', { name: 'Begin a profile with what is known' }).click()
-  await expect(page.getByRole('region', { name: 'Devices' })).toContainText('Bell 2')
+  const devices = page.getByRole('region', { name: 'Devices' })
+  await expect(devices).toContainText('Bell 2')
+  await devices.getByRole('button', { name: 'Put it into the library' }).click()
+  await expect(devices.getByRole('button', { name: 'Put it into the library' })).toHaveCount(0)
   await tech.open(flat(8, 'settings'))
   await tech.jot('found fan.cool off')
   await expect(tech.ledgerRow(/^Fan after cooling/).getByRole('button', { name: /found: 0/ })).toBeVisible()

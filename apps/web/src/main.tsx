@@ -41,6 +41,7 @@ const router = createBrowserRouter([
       { path: 'sites/:siteId/visits/:visitId/twins', ...page(() => import('./twins/Twins.tsx'), 'Twins') },
       { path: 'library', ...page(() => import('./library/LibraryPage.tsx'), 'LibraryPage') },
       { path: 'library/compare', ...page(() => import('./library/ComparePage.tsx'), 'ComparePage') },
+      { path: 'library/patterns', ...page(() => import('./library/Patterns.tsx'), 'Patterns') },
       { path: 'library/new', ...page(() => import('./library/EditProfile.tsx'), 'EditProfile') },
       { path: 'library/:profileId', ...page(() => import('./library/ProfilePage.tsx'), 'ProfilePage') },
       { path: 'library/:profileId/edit', ...page(() => import('./library/EditProfile.tsx'), 'EditProfile') },

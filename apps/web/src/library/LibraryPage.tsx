@@ -34,6 +34,9 @@ export function LibraryPage() {
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
       <div className="flex flex-wrap items-center gap-2 mb-3">
         <h1 className="text-2xl font-bold mr-auto">Library</h1>
+        <Link className="btn" to="/library/patterns">
+          Patterns
+        </Link>
         <Link className="btn" to="/library/compare">
           Compare two
         </Link>

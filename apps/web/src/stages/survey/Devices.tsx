@@ -1,9 +1,10 @@
 import { PLACE_WORDS, type Place } from '@ingle/core'
-import { devicesOf, keyOfProfile, type SystemDevice } from '@ingle/record'
+import { devicesOf, keyOfProfile, type Profile, type SystemDevice } from '@ingle/record'
 import { CirclePlus, X } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Notice } from '../../kit/Notice.tsx'
+import { useLibrary } from '../../library/useLibrary.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { FindDevice } from './FindDevice.tsx'
 
@@ -44,6 +45,18 @@ export function Devices() {
 }
 
 function DeviceLine({ device: { place, profile }, onTakeAway }: { device: SystemDevice; onTakeAway: () => void }) {
+  const { write, at, desk } = useVisit()
+  const entry = useLibrary((library) => library.profiles.find((one) => one.id === profile.id))
+  const [wrong, setWrong] = useState<string | null>(null)
+  const newer = entry && !entry.retired && entry.version > profile.version ? entry.content : null
+  const take = async (next: Profile) => {
+    const written = await write([{ kind: 'profile.use', body: { systemId: at.systemId, place, profile: next } }])
+    setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
+  }
+  const keep = async () => {
+    const saved = await desk.library.save('profile', profile)
+    setWrong(saved.ok ? null : `${saved.reason} ${saved.remedy}`)
+  }
   return (
     <li className="py-2 flex gap-2 items-start">
       <div className="flex-1 min-w-0 leading-snug">
@@ -55,6 +68,17 @@ function DeviceLine({ device: { place, profile }, onTakeAway }: { device: System
         </b>
         <span className="soft text-[13px]"> · version {profile.version}</span>
         <span className="soft text-[14px] block">{profile.description}</span>
+        {newer && (
+          <button type="button" className="btn btn-quiet mt-1" onClick={() => void take(newer)}>
+            Take version {newer.version} of it
+          </button>
+        )}
+        {!entry && (
+          <button type="button" className="btn btn-quiet mt-1" onClick={() => void keep()}>
+            Put it into the library
+          </button>
+        )}
+        {wrong && <Notice kind="wrong">{wrong}</Notice>}
       </div>
       <button
         type="button"

@@ -1,0 +1,101 @@
+import type { LibraryEntry } from '@ingle/catalog'
+import { idOfKey, PLACE_WORDS, placeOfKey, roleLabel, roleOf, sayMeaning } from '@ingle/core'
+import type { Pattern } from '@ingle/record'
+import { FileDown, FileUp } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { Empty, Notice } from '../kit/Notice.tsx'
+import { useMe } from '../session/useMe.ts'
+import { deskFor } from '../sync/siteStore.ts'
+import { download, useImport } from './useImport.ts'
+import { useLibrary } from './useLibrary.ts'
+
+/** Units kept for the next one, in needs: what each holds, and where it came from. */
+export function Patterns() {
+  const patterns = useLibrary((library) => library.patterns)
+  const { said, choose } = useImport('pattern', () => undefined)
+  useEffect(() => {
+    document.title = 'Patterns · Ingle'
+  }, [])
+  return (
+    <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
+      <p className="soft text-[14px]">
+        <Link to="/library" className="link">
+          Library
+        </Link>
+      </p>
+      <div className="flex flex-wrap items-center gap-2 mb-3">
+        <h1 className="text-2xl font-bold mr-auto">Patterns</h1>
+        <button type="button" className="btn" onClick={choose}>
+          <FileUp size={17} aria-hidden="true" /> Import
+        </button>
+      </div>
+      {said && <Notice kind="wrong">{said}</Notice>}
+      {patterns.length === 0 ? (
+        <Empty title="No patterns yet">
+          <p>
+            A pattern is what one unit was set to, kept in needs and not in codes, so that it fits another family too. Keep one on
+            the Settings stage of a unit that is right.
+          </p>
+        </Empty>
+      ) : (
+        <ul className="md:columns-2 gap-3">
+          {patterns.map((entry) => (
+            <PatternCard key={entry.id} entry={entry} />
+          ))}
+        </ul>
+      )}
+    </main>
+  )
+}
+
+function PatternCard({ entry }: { entry: LibraryEntry<Pattern> }) {
+  const desk = deskFor(useMe())
+  const [wrong, setWrong] = useState<string | null>(null)
+  const { content: pattern } = entry
+  const retire = async () => {
+    const done = await desk.library.retire('pattern', entry.id, !entry.retired)
+    setWrong(done.ok ? null : `${done.reason} ${done.remedy}`)
+  }
+  return (
+    <li className="panel p-4 mb-3 break-inside-avoid">
+      <div className="flex items-center gap-1.5">
+        <h2 className="font-bold text-[17px] leading-snug mr-auto">
+          {pattern.name}
+          <span className="soft font-normal text-[13px]">
+            {` · version ${entry.version}, ${entry.savedBy}`}
+            {entry.retired ? ' · out of use' : ''}
+          </span>
+        </h2>
+        <button
+          type="button"
+          className="btn btn-ghost btn-square btn-quiet"
+          aria-label={`Export ${pattern.name}`}
+          onClick={() => download(`${pattern.id}.pattern.json`, pattern)}
+        >
+          <FileDown size={16} />
+        </button>
+      </div>
+      <p className="soft text-[14px]">
+        From {pattern.from}, {pattern.equipment.join(' with ')}.
+      </p>
+      <ul className="mt-1.5 text-[14px]">
+        {pattern.entries.map((one) => {
+          const id = idOfKey(one.role)
+          return (
+            <li key={one.role} className="flex gap-2 py-0.5">
+              <span className="flex-1">
+                {roleLabel(id)} <span className="soft text-[13px]">{PLACE_WORDS[placeOfKey(one.role)].toLowerCase()}</span>
+              </span>
+              <b>{sayMeaning(roleOf(id) ? { role: id } : {}, one.value)}</b>
+            </li>
+          )
+        })}
+      </ul>
+      <button type="button" className="btn btn-quiet mt-2" onClick={() => void retire()}>
+        {entry.retired ? 'Take into use again' : 'Take out of use'}
+      </button>
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+    </li>
+  )
+}
