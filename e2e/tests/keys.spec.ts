@@ -6,7 +6,16 @@ test('a plan beside the ledger is followed step by step, gone astray from, and f
   await page.getByRole('button', { name: 'Which keys on the W2: 2 to set' }).click()
   const plan = page.getByRole('region', { name: 'Keys of the W2' })
   await expect(plan.getByRole('listitem').first()).toContainText('◀ + ▶ held 4 s')
-  await plan.getByRole('button', { name: 'Screen reads P 12, next' }).click()
+  await page.clock.install()
+  await plan.getByRole('button', { name: 'Count 4 s' }).click()
+  await page.clock.runFor(1500)
+  await expect(plan.getByRole('button', { name: '3 s to go' })).toBeVisible()
+  await page.clock.runFor(3000)
+  await expect(plan.getByRole('button', { name: 'Time is up' })).toBeVisible()
+  await page.clock.resume()
+  // Hands-free: space is the next step.
+  await page.getByRole('heading', { name: 'Flat 6: settings' }).click()
+  await page.keyboard.press('Space')
   await plan.getByRole('button', { name: 'Screen reads P 12, next' }).click()
   await expect(tech.ledgerRow(/^Sensor that controls/).getByRole('button', { name: /left: 3/ })).toBeVisible()
   // A hand slipped: the screen reads another item, and the plan goes on from there.

@@ -15,6 +15,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['g then s, a, t, h', 'Survey, Airflow, Settings, Hand over'],
   ['g then r', 'Round'],
   ['arrows', 'move in the ledger; Enter opens a cell'],
+  ['space', 'next step, while a plan of keys is open'],
   ['?', 'this help'],
 ]
 

@@ -9,7 +9,9 @@ import {
   startState,
 } from '@ingle/core'
 import { devicesOf, type LedgerRow, rowBody, type SystemDevice, sawOf } from '@ingle/record'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { isTyping } from '../../app/KeysHelp.tsx'
+import { busyS, Countdown } from '../../keys/Countdown.tsx'
 import { machineOf } from '../../keys/machineOf.ts'
 import { PlanSteps } from '../../keys/PlanSteps.tsx'
 import { placesOf } from '../../keys/placesOf.ts'
@@ -91,6 +93,18 @@ function Walk(props: {
     }
     setState(step.events.reduce((before, event) => nextState(machine, before, event), state))
   }
+  // Hands-free: the space bar is the next step, as long as nothing is typed and no button has the focus.
+  const next = useRef(confirm)
+  next.current = confirm
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      if (event.key !== ' ' || isTyping(event.target) || event.target instanceof HTMLButtonElement) return
+      event.preventDefault()
+      void next.current()
+    }
+    window.addEventListener('keydown', hear)
+    return () => window.removeEventListener('keydown', hear)
+  }, [])
   return (
     <section aria-label={`Keys of the ${device.profile.family}`} className="panel p-4 flex flex-col gap-2.5">
       <div className="flex items-baseline gap-2">
@@ -108,6 +122,9 @@ function Walk(props: {
       {plan.ok && plan.value.steps.length === 0 && <Notice kind="plain">It stands as wanted, and the menu is left.</Notice>}
       {plan.ok && <PlanSteps machine={machine} plan={plan.value} done={0} />}
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      {step && busyS(step.events) >= 2 && (
+        <Countdown key={`${step.says} ${plan.ok ? plan.value.steps.length : 0}`} seconds={busyS(step.events)} />
+      )}
       {step && (
         <button type="button" className="btn btn-primary" onClick={() => void confirm()}>
           {step.reads === '' ? 'It is dark, next' : `Screen reads ${step.reads}, next`}
