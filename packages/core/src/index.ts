@@ -48,6 +48,7 @@ export { type KeyPlan, type PlanStep, planKeys } from './device/keypad/planner.t
 export { type ProfileDoubt, profileDoubts } from './device/profileCheck.ts'
 export { type ResolvedSetting, resolveSettings } from './device/resolve.ts'
 export { NEEDS, type NeedId, numberOf, ROLES, type Role, roleLabel, roleOf } from './device/roles.ts'
+export { ROLE_WORDS } from './device/roleWords.ts'
 export { serviceCode } from './device/serviceCode.ts'
 export * from './device/setting.ts'
 export {

@@ -1,6 +1,6 @@
 import { BASE_UNITS, METRIC_UNITS } from '@ingle/core'
 import { CircleAlert, Cloud, CloudOff, LogOut, Ruler, SunMoon, UserRound } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, NavLink, Outlet, useMatch } from 'react-router'
 import { Notice } from '../kit/Notice.tsx'
 import { isMetric, THEME_SAYS, THEMES, usePrefs } from '../prefs/prefs.ts'
@@ -10,7 +10,9 @@ import { useStep } from '../sync/outbox.ts'
 import { closeDesk, deskFor, useSites } from '../sync/siteStore.ts'
 import { KeysHelp } from './KeysHelp.tsx'
 import { NameMark } from './NameMark.tsx'
-import { RefusedDialog } from './RefusedDialog.tsx'
+
+/** Loaded when something was refused. */
+const RefusedDialog = lazy(async () => ({ default: (await import('./RefusedDialog.tsx')).RefusedDialog }))
 
 /** Everything behind sign-in: the header, and the page below it. */
 export function Shell() {
@@ -105,7 +107,11 @@ function StepSign() {
           <CircleAlert size={15} aria-hidden="true" /> {refused.length} refused
         </button>
       )}
-      {open && refused.length > 0 && <RefusedDialog refused={refused} onClose={() => setOpen(false)} />}
+      {open && refused.length > 0 && (
+        <Suspense fallback={null}>
+          <RefusedDialog refused={refused} onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   )
 }

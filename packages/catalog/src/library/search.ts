@@ -1,4 +1,4 @@
-import { ROLES, type Role, roleOf } from '@ingle/core'
+import { ROLE_WORDS, ROLES, type Role, roleOf } from '@ingle/core'
 import type { Profile, ProfileSetting } from '@ingle/record'
 import MiniSearch from 'minisearch'
 
@@ -67,7 +67,7 @@ export function librarySearch(profiles: readonly Profile[]): LibrarySearch {
       id: role.id,
       label: `${role.label} ${role.word}`,
       meaning: role.meaning,
-      called: role.called.join(' '),
+      called: ROLE_WORDS[role.id] ?? '',
       values: role.values.kind === 'choice' ? Object.values(role.values.options).join(' ') : '',
     })),
   )

@@ -5,6 +5,7 @@ import { conditionMet, type HouseRule, ruleDoubts, ruledAims } from './houseRule
 import { profileDoubts } from './profileCheck.ts'
 import { resolveSettings } from './resolve.ts'
 import { ROLES, roleLabel, roleOf } from './roles.ts'
+import { ROLE_WORDS } from './roleWords.ts'
 import { serviceCode } from './serviceCode.ts'
 import { aloneId, idOfKey, placeOfKey, rowKey } from './setting.ts'
 import { type AdviceRow, settingFindings } from './settingAdvice.ts'
@@ -15,6 +16,8 @@ describe('the catalogue of roles', () => {
     expect(new Set(ROLES.map((one) => one.id)).size).toBe(ROLES.length)
     expect(new Set(ROLES.map((one) => one.word)).size).toBe(ROLES.length)
   })
+  it('has words for search for each role, and for no other', () =>
+    expect(Object.keys(ROLE_WORDS).sort()).toEqual(ROLES.map((one) => one.id).sort()))
   it('numbers only what may be numbered', () => {
     expect(roleOf('zone.flow.3')?.id).toBe('zone.flow')
     expect(roleOf('sensor.trim.3')).toBeNull()
