@@ -32,6 +32,7 @@ test('a plan beside the ledger is followed step by step, gone astray from, and f
 test('a simulated device is practised on: a chord, a ring, a wrong turn, and the plan follows', async ({ tech }) => {
   const { page } = tech
   await page.getByRole('link', { name: 'Practice', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Practice', exact: true })).toBeVisible()
   await page.getByRole('link', { name: /Aldergate GX-80/ }).click()
   const device = page.getByRole('region', { name: 'Device GX-80' })
   const screen = device.getByRole('status', { name: 'Screen' })

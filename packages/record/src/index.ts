@@ -13,11 +13,13 @@ export {
   airflowRows,
   isNoted,
   type LedgerRow,
+  leaveAt,
   ledgerFindings,
   ledgerOf,
   type RowStanding,
   sawOf,
   toSet,
+  waitingFor,
 } from './ledger/ledger.ts'
 export { type Stood, stoodAt, visitBefore } from './ledger/standsAt.ts'
 export { compareTwins, type TwinCell, type TwinRow, type TwinStanding } from './ledger/twins.ts'

@@ -1,14 +1,14 @@
 import type { LibraryEntry } from '@ingle/catalog'
 import { type RuleCondition, roleLabel, roleOf, sayMeaning } from '@ingle/core'
 import { type HouseRuleBody, RULES_FORMAT } from '@ingle/record'
-import { CirclePlus, FileDown, FileUp, Pencil } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { CirclePlus, FileUp, Pencil } from 'lucide-react'
+import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { Notice } from '../kit/Notice.tsx'
-import { download, useImport } from '../library/useImport.ts'
+import { DocumentCard } from '../library/DocumentCard.tsx'
+import { useImport } from '../library/useImport.ts'
 import { useLibrary } from '../library/useLibrary.ts'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
 
 /** The crew's ways, as named sets: what each aims for, why, and what that costs. None is preferred. */
 export function HouseRules() {
@@ -50,32 +50,15 @@ export function HouseRules() {
 }
 
 function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: boolean }) {
-  const desk = deskFor(useMe())
-  const [wrong, setWrong] = useState<string | null>(null)
   const { content: rule } = entry
-  const retire = async () => {
-    const done = await desk.library.retire('rules', entry.id, !entry.retired)
-    setWrong(done.ok ? null : `${done.reason} ${done.remedy}`)
-  }
   return (
-    <li className={`panel p-4 mb-3 break-inside-avoid ${entry.retired ? 'opacity-80' : ''}`}>
-      <div className="flex items-center gap-1.5">
-        <h2 className="font-bold text-[17px] leading-snug mr-auto">
-          {rule.name}
-          <span className="soft font-normal text-[13px]">
-            {entry.from === 'crew' ? ` · version ${entry.version}, ${entry.savedBy}` : ''}
-            {entry.retired ? ' · out of use' : ''}
-          </span>
-        </h2>
-        <button
-          type="button"
-          className="btn btn-ghost btn-square btn-quiet"
-          aria-label={`Export ${rule.name}`}
-          onClick={() => download(`${rule.id}.rules.json`, { ...rule, format: RULES_FORMAT, version: entry.version })}
-        >
-          <FileDown size={16} />
-        </button>
-        {lead && (
+    <DocumentCard
+      kind="rules"
+      entry={entry}
+      file={{ ...rule, format: RULES_FORMAT, version: entry.version }}
+      mayRetire={lead}
+      action={
+        lead && (
           <Link
             className="btn btn-ghost btn-square btn-quiet"
             aria-label={`Edit ${rule.name}`}
@@ -83,8 +66,9 @@ function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: b
           >
             <Pencil size={16} />
           </Link>
-        )}
-      </div>
+        )
+      }
+    >
       <p>{rule.reason}</p>
       <p className="soft text-[14px]">What it costs: {rule.cost}</p>
       <Condition when={rule.when} />
@@ -106,13 +90,7 @@ function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: b
           </li>
         ))}
       </ul>
-      {lead && entry.from === 'crew' && (
-        <button type="button" className="btn btn-quiet mt-2" onClick={() => void retire()}>
-          {entry.retired ? 'Take into use again' : 'Take out of use'}
-        </button>
-      )}
-      {wrong && <Notice kind="wrong">{wrong}</Notice>}
-    </li>
+    </DocumentCard>
   )
 }
 

@@ -1,13 +1,12 @@
 import type { LibraryEntry } from '@ingle/catalog'
 import { idOfKey, PLACE_WORDS, placeOfKey, roleLabel, roleOf, sayMeaning } from '@ingle/core'
 import type { Pattern } from '@ingle/record'
-import { FileDown, FileUp } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { FileUp } from 'lucide-react'
+import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { Empty, Notice } from '../kit/Notice.tsx'
-import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
-import { download, useImport } from './useImport.ts'
+import { DocumentCard } from './DocumentCard.tsx'
+import { useImport } from './useImport.ts'
 import { useLibrary } from './useLibrary.ts'
 
 /** Units kept for the next one, in needs: what each holds, and where it came from. */
@@ -50,32 +49,9 @@ export function Patterns() {
 }
 
 function PatternCard({ entry }: { entry: LibraryEntry<Pattern> }) {
-  const desk = deskFor(useMe())
-  const [wrong, setWrong] = useState<string | null>(null)
   const { content: pattern } = entry
-  const retire = async () => {
-    const done = await desk.library.retire('pattern', entry.id, !entry.retired)
-    setWrong(done.ok ? null : `${done.reason} ${done.remedy}`)
-  }
   return (
-    <li className="panel p-4 mb-3 break-inside-avoid">
-      <div className="flex items-center gap-1.5">
-        <h2 className="font-bold text-[17px] leading-snug mr-auto">
-          {pattern.name}
-          <span className="soft font-normal text-[13px]">
-            {` · version ${entry.version}, ${entry.savedBy}`}
-            {entry.retired ? ' · out of use' : ''}
-          </span>
-        </h2>
-        <button
-          type="button"
-          className="btn btn-ghost btn-square btn-quiet"
-          aria-label={`Export ${pattern.name}`}
-          onClick={() => download(`${pattern.id}.pattern.json`, pattern)}
-        >
-          <FileDown size={16} />
-        </button>
-      </div>
+    <DocumentCard kind="pattern" entry={entry} file={pattern} mayRetire>
       <p className="soft text-[14px]">
         From {pattern.from}, {pattern.equipment.join(' with ')}.
       </p>
@@ -92,10 +68,6 @@ function PatternCard({ entry }: { entry: LibraryEntry<Pattern> }) {
           )
         })}
       </ul>
-      <button type="button" className="btn btn-quiet mt-2" onClick={() => void retire()}>
-        {entry.retired ? 'Take into use again' : 'Take out of use'}
-      </button>
-      {wrong && <Notice kind="wrong">{wrong}</Notice>}
-    </li>
+    </DocumentCard>
   )
 }

@@ -1,12 +1,12 @@
 import { idOfKey, meaningOf, roleOf, sayMeaning } from '@ingle/core'
 import {
   driftOf,
+  leaveAt,
   ledgerOf,
   pictureOf,
   rowBody,
   type SiteState,
   type SystemState,
-  sawOf,
   type TwinCell,
   type TwinRow,
   type VisitState,
@@ -111,11 +111,7 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
               <button
                 type="button"
                 className="btn btn-quiet btn-neutral"
-                onClick={() =>
-                  void write([
-                    { kind: 'setting.set', body: { ...at, column: 'left', value: tick, why: null, saw: sawOf(mine, 'left') } },
-                  ])
-                }
+                onClick={() => void write([leaveAt({ visitId: visit.id, systemId: system.id }, mine, tick)])}
               >
                 It acknowledged {sayMeaning(mine.setting, mine.aim?.meaning ?? '')}
               </button>

@@ -1,17 +1,18 @@
 import { sayBoth } from '@ingle/core'
-import { type LedgerRow, rowBody, type SiteState, type SystemState, sawOf, type TwinRow, type VisitState } from '@ingle/record'
+import {
+  type LedgerRow,
+  leaveAt,
+  type SiteState,
+  type SystemState,
+  type TwinRow,
+  type VisitState,
+  waitingFor,
+} from '@ingle/record'
 import { useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { UnitTable } from './UnitTable.tsx'
-
-/** The value that a row is still to be set to; null when it stands there, or nothing says what it should be. */
-export function aimWaiting(row: LedgerRow | null): string | null {
-  const value = row?.aim?.value
-  if (!row || value == null || row.left !== null) return null
-  return row.found?.value === value ? null : value
-}
 
 /** One setting after another, unit after unit: each is ticked off when it acknowledges. */
 export function RoundTable(props: {
@@ -24,12 +25,7 @@ export function RoundTable(props: {
   const desk = deskFor(useMe())
   const [wrong, setWrong] = useState<string | null>(null)
   const tick = async (systemId: string, row: LedgerRow, value: string) => {
-    const written = await desk.write(state.id, [
-      {
-        kind: 'setting.set',
-        body: { visitId: visit.id, systemId, ...rowBody(row.key), column: 'left', value, why: null, saw: sawOf(row, 'left') },
-      },
-    ])
+    const written = await desk.write(state.id, [leaveAt({ visitId: visit.id, systemId }, row, value)])
     setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
   }
   return (
@@ -43,7 +39,7 @@ export function RoundTable(props: {
         systems={systems}
         rows={rows}
         cell={({ row, systemId }, { label }, unit) => {
-          const value = aimWaiting(row)
+          const value = row && waitingFor(row)
           if (!row || value === null)
             return <span className="soft px-1">{row?.left ? 'done' : row?.aim?.value && row.found ? 'stands' : '·'}</span>
           const { means, shows } = sayBoth(row.setting, value)

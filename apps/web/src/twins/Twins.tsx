@@ -12,6 +12,7 @@ import {
   type TwinRow,
   type TwinsState,
   type VisitState,
+  waitingFor,
 } from '@ingle/record'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
@@ -23,7 +24,7 @@ import { SiteGate } from '../site/SiteGate.tsx'
 import { CellPanel } from './CellPanel.tsx'
 import { CopyAims } from './CopyAims.tsx'
 import { PickUnits } from './PickUnits.tsx'
-import { aimWaiting, RoundTable } from './RoundTable.tsx'
+import { RoundTable } from './RoundTable.tsx'
 import { UnitTable } from './UnitTable.tsx'
 
 /** Units that should be alike: which differs in what, on purpose or by accident. */
@@ -152,7 +153,7 @@ const SHOWS = {
   round: {
     label: 'A round of settings',
     empty: 'Every unit stands at its aims.',
-    fits: (row: TwinRow) => row.cells.some((one) => aimWaiting(one.row) !== null),
+    fits: (row: TwinRow) => row.cells.some((one) => one.row && waitingFor(one.row) !== null),
   },
 } as const
 type Shows = keyof typeof SHOWS

@@ -12,7 +12,7 @@ import {
   tapName,
 } from '@ingle/core'
 import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from '../state/airflowInput.ts'
-import { airflowRuleOf, type SystemDevice } from '../state/devices.ts'
+import type { SystemDevice } from '../state/devices.ts'
 import type { GivenAim, SiteState, SystemState } from '../state/state.ts'
 
 /** What a row should be set to, and why. */
@@ -138,6 +138,3 @@ function heatAim(picture: AirflowPicture): Worked | null {
     ? { meaning: label, why: `lowest ${tapName(label)} over the heater’s ${cfm(floorCfm)}`, source: TABLE }
     : null
 }
-
-/** The name of the rule that aims airflow, for a heading. */
-export const airflowRuleName = (system: SystemState): string | null => airflowRuleOf(system)?.name ?? null

@@ -9,6 +9,7 @@ import {
   type SettingRule,
   settingFindings,
 } from '@ingle/core'
+import { type Draft, rowBody } from '../changes/fromJot.ts'
 import type { ProfileSetting } from '../profile/profile.ts'
 import { systemVisit } from '../state/airflowInput.ts'
 import { devicesOf, givenAims, type SystemDevice } from '../state/devices.ts'
@@ -125,9 +126,20 @@ export function ledgerFindings(
   return settingFindings(ledger.map(adviceRow), rules, { equipment, heaterKw: system.heaterKw })
 }
 
+/** The device's value that a row is still to be set to; null when it stands there, was left, or nothing says what it should be. */
+export function waitingFor(row: LedgerRow): string | null {
+  const value = row.aim?.value
+  return value == null || value === '' || row.left !== null || row.found?.value === value ? null : value
+}
+
 /** Rows whose aim is still to be set: what stands differs, and nobody has left it otherwise. */
-export const toSet = (ledger: readonly LedgerRow[]): LedgerRow[] =>
-  ledger.filter((row) => row.aim?.value && row.left === null && row.found?.value !== row.aim.value)
+export const toSet = (ledger: readonly LedgerRow[]): LedgerRow[] => ledger.filter((row) => waitingFor(row) !== null)
+
+/** Writes down that a row was set to its aim, and what its writer had before their eyes. */
+export const leaveAt = (at: { visitId: string; systemId: string }, row: LedgerRow, value: string): Draft => ({
+  kind: 'setting.set',
+  body: { ...at, ...rowBody(row.key), column: 'left', value, why: null, saw: sawOf(row, 'left') },
+})
 
 /** Everything in a cell that a writer has before their eyes: goes with what they write. */
 export function sawOf(row: Pick<LedgerRow, RowColumn | 'rivals'>, column: RowColumn): string[] {

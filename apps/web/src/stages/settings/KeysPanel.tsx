@@ -8,7 +8,7 @@ import {
   planKeys,
   startState,
 } from '@ingle/core'
-import { devicesOf, type LedgerRow, rowBody, type SystemDevice, sawOf } from '@ingle/record'
+import { devicesOf, type LedgerRow, leaveAt, type SystemDevice } from '@ingle/record'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { isTyping } from '../../app/KeysHelp.tsx'
 import { busyS, Countdown } from '../../keys/Countdown.tsx'
@@ -83,12 +83,7 @@ function Walk(props: {
     if (!step) return
     const row = step.sets === undefined ? undefined : rows.find((one) => idOfKey(one.key) === step.sets)
     if (row?.aim?.value) {
-      const written = await write([
-        {
-          kind: 'setting.set',
-          body: { ...at, ...rowBody(row.key), column: 'left', value: row.aim.value, why: null, saw: sawOf(row, 'left') },
-        },
-      ])
+      const written = await write([leaveAt(at, row, row.aim.value)])
       if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     }
     setState(step.events.reduce((before, event) => nextState(machine, before, event), state))
@@ -120,7 +115,7 @@ function Walk(props: {
         </Notice>
       )}
       {plan.ok && plan.value.steps.length === 0 && <Notice kind="plain">It stands as wanted, and the menu is left.</Notice>}
-      {plan.ok && <PlanSteps machine={machine} plan={plan.value} done={0} />}
+      {plan.ok && <PlanSteps machine={machine} plan={plan.value} />}
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
       {step && busyS(step.events) >= 2 && (
         <Countdown key={`${step.says} ${plan.ok ? plan.value.steps.length : 0}`} seconds={busyS(step.events)} />

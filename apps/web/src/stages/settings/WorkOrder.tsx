@@ -1,5 +1,5 @@
 import { list, sayBoth, workOrder } from '@ingle/core'
-import { type LedgerRow, rowBody, sawOf } from '@ingle/record'
+import { type LedgerRow, leaveAt } from '@ingle/record'
 import { Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -9,13 +9,7 @@ export function WorkOrder({ rows, onGo }: { rows: readonly LedgerRow[]; onGo: (k
   if (rows.length === 0) return null
   const { steps, ring } = workOrder(rows)
   const byKey = new Map(rows.map((row) => [row.key, row]))
-  const set = (row: LedgerRow) =>
-    void write([
-      {
-        kind: 'setting.set',
-        body: { ...at, ...rowBody(row.key), column: 'left', value: row.aim?.value ?? '', why: null, saw: sawOf(row, 'left') },
-      },
-    ])
+  const set = (row: LedgerRow) => void write([leaveAt(at, row, row.aim?.value ?? '')])
   return (
     <section aria-label="In this order" className="panel p-4">
       <h2 className="font-bold">In this order</h2>
