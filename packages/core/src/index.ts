@@ -42,9 +42,11 @@ export {
   ruledAims,
 } from './device/houseRules.ts'
 export { type KeyEvent, type KeypadState, nextState, reading, startState } from './device/keypad/interpreter.ts'
-export { type Keypad, type KeypadMachine, type KeypadScreen, keypadMachine } from './device/keypad/machine.ts'
+export { itemsOf, type Keypad, type KeypadMachine, type KeypadScreen, keypadMachine } from './device/keypad/machine.ts'
 export { keypadDoubts } from './device/keypad/machineCheck.ts'
 export { type KeyPlan, type PlanStep, planKeys } from './device/keypad/planner.ts'
+export { planRound, type UnitPlan, type UnitToSet } from './device/keypad/units.ts'
+export { safeWayBack } from './device/keypad/wayBack.ts'
 export { type ProfileDoubt, profileDoubts } from './device/profileCheck.ts'
 export { type ResolvedSetting, resolveSettings } from './device/resolve.ts'
 export { NEEDS, type NeedId, numberOf, ROLES, type Role, roleLabel, roleOf } from './device/roles.ts'

@@ -1,6 +1,6 @@
 import { type KeyEvent, type KeypadMachine, type KeypadState, reading } from '@ingle/core'
-import { Power } from 'lucide-react'
-import { useState } from 'react'
+import { BatteryFull, BatteryWarning, Power, RadioTower } from 'lucide-react'
+import { type KeyboardEvent, useState } from 'react'
 import { keyLabel } from './machineOf.ts'
 
 interface Props {
@@ -21,12 +21,26 @@ export function DeviceFace({ name, machine, state, onEvent }: Props) {
     if (!holding) return onEvent({ do: 'press', keys: [key] })
     setLatched(latched.includes(key) ? latched.filter((one) => one !== key) : [...latched, key])
   }
+  // Arrows, Enter, Escape and figures press the keys that mean the same, while the focus is on the device.
+  const onTyped = (typed: KeyboardEvent) => {
+    if (typed.target instanceof HTMLInputElement || typed.target instanceof HTMLSelectElement) return
+    const key = typed.key === 'Enter' && typed.target instanceof HTMLButtonElement ? undefined : keyFor(machine, typed.key)
+    if (key === undefined) return
+    typed.preventDefault()
+    onKey(key)
+  }
   const together = (event: KeyEvent) => {
     onEvent(event)
     setLatched([])
   }
   return (
-    <section aria-label={`Device ${name}`} className="panel p-4 flex flex-col gap-3 max-w-md">
+    <section
+      aria-label={`Device ${name}`}
+      className="panel p-4 flex flex-col gap-3 max-w-md"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: it takes the keyboard as the device takes its keys.
+      tabIndex={0}
+      onKeyDown={onTyped}
+    >
       <div className="rounded-box border-4 border-neutral bg-neutral p-3">
         <output
           aria-label="Screen"
@@ -105,7 +119,27 @@ export function DeviceFace({ name, machine, state, onEvent }: Props) {
         >
           <Power size={16} aria-hidden="true" /> Power {state.power ? 'on' : 'off'}
         </button>
-        {[60, 240].map((s) => (
+        {machine.pad.battery && (
+          <button
+            type="button"
+            className="btn btn-quiet"
+            aria-pressed={state.battery === 'good'}
+            onClick={() => onEvent({ do: 'battery', good: state.battery !== 'good' })}
+          >
+            {state.battery === 'good' ? (
+              <BatteryFull size={16} aria-hidden="true" />
+            ) : (
+              <BatteryWarning size={16} aria-hidden="true" />
+            )}
+            Battery {state.battery === 'good' ? 'good' : 'out'}
+          </button>
+        )}
+        {machine.pad.screens[state.screen]?.kind === 'pairs' && (
+          <button type="button" className="btn btn-quiet" aria-pressed={state.deaf > 0} onClick={() => onEvent({ do: 'astray' })}>
+            <RadioTower size={16} aria-hidden="true" /> Hold it where the unit cannot hear
+          </button>
+        )}
+        {[60, 300].map((s) => (
           <button key={s} type="button" className="btn btn-quiet" onClick={() => onEvent({ do: 'wait', s })}>
             Wait {s / 60} min
           </button>
@@ -113,6 +147,21 @@ export function DeviceFace({ name, machine, state, onEvent }: Props) {
       </div>
     </section>
   )
+}
+
+const TYPED: Readonly<Record<string, readonly string[]>> = {
+  ArrowLeft: ['left'],
+  ArrowRight: ['right', 'next'],
+  ArrowUp: ['up'],
+  ArrowDown: ['down'],
+  Enter: ['ok', 'enter', 'set', 'push', 'centre', 'send'],
+  Escape: ['back', 'esc', 'exit', 'clear'],
+}
+
+/** The key of the device that a key of the keyboard stands for. */
+function keyFor(machine: KeypadMachine, typed: string): string | undefined {
+  const meant = TYPED[typed] ?? (/^\d$/.test(typed) ? [`d${typed}`] : [])
+  return meant.find((id) => machine.pad.keys.some((key) => key.id === id))
 }
 
 /** Switches, jumpers, pointers and form fields: set by hand. */

@@ -24,6 +24,10 @@ function wordsOf(machine: KeypadMachine, event: KeyEvent): string {
       return `wait ${event.s < 120 ? `${event.s} s` : `${Math.round(event.s / 60)} min`}`
     case 'power':
       return event.on ? 'power on' : 'power off'
+    case 'battery':
+      return event.good ? 'battery in' : 'battery out'
+    case 'astray':
+      return 'out of reach'
     case 'hand':
       return `${machine.settings.get(event.id)?.setting.code ?? event.id} to ${event.value}`
   }

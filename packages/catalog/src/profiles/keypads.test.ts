@@ -1,4 +1,4 @@
-import { type KeypadMachine, keypadMachine, nextState, planKeys, reading, startState } from '@ingle/core'
+import { itemsOf, type KeypadMachine, keypadMachine, nextState, planKeys, reading, startState } from '@ingle/core'
 import { keypadOf } from '@ingle/record'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -18,9 +18,7 @@ describe.each(padded.map((one) => [one.family, one] as const))('the keys of the 
     ([id, { values }]) =>
       values.length > 1 &&
       [...(machine.pad.banks ?? []), ...(machine.pad.byHand ?? [])]
-        .concat(
-          Object.values(machine.pad.screens).flatMap((one) => (one.kind === 'list' ? one.items.map((item) => item.id) : [])),
-        )
+        .concat(Object.values(machine.pad.screens).flatMap((one) => itemsOf(one).map((item) => item.id)))
         .includes(id),
   )
   it('set whatever can be set, and leave the rest alone', () => {

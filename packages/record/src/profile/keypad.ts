@@ -38,6 +38,8 @@ export class PadAppears {
 export class PadItem {
   /** A role, or `alone.` and a code. */
   @IsString() @IsNotEmpty() @MaxLength(60) id!: string
+  /** The numbers that lead to it; `=role` is whatever that setting stands at. */
+  @IsOptional() @IsArray() @ArrayMaxSize(8) @IsString({ each: true }) at?: string[]
   @IsOptional() @ValidateNested() @Type(() => PadAppears) appears?: PadAppears
 }
 
@@ -59,10 +61,21 @@ export class PadValue {
   @IsOptional() @IsString() back?: string
 }
 
-/** A fixed screen, a list of settings, or a code asked for digit by digit; which fields it has follows from its kind. */
+/** After so many wrong codes a device takes none for so long. */
+export class PadLock {
+  @IsInt() @Min(1) @Max(20) tries!: number
+  @IsNumber() @Min(1) @Max(7200) s!: number
+}
+
+export const SCREEN_KINDS = ['show', 'list', 'code', 'address', 'pairs'] as const
+
+/**
+ * A fixed screen, a list of settings, a code asked for digit by digit, numbers of an address before a value, or pairs of
+ * digits that are sent; which fields it has follows from its kind.
+ */
 export class PadScreen {
   @IsString() @IsNotEmpty() @MaxLength(40) id!: string
-  @IsIn(['show', 'list', 'code']) kind!: 'show' | 'list' | 'code'
+  @IsIn(SCREEN_KINDS) kind!: (typeof SCREEN_KINDS)[number]
   @IsString() @MaxLength(60) reads!: string
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PadWay) ways!: PadWay[]
   @IsOptional() @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => PadItem) items?: PadItem[]
@@ -75,6 +88,14 @@ export class PadScreen {
   @IsOptional() @IsString() up?: string
   @IsOptional() @IsString() enter?: string
   @IsOptional() @IsString() @MaxLength(40) to?: string
+  @IsOptional() @ValidateNested() @Type(() => PadLock) lock?: PadLock
+  /** What each number of an address can be. */
+  @IsOptional() @IsArray() @ArrayMaxSize(6) fields?: string[][]
+  @IsOptional() @IsString() down?: string
+  /** Keys of the digits 0 to 9. */
+  @IsOptional() @IsArray() @ArrayMaxSize(10) @IsString({ each: true }) digits?: string[]
+  @IsOptional() @IsString() send?: string
+  @IsOptional() @IsString() clear?: string
 }
 
 export class Pad {
@@ -85,12 +106,16 @@ export class Pad {
   @IsOptional() @IsArray() @ArrayMaxSize(60) @IsString({ each: true }) banks?: string[]
   @IsOptional() @IsArray() @ArrayMaxSize(60) @IsString({ each: true }) byHand?: string[]
   @IsOptional() @IsString() @MaxLength(40) version?: string
+  /** A battery keeps what is volatile while the power is off. */
+  @IsOptional() @IsBoolean() battery?: boolean
 }
 
 const WANTS: Record<PadScreen['kind'], readonly (keyof PadScreen)[]> = {
   show: [],
   list: ['items', 'wrap', 'next', 'open', 'value'],
   code: ['code', 'up', 'next', 'enter', 'to'],
+  address: ['fields', 'items', 'wrap', 'up', 'next', 'enter'],
+  pairs: ['digits', 'send', 'clear', 'items'],
 }
 
 /** Fields that a screen of its kind lacks, in a sentence; null when it is whole. */
@@ -98,6 +123,13 @@ export function lacking(pad: Pad): string | null {
   for (const screen of pad.screens) {
     const missing = WANTS[screen.kind].filter((field) => screen[field] === undefined)
     if (missing.length > 0) return `Screen “${screen.id}” is a ${screen.kind} and lacks ${missing.join(', ')}.`
+  }
+  for (const { id, kind, fields, items } of pad.screens) {
+    if (kind !== 'address') continue
+    if (!fields?.every((one) => Array.isArray(one) && one.length > 0 && one.every((option) => typeof option === 'string')))
+      return `Screen “${id}” has a number that can be nothing.`
+    const homeless = items?.find((one) => one.at === undefined)
+    if (homeless) return `“${homeless.id}” on screen “${id}” has no address.`
   }
   const ids = pad.screens.map((one) => one.id)
   const twice = ids.find((id, i) => ids.indexOf(id) !== i)

@@ -1,5 +1,14 @@
 import { stepsWhileHeld } from './keys.ts'
-import type { KeypadMachine, KeypadScreen, KeypadWay, ListItem, ValueKeys } from './machine.ts'
+import {
+  type AddressedItem,
+  type KeypadMachine,
+  type KeypadScreen,
+  type KeypadWay,
+  type ListItem,
+  pairOf,
+  type ScreenOf,
+  type ValueKeys,
+} from './machine.ts'
 
 /** Everything that a device knows at one moment. Plain data. */
 export interface KeypadState {
@@ -16,6 +25,17 @@ export interface KeypadState {
   /** Digits entered on a code screen, and which of them is next. */
   digits: readonly number[]
   digit: number
+  /** Wrong codes since the last right one, and for how long it takes none now. */
+  wrong: number
+  lockedS: number
+  /** Where the numbers of an address stand, and which is being changed; past the last one it is the value. */
+  fields: readonly number[]
+  field: number
+  /** What the unit said to what was sent last. */
+  answer: 'heard' | 'not heard' | null
+  /** So many sendings more does the unit not hear. */
+  deaf: number
+  battery: 'good' | 'flat'
   idleS: number
   /** What counts, by setting. */
   saved: Readonly<Record<string, string>>
@@ -30,6 +50,10 @@ export type KeyEvent =
   | { do: 'power'; on: boolean }
   /** A switch, a jumper, a pointer or a form field set by hand. */
   | { do: 'hand'; id: string; value: string }
+  /** The battery put in or run down. */
+  | { do: 'battery'; good: boolean }
+  /** Held where the unit will not hear the next sending. */
+  | { do: 'astray' }
 
 /** A device as it comes from the factory, or with some settings as somebody left them; power on. */
 export function startState(machine: KeypadMachine, found: Readonly<Record<string, string>> = {}): KeypadState {
@@ -44,14 +68,35 @@ export function startState(machine: KeypadMachine, found: Readonly<Record<string
     offS: 0,
     restedS: 0,
     screen: machine.pad.home,
-    cursor: 0,
-    editing: null,
-    digits: [],
-    digit: 0,
+    wrong: 0,
+    lockedS: 0,
+    ...ENTERED,
+    fields: zeros(machine.pad.screens[machine.pad.home]),
+    deaf: 0,
+    battery: 'good',
     idleS: 0,
     saved,
     banks,
   }
+}
+
+const ENTERED = { cursor: 0, editing: null, digits: [], digit: 0, field: 0, answer: null } as const
+const zeros = (screen: KeypadScreen | undefined): number[] => (screen?.kind === 'address' ? screen.fields.map(() => 0) : [])
+
+/** The numbers of an address as they stand for what is saved. */
+export const addressOf = (item: AddressedItem, saved: Readonly<Record<string, string>>): string[] =>
+  item.at.map((one) => (one.startsWith('=') ? (saved[one.slice(1)] ?? '') : one))
+
+/** What the numbers name, if anything. */
+function addressed(
+  machine: KeypadMachine,
+  screen: ScreenOf<'address'>,
+  state: Pick<KeypadState, 'fields' | 'saved'>,
+): AddressedItem | undefined {
+  const numbers = screen.fields.map((options, i) => options[state.fields[i] ?? 0] ?? '')
+  return screen.items.find(
+    (one) => machine.settings.has(one.id) && addressOf(one, state.saved).every((number, i) => number === numbers[i]),
+  )
 }
 
 /** The items of a list that stand in it now. */
@@ -74,7 +119,21 @@ export function reading(machine: KeypadMachine, state: KeypadState): string {
   if (!screen) return ''
   if (screen.kind === 'show') return screen.reads.replaceAll('{version}', machine.pad.version ?? '')
   if (screen.kind === 'code')
-    return screen.reads.replaceAll('{digits}', digitsOf(machine, state).join('')).replaceAll('{digit}', String(state.digit + 1))
+    return state.lockedS > 0
+      ? LOCKED
+      : screen.reads.replaceAll('{digits}', digitsOf(machine, state).join('')).replaceAll('{digit}', String(state.digit + 1))
+  if (screen.kind === 'address') {
+    const item = addressed(machine, screen, state)
+    const known = item && machine.settings.get(item.id)
+    const value = known && (state.editing === null ? state.saved[item.id] : known.values[state.editing])
+    return screen.fields
+      .reduce((text, options, i) => text.replaceAll(`{${i + 1}}`, options[state.fields[i] ?? 0] ?? ''), screen.reads)
+      .replaceAll('{value}', value ?? '--')
+  }
+  if (screen.kind === 'pairs')
+    return screen.reads
+      .replaceAll('{typed}', state.digits.join('').padEnd(2, '_'))
+      .replaceAll('{answer}', state.answer === null ? '' : ANSWERS[state.answer])
   const item = visibleItems(screen, state.saved, state.restedS, machine)[state.cursor]
   const known = item && machine.settings.get(item.id)
   if (!known) return '----'
@@ -84,6 +143,9 @@ export function reading(machine: KeypadMachine, state: KeypadState): string {
     .replaceAll('{label}', known.setting.label)
     .replaceAll('{value}', value)
 }
+
+const LOCKED = 'LOC'
+const ANSWERS = { heard: 'ok', 'not heard': '?' } as const
 
 const digitsOf = (machine: KeypadMachine, state: KeypadState): number[] =>
   Array.from({ length: machine.codes.get(state.screen)?.length ?? 0 }, (_, i) => state.digits[i] ?? 0)
@@ -97,6 +159,10 @@ export function nextState(machine: KeypadMachine, state: KeypadState, event: Key
       return waited(machine, state, event.s)
     case 'hand':
       return byHand(machine, state, event.id, event.value)
+    case 'battery':
+      return batterySet(machine, state, event.good)
+    case 'astray':
+      return { ...state, deaf: state.deaf + 1 }
     case 'press':
     case 'hold': {
       if (!state.power) return state
@@ -108,7 +174,7 @@ export function nextState(machine: KeypadMachine, state: KeypadState, event: Key
       // While a value is changed its own keys come first: the key that leaves the list may be the one that leaves the value.
       const ofValue = screen.kind === 'list' && state.editing !== null && more.length === 0 && isValueKey(screen.value, key)
       const way = ofValue ? undefined : screen.ways.find((one) => takes(one, event.keys, event.do === 'hold' ? heldS : null))
-      if (way) return arrive(awake, way.to)
+      if (way) return arrive(machine, awake, way.to)
       return key === undefined || more.length > 0 ? awake : onKey(machine, awake, screen, key, heldS)
     }
   }
@@ -123,24 +189,32 @@ const takes = (way: KeypadWay, keys: readonly string[], heldS: number | null): b
   (way.holdS === undefined ? heldS === null : heldS !== null && heldS >= way.holdS)
 
 /** A screen is entered at its first item, with nothing being changed. */
-const arrive = (state: KeypadState, screen: string): KeypadState => ({
+const arrive = (machine: KeypadMachine, state: KeypadState, screen: string): KeypadState => ({
   ...state,
+  ...ENTERED,
   screen,
-  cursor: 0,
-  editing: null,
-  digits: [],
-  digit: 0,
+  fields: zeros(machine.pad.screens[screen]),
 })
 
 function onKey(machine: KeypadMachine, state: KeypadState, screen: KeypadScreen, key: string, heldS: number): KeypadState {
   if (screen.kind === 'show') return state
+  if (screen.kind === 'address') return onAddress(machine, state, screen, key)
+  if (screen.kind === 'pairs') return onPairs(machine, state, screen, key)
   if (screen.kind === 'code') {
+    if (state.lockedS > 0) return state
     const digits = digitsOf(machine, state)
     const last = digits.length - 1
     if (key === screen.up) return { ...state, digits: digits.map((one, i) => (i === state.digit ? (one + 1) % 10 : one)) }
     if (key === screen.next) return { ...state, digits, digit: Math.min(state.digit + 1, last) }
     if (key !== screen.enter) return state
-    return arrive(state, digits.join('') === machine.codes.get(state.screen) ? screen.to : state.screen)
+    if (digits.join('') === machine.codes.get(state.screen)) return arrive(machine, { ...state, wrong: 0 }, screen.to)
+    const wrong = state.wrong + 1
+    const locks = screen.lock !== undefined && wrong >= screen.lock.tries
+    return {
+      ...arrive(machine, state, state.screen),
+      wrong: locks ? 0 : wrong,
+      lockedS: locks ? (screen.lock?.s ?? 0) : 0,
+    }
   }
   const items = visibleItems(screen, state.saved, state.restedS, machine)
   const item = items[state.cursor]
@@ -162,11 +236,58 @@ function onKey(machine: KeypadMachine, state: KeypadState, screen: KeypadScreen,
   if (key === value.back) return { ...state, editing: null }
   if (key !== value.save) return state
   const written = known.values[state.editing] ?? ''
-  const saved = { ...state.saved, [item.id]: written }
-  const restedS = written !== state.saved[item.id] && restsFor(machine).has(item.id) ? 0 : state.restedS
+  const { saved, restedS } = write(machine, state, item.id, written)
   // A value may bring items in or take them out: the cursor stays on its own item.
   const cursor = visibleItems(screen, saved, restedS, machine).findIndex((one) => one.id === item.id)
   return { ...state, saved, restedS, editing: null, cursor: Math.max(cursor, 0) }
+}
+
+/** Saves a value; one that brings others into a list only after a rest begins that rest anew. */
+const write = (machine: KeypadMachine, state: KeypadState, id: string, value: string) => ({
+  saved: { ...state.saved, [id]: value },
+  restedS: value !== state.saved[id] && restsFor(machine).has(id) ? 0 : state.restedS,
+})
+
+function onAddress(machine: KeypadMachine, state: KeypadState, screen: ScreenOf<'address'>, key: string): KeypadState {
+  const last = screen.fields.length
+  const item = addressed(machine, screen, state)
+  const known = item && machine.settings.get(item.id)
+  // On the value the key that writes comes first: it may be the one that goes on elsewhere.
+  if (key === screen.enter && state.field === last)
+    return item && known && state.editing !== null
+      ? { ...state, ...write(machine, state, item.id, known.values[state.editing] ?? ''), editing: null, field: 0 }
+      : state
+  if (key === screen.next || key === screen.prev) {
+    const field = key === screen.next ? (state.field === last ? 0 : state.field + 1) : Math.max(state.field - 1, 0)
+    const editing = field === last && known ? Math.max(known.values.indexOf(state.saved[item.id] ?? ''), 0) : null
+    return { ...state, field, editing }
+  }
+  if (key === screen.up || key === screen.down) {
+    const by = key === screen.up ? 1 : -1
+    if (state.field < last) {
+      const turn = (at: number, i: number) => (i === state.field ? moved(at, by, screen.fields[i]?.length ?? 0, screen.wrap) : at)
+      return { ...state, fields: state.fields.map(turn) }
+    }
+    return known && state.editing !== null
+      ? { ...state, editing: moved(state.editing, by, known.values.length, screen.wrap) }
+      : state
+  }
+  return state
+}
+
+function onPairs(machine: KeypadMachine, state: KeypadState, screen: ScreenOf<'pairs'>, key: string): KeypadState {
+  if (key === screen.clear) return { ...state, digits: [], answer: null }
+  const digit = screen.digits.indexOf(key)
+  if (digit >= 0) return { ...state, digits: state.digits.length < 2 ? [...state.digits, digit] : [digit], answer: null }
+  if (key !== screen.send || state.digits.length < 2) return state
+  const pair = state.digits.join('')
+  const meant = screen.items.flatMap(({ id }) => {
+    const known = machine.settings.get(id)
+    const value = known?.values.find((one) => pairOf(known.setting, one) === pair)
+    return value === undefined ? [] : [{ id, value }]
+  })[0]
+  if (!meant || state.deaf > 0) return { ...state, deaf: Math.max(state.deaf - 1, 0), answer: 'not heard' }
+  return { ...state, ...write(machine, state, meant.id, meant.value), answer: 'heard' }
 }
 
 /** Settings that bring others into a list only after the power has been off since. */
@@ -184,23 +305,43 @@ const moved = (at: number, by: number, count: number, wrap: boolean): number =>
 function waited(machine: KeypadMachine, state: KeypadState, s: number): KeypadState {
   if (!state.power) return { ...state, offS: state.offS + s }
   const idleS = state.idleS + s
+  const lockedS = Math.max(state.lockedS - s, 0)
   const { timeoutS, home } = machine.pad
   return timeoutS !== undefined && idleS >= timeoutS && state.screen !== home
-    ? { ...arrive(state, home), idleS: 0 }
-    : { ...state, idleS }
+    ? { ...arrive(machine, state, home), idleS: 0, lockedS }
+    : { ...state, idleS, lockedS }
 }
 
 function powerDown(machine: KeypadMachine, state: KeypadState): KeypadState {
-  const saved = { ...state.saved }
+  const off = { ...arrive(machine, state, machine.pad.home), power: false, offS: 0 }
+  return keepsMemory(machine, state) ? off : { ...off, saved: forgotten(machine, state.saved) }
+}
+
+export const keepsMemory = (machine: KeypadMachine, state: Pick<KeypadState, 'battery'>): boolean =>
+  machine.pad.battery === true && state.battery === 'good'
+
+/** What stands after the power was off with nothing to keep the memory. */
+export function forgotten(machine: KeypadMachine, saved: KeypadState['saved']): Record<string, string> {
+  const kept = { ...saved }
   for (const [id, { setting }] of machine.settings)
-    if (setting.volatile && setting.default !== undefined) saved[id] = setting.default
-  return { ...arrive(state, machine.pad.home), power: false, offS: 0, saved }
+    if (setting.volatile && setting.default !== undefined) kept[id] = setting.default
+  return kept
+}
+
+/** A battery that runs down, or is taken out, while the power is off takes the memory with it. */
+function batterySet(machine: KeypadMachine, state: KeypadState, good: boolean): KeypadState {
+  if (!machine.pad.battery) return state
+  return {
+    ...state,
+    battery: good ? 'good' : 'flat',
+    saved: good || state.power ? state.saved : forgotten(machine, state.saved),
+  }
 }
 
 /** Switches are read now and not before. */
 function powerUp(machine: KeypadMachine, state: KeypadState): KeypadState {
   return {
-    ...arrive(state, machine.pad.home),
+    ...arrive(machine, state, machine.pad.home),
     power: true,
     restedS: Math.max(state.restedS, state.offS),
     idleS: 0,

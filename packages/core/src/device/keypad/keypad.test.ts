@@ -6,7 +6,7 @@ import { type KeyEvent, type KeypadState, nextState, reading, startState } from 
 import { type HoldRule, holdForSteps, ringWay, stepsWhileHeld, stepWay } from './keys.ts'
 import { type Keypad, type KeypadMachine, keypadMachine, type ListItem } from './machine.ts'
 import { keypadDoubts } from './machineCheck.ts'
-import { planKeys } from './planner.ts'
+import { type KeyPlan, planKeys } from './planner.ts'
 import { USUAL_COST } from './ways.ts'
 
 const RUN: HoldRule = { delayMs: 800, slowMs: 200, fastAfter: 10, fastMs: 50 }
@@ -305,13 +305,30 @@ const machines = fc
     late: fc.boolean(),
     rest: fc.boolean(),
     bank: fc.boolean(),
-    start: fc.array(fc.nat(4), { minLength: 4, maxLength: 4 }),
-    wanted: fc.array(fc.option(fc.nat(4), { nil: undefined }), { minLength: 4, maxLength: 4 }),
+    restart: fc.option(fc.nat(3), { nil: undefined }),
+    volatile: fc.boolean(),
+    chain: fc.boolean(),
+    /** Two more settings behind numbers, with or without a key that goes back, on which the bank may be one of them. */
+    address: fc.option(fc.record({ prev: fc.boolean(), byBank: fc.boolean() }), { nil: undefined }),
+    start: fc.array(fc.nat(4), { minLength: 6, maxLength: 6 }),
+    wanted: fc.array(fc.option(fc.nat(4), { nil: undefined }), { minLength: 6, maxLength: 6 }),
   })
   .map((make) => {
-    const codes = ['a', 'b', 'c', 'd'].slice(0, make.count)
-    const values = Array.from({ length: make.values }, (_, i) => String(i))
-    const settings = codes.map((code) => setting({ code, label: code, values, default: '0' }))
+    // Few enough states for the search to see them all.
+    const codes = ['a', 'b', 'c', 'd'].slice(0, make.address ? Math.min(make.count, 2) : make.count)
+    const values = Array.from({ length: make.address ? 2 : make.values }, (_, i) => String(i))
+    const numbered = make.address ? ['x', 'y'] : []
+    const settings = [...codes, ...numbered].map((code, i) =>
+      setting({
+        code,
+        label: code,
+        values,
+        default: '0',
+        ...(make.restart === i && { needs: { restart: true } }),
+        // One that a restart erased could never take effect; one that others wait for is left out (decision 0015).
+        ...(make.volatile && !make.bank && i === codes.length - 1 && make.restart !== i && { volatile: true }),
+      }),
+    )
     const bank = make.bank ? codes.slice(-1) : []
     const inList = codes.filter((code) => !bank.includes(code))
     const lists = Array.from({ length: make.lists }, (_, n) => inList.filter((_, i) => i % make.lists === n))
@@ -320,21 +337,47 @@ const machines = fc
       some.map((code, i) => ({
         id: id(code),
         ...(make.late &&
-          i === 1 && { appears: { after: id(some[0] ?? ''), is: ['1', '2'], ...(make.rest && { offS: REST_S }) } }),
+          (i === 1 || (make.chain && i === 2)) && {
+            appears: { after: id(some[i - 1] ?? ''), is: ['1', '2'], ...(make.rest && { offS: REST_S * i }) },
+          }),
       }))
     const pad: Keypad = {
-      keys: ['up', 'down', 'set', 'exit', 'f1', 'f2'].map((one) => ({ id: one, label: one })),
+      keys: ['up', 'down', 'set', 'exit', 'f1', 'f2', ...(make.address ? ['f3'] : [])].map((one) => ({ id: one, label: one })),
       home: 'home',
       screens: {
         home: {
           kind: 'show',
           reads: 'home',
-          ways: lists.map((_, n) => ({
-            keys: [`f${n + 1}`],
-            to: `list${n}`,
-            ...(make.holdS !== undefined && { holdS: make.holdS }),
-          })),
+          ways: [
+            ...lists.map((_, n) => ({
+              keys: [`f${n + 1}`],
+              to: `list${n}`,
+              ...(make.holdS !== undefined && { holdS: make.holdS }),
+            })),
+            ...(make.address ? [{ keys: ['f3'], to: 'numbers' }] : []),
+          ],
         },
+        ...(make.address && {
+          numbers: {
+            kind: 'address' as const,
+            reads: '{1}·{2}={value}',
+            fields: [
+              ['0', '1', '2', '3'],
+              ['0', '1'],
+            ],
+            wrap: make.wrap,
+            up: 'up',
+            ...(make.down || !make.wrap ? { down: 'down' } : {}),
+            next: 'set',
+            ...(make.address.prev ? { prev: 'f1' } : {}),
+            enter: 'f2',
+            items: [
+              { id: id('x'), at: [make.address.byBank && bank[0] !== undefined ? `=${id(bank[0])}` : '2', '1'] },
+              { id: id('y'), at: ['3', '0'] },
+            ],
+            ways: [{ keys: ['exit'], to: 'home' }],
+          },
+        }),
         ...Object.fromEntries(
           lists.map((some, n) => [
             `list${n}`,
@@ -357,9 +400,10 @@ const machines = fc
       banks: bank.map(id),
     }
     const machine = machineOf(pad, settings)
-    const found = Object.fromEntries(codes.map((code, i) => [id(code), values[(make.start[i] ?? 0) % values.length] ?? '0']))
+    const all = settings.map((one) => one.code ?? '')
+    const found = Object.fromEntries(all.map((code, i) => [id(code), values[(make.start[i] ?? 0) % values.length] ?? '0']))
     const wanted = Object.fromEntries(
-      codes.flatMap((code, i) => {
+      all.flatMap((code, i) => {
         const want = make.wanted[i]
         return want === undefined ? [] : [[id(code), values[want % values.length] ?? '0']]
       }),
@@ -385,44 +429,58 @@ function moves(pad: Keypad, from: KeypadState, wanted: Record<string, string>): 
           if (key !== undefined) addHold([key], holdForSteps(steps, screen.value.run) / 1000)
   }
   const banks = (pad.banks ?? []).filter((one) => wanted[one] !== undefined && wanted[one] !== from.saved[one])
-  for (const restS of [0, REST_S])
-    out.push({
-      events: [
-        { do: 'power', on: false },
-        ...banks.map((one): KeyEvent => ({ do: 'hand', id: one, value: wanted[one] ?? '' })),
-        { do: 'wait', s: restS },
-        { do: 'power', on: true },
-      ],
-      cost: USUAL_COST.powerCycle + restS * USUAL_COST.waitS + banks.length * USUAL_COST.hand,
-    })
+  for (const restS of [0, REST_S, 2 * REST_S])
+    for (const moved of banks.length > 0 ? [banks, []] : [[]])
+      out.push({
+        events: [
+          { do: 'power', on: false },
+          ...moved.map((one): KeyEvent => ({ do: 'hand', id: one, value: wanted[one] ?? '' })),
+          { do: 'wait', s: restS },
+          { do: 'power', on: true },
+        ],
+        cost: USUAL_COST.powerCycle + restS * USUAL_COST.waitS + moved.length * USUAL_COST.hand,
+      })
   return out
 }
 
 /** The least cost of coming home with exactly what is wanted. Source: Dijkstra over every state of the device. */
 function exhaustive(machine: KeypadMachine, pad: Keypad, from: KeypadState, wanted: Record<string, string>): number | null {
-  const goal = JSON.stringify({ ...from.saved, ...wanted })
-  const keyOf = (state: KeypadState) => JSON.stringify([state.screen, state.cursor, state.editing, state.saved, state.restedS])
-  const costs = new Map<string, number>([[keyOf(from), 0]])
-  const buckets = new Map<number, KeypadState[]>([[0, [from]]])
+  const goal = JSON.stringify([{ ...from.saved, ...wanted }, []])
+  const keyOf = (state: KeypadState & { owed: readonly string[] }) =>
+    JSON.stringify([
+      state.screen,
+      state.cursor,
+      state.editing,
+      state.fields,
+      state.field,
+      state.digits,
+      state.saved,
+      state.restedS,
+      state.owed,
+    ])
+  const costs = new Map<string, number>([[keyOf({ ...from, owed: [] }), 0]])
+  const begun = { ...from, owed: [] as readonly string[] }
+  const buckets = new Map<number, (typeof begun)[]>([[0, [begun]]])
   const every = moves(pad, from, wanted)
   const round = (cost: number) => Math.round(cost * 1000) / 1000
-  for (let taken = 0; taken < 60_000; taken += 1) {
+  for (let taken = 0; taken < 400_000; taken += 1) {
     if (buckets.size === 0) return null
     const at = Math.min(...buckets.keys())
-    const bucket = buckets.get(at) as KeypadState[]
+    const bucket = buckets.get(at) as (typeof begun)[]
     const state = bucket.pop()
     if (bucket.length === 0) buckets.delete(at)
     if (!state || (costs.get(keyOf(state)) ?? 0) < at - 1e-9) continue
-    if (state.screen === pad.home && JSON.stringify(state.saved) === goal) return at
+    if (state.screen === pad.home && JSON.stringify([state.saved, state.owed]) === goal) return at
     for (const move of every) {
-      const to = { ...run(machine, state, move.events), idleS: 0 }
-      // Nothing may be written on the way that was not asked for.
-      if (
-        Object.keys(to.saved).some(
-          (one) => to.saved[one] !== state.saved[one] && to.saved[one] !== (wanted[one] ?? from.saved[one]),
-        )
-      )
-        continue
+      const cuts = move.events.some((one) => one.do === 'power')
+      const next = run(machine, state, move.events)
+      const changed = Object.keys(next.saved).filter((one) => next.saved[one] !== state.saved[one])
+      // Nothing may be written on the way that was not asked for, and nothing that was written may be lost again; what was
+      // there before and goes with the power has to come back.
+      const lost = cuts ? changed.filter((one) => machine.settings.get(one)?.setting.volatile) : []
+      if (changed.some((one) => !lost.includes(one) && next.saved[one] !== (wanted[one] ?? from.saved[one]))) continue
+      const restarts = changed.filter((one) => machine.settings.get(one)?.setting.needs?.restart)
+      const to = { ...next, idleS: 0, owed: cuts ? [] : [...new Set([...state.owed, ...restarts])].sort() }
       const cost = round(at + move.cost)
       const key = keyOf(to)
       if (cost >= (costs.get(key) ?? Number.POSITIVE_INFINITY) - 1e-9) continue
@@ -433,6 +491,9 @@ function exhaustive(machine: KeypadMachine, pad: Keypad, from: KeypadState, want
   throw new Error('too large for an exhaustive search')
 }
 
+/** A plan that says what it cannot bring back is none to compare. */
+const forgets = (plan: KeyPlan): boolean => plan.steps.some((one) => one.why?.startsWith('It forgets'))
+
 describe('on machines of every make', () => {
   it('a plan costs what exhaustive search finds to be the least, and there is one whenever there is a way', () => {
     let planned = 0
@@ -441,19 +502,28 @@ describe('on machines of every make', () => {
         const plan = planKeys(machine, state, wanted)
         const least = exhaustive(machine, pad, state, wanted)
         if (plan.ok) planned += 1
-        expect(plan.ok ? Math.round(plan.value.cost * 1000) / 1000 : null).toBe(least)
+        expect(plan.ok && !forgets(plan.value) ? Math.round(plan.value.cost * 1000) / 1000 : null).toBe(least)
       }),
-      { numRuns: 300 },
+      { numRuns: 200 },
     )
     expect(planned).toBeGreaterThan(100)
   })
 
   it('running a plan ends at home with exactly what was wanted, and what the screen reads is what the plan says', () => {
     const keys = fc.array(
-      fc.constantFrom<KeyEvent>(press('up'), press('down'), press('set'), press('f1'), hold(5, 'f1'), hold(2, 'f2'), {
-        do: 'power',
-        on: false,
-      }),
+      fc.constantFrom<KeyEvent>(
+        press('up'),
+        press('down'),
+        press('set'),
+        press('f1'),
+        press('f3'),
+        hold(5, 'f1'),
+        hold(2, 'f2'),
+        {
+          do: 'power',
+          on: false,
+        },
+      ),
       {
         maxLength: 6,
       },
@@ -463,7 +533,7 @@ describe('on machines of every make', () => {
         // From wherever somebody has strayed to.
         const from = run(machine, state, before)
         const plan = planKeys(machine, from, wanted)
-        if (!plan.ok) return
+        if (!plan.ok || forgets(plan.value)) return
         let at = from
         for (const step of plan.value.steps) {
           at = run(machine, at, step.events)

@@ -40,6 +40,12 @@ export interface ValueKeys {
   back?: string
 }
 
+/** A setting with the numbers that lead to it. A number written `=role` is whatever that setting stands at. */
+export interface AddressedItem {
+  id: string
+  at: readonly string[]
+}
+
 export type KeypadScreen =
   | { kind: 'show'; reads: string; ways: readonly KeypadWay[] }
   | {
@@ -54,7 +60,51 @@ export type KeypadScreen =
       ways: readonly KeypadWay[]
     }
   /** Digits from 0, each raised by `up`; `next` goes to the next one, `enter` asks whether it is right. */
-  | { kind: 'code'; reads: string; code: string; up: string; next: string; enter: string; to: string; ways: readonly KeypadWay[] }
+  | {
+      kind: 'code'
+      reads: string
+      code: string
+      up: string
+      next: string
+      enter: string
+      to: string
+      ways: readonly KeypadWay[]
+      /** After so many wrong codes it takes none for so long. */
+      lock?: { tries: number; s: number }
+    }
+  /**
+   * The numbers of an address one after another, then the value of what they name: `{1}`, `{2}` … and `{value}`. `next` on
+   * the value goes back to the first number and writes nothing; `enter` on it writes, and the address stays.
+   */
+  | {
+      kind: 'address'
+      reads: string
+      fields: readonly (readonly string[])[]
+      items: readonly AddressedItem[]
+      wrap: boolean
+      up: string
+      down?: string
+      next: string
+      prev?: string
+      enter: string
+      ways: readonly KeypadWay[]
+    }
+  /**
+   * Two digits and a key that sends them to the one unit before which one stands; it writes only when the unit
+   * acknowledges. `{typed}`, `{answer}`.
+   */
+  | {
+      kind: 'pairs'
+      reads: string
+      /** Keys of the digits 0 to 9. */
+      digits: readonly string[]
+      send: string
+      clear: string
+      items: readonly ListItem[]
+      ways: readonly KeypadWay[]
+    }
+
+export type ScreenOf<K extends KeypadScreen['kind']> = Extract<KeypadScreen, { kind: K }>
 
 export interface Keypad {
   keys: readonly { id: string; label: string }[]
@@ -69,6 +119,8 @@ export interface Keypad {
   byHand?: readonly string[]
   /** What the screen for it shows; the service code follows from it. */
   version?: string
+  /** It has a battery that keeps what is volatile while the power is off. */
+  battery?: boolean
 }
 
 /** The code `*service` is worked out from the version by the profile's rule. */
@@ -96,4 +148,14 @@ export function keypadMachine(profile: DeviceProfile, pad: Keypad, partners: rea
     codes.set(name, derived?.ok ? derived.value.code : screen.code)
   }
   return { pad, settings, codes }
+}
+
+/** The settings that a screen can write. */
+export const itemsOf = (screen: KeypadScreen): readonly { id: string }[] =>
+  screen.kind === 'show' || screen.kind === 'code' ? [] : screen.items
+
+/** The two digits that stand for a value of a setting; null when it has none. */
+export function pairOf(setting: DeviceSetting, value: string): string | null {
+  const pair = value.length === 1 ? (setting.code ?? '').replace('x', value) : value
+  return /^\d\d$/.test(pair) ? pair : null
 }

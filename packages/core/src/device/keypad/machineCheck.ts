@@ -1,6 +1,7 @@
 import { list } from '../../advice/show.ts'
 import { type DeviceProfile, settingId } from '../setting.ts'
-import { type Keypad, type KeypadScreen, SERVICE } from './machine.ts'
+import { everyValue } from '../spelling.ts'
+import { type AddressedItem, type Keypad, type KeypadScreen, pairOf, type ScreenOf, SERVICE } from './machine.ts'
 
 export interface KeypadDoubt {
   reason: string
@@ -34,12 +35,13 @@ export function keypadDoubts(profile: Pick<DeviceProfile, 'settings' | 'serviceC
         `Screen “${name}” asks for the service code, and the profile has no rule for it.`,
         'Give the rule, or the code itself.',
       )
-    if (screen.kind !== 'list') continue
+    if (screen.kind === 'show' || screen.kind === 'code') continue
     if (screen.items.length === 0) doubt(`The list “${name}” has no items.`, 'Name the settings in it.')
-    for (const { id, appears } of screen.items)
-      for (const one of [id, ...(appears ? [appears.after] : [])])
-        if (!ids.has(one))
-          doubt(`The list “${name}” names “${one}”, which is no setting of the profile.`, 'Use its role, or alone. and its code.')
+    for (const one of screen.items.flatMap(namesOf))
+      if (!ids.has(one))
+        doubt(`The list “${name}” names “${one}”, which is no setting of the profile.`, 'Use its role, or alone. and its code.')
+    if (screen.kind === 'address') addressDoubts(name, screen, doubt)
+    if (screen.kind === 'pairs') pairDoubts(name, screen, profile, doubt)
   }
   for (const one of [...(pad.banks ?? []), ...(pad.byHand ?? [])])
     if (!ids.has(one))
@@ -54,14 +56,60 @@ export function keypadDoubts(profile: Pick<DeviceProfile, 'settings' | 'serviceC
   return doubts
 }
 
+const namesOf = (item: { id: string; appears?: { after: string }; at?: readonly string[] }): string[] => [
+  item.id,
+  ...(item.appears ? [item.appears.after] : []),
+  ...(item.at ?? []).flatMap((one) => (one.startsWith('=') ? [one.slice(1)] : [])),
+]
+
+type Doubt = (reason: string, remedy: string) => void
+
+/** Numbers that cannot be dialled, and two settings behind one address. */
+function addressDoubts(name: string, screen: ScreenOf<'address'>, doubt: Doubt): void {
+  if (screen.next === screen.enter && screen.prev === undefined)
+    doubt(`A value on “${name}” cannot be left unwritten.`, 'Give it a key that goes back, or another one that writes.')
+  const said = (item: AddressedItem) => item.at.join('·')
+  for (const item of screen.items) {
+    if (item.at.length !== screen.fields.length)
+      doubt(
+        `“${item.id}” has ${item.at.length} numbers, and “${name}” asks for ${screen.fields.length}.`,
+        'Give one for each field.',
+      )
+    const missing = item.at.find((one, i) => !one.startsWith('=') && screen.fields[i] && !screen.fields[i].includes(one))
+    if (missing !== undefined)
+      doubt(
+        `“${item.id}” stands at ${said(item)}, and “${name}” cannot show ${missing} there.`,
+        'Add it to what the field can show.',
+      )
+    const other = screen.items.find((one) => one.id < item.id && said(one) === said(item))
+    if (other) doubt(`“${item.id}” and “${other.id}” both stand at ${said(item)}.`, 'One address names one setting.')
+  }
+}
+
+/** Values that have no two digits, and digits that would mean two things. */
+function pairDoubts(name: string, screen: ScreenOf<'pairs'>, profile: Pick<DeviceProfile, 'settings'>, doubt: Doubt): void {
+  const meant = new Map<string, string>()
+  for (const { id } of screen.items) {
+    const setting = profile.settings.find((one) => settingId(one) === id)
+    for (const value of setting ? everyValue(setting) : []) {
+      const pair = setting ? pairOf(setting, value) : null
+      if (pair === null)
+        doubt(`${value} of “${id}” is no pair of digits.`, 'Write its code as a digit and x, or the value as two digits.')
+      else if (meant.has(pair)) doubt(`${pair} means “${id}” and “${meant.get(pair)}” on “${name}”.`, 'A pair means one thing.')
+      else meant.set(pair, id)
+    }
+  }
+}
+
 function keysOf(screen: KeypadScreen): string[] {
   const ways = screen.ways.flatMap((way) => [...way.keys])
   if (screen.kind === 'show') return ways
+  const known = (some: (string | undefined)[]) => some.filter((one) => one !== undefined)
   if (screen.kind === 'code') return [...ways, screen.up, screen.next, screen.enter]
+  if (screen.kind === 'pairs') return [...ways, ...screen.digits, screen.send, screen.clear]
+  if (screen.kind === 'address') return [...ways, ...known([screen.up, screen.down, screen.next, screen.prev, screen.enter])]
   const { value } = screen
-  return [...ways, screen.next, screen.prev, screen.open, value.up, value.down, value.save, value.back].filter(
-    (one) => one !== undefined,
-  )
+  return [...ways, ...known([screen.next, screen.prev, screen.open, value.up, value.down, value.save, value.back])]
 }
 
 const waysOf = (screen: KeypadScreen): string[] => [

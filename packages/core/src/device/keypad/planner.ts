@@ -1,9 +1,12 @@
+import { list as listed } from '../../advice/show.ts'
 import { ok, type Result, refuse } from '../../result.ts'
 import type { SettingTie } from '../setting.ts'
 import { sayBoth } from '../spelling.ts'
-import { type KeyEvent, type KeypadState, nextState, reading, restsFor, visibleItems } from './interpreter.ts'
-import type { KeypadMachine, KeypadScreen, ListItem } from './machine.ts'
-import { editWay, type KeyCost, type KeyWay, Routes, USUAL_COST, walk, wayCost, wayEvent } from './ways.ts'
+import { type KeyEvent, type KeypadState, keepsMemory, nextState, reading, restsFor } from './interpreter.ts'
+import { type Job, jobsFor } from './jobs.ts'
+import { itemsOf, type KeypadMachine } from './machine.ts'
+import { CYCLE, type OrderStep, Orders } from './order.ts'
+import { type KeyCost, Routes, USUAL_COST, wayCost, wayEvent } from './ways.ts'
 
 export interface PlanStep {
   events: KeyEvent[]
@@ -12,6 +15,8 @@ export interface PlanStep {
   reads: string
   /** The setting that this step writes. */
   sets?: string
+  /** Why it comes here, or at all. */
+  why?: string
 }
 
 export interface KeyPlan {
@@ -20,28 +25,14 @@ export interface KeyPlan {
   presses: number
 }
 
-/** More settings than this at once are more than anybody sets at one wall. */
-const MOST_WANTED = 14
-
-/** How the power stands in the search: not off yet; off for as long as asked; the rest ended since; off for a moment. */
-const [BEFORE, LONG, RESET, SHORT] = [0, 1, 2, 3] as const
-type Power = typeof BEFORE | typeof LONG | typeof RESET | typeof SHORT
-const POWERS: readonly Power[] = [BEFORE, LONG, RESET, SHORT]
-/** Steps of an order that are no jobs. */
-const [CYCLE_LONG, CYCLE_SHORT] = [-1, -2] as const
-
-type List = Extract<KeypadScreen, { kind: 'list' }>
-/** Where the screen stands between two settings: a screen, and the item on it. */
-interface Spot {
-  screen: string
-  cursor: number
-}
+/** More settings than this at once are planned in parts, each the cheapest by itself. */
+const MOST_AT_ONCE = 14
 
 /**
  * The cheapest way of keys, holds, waits and power cycles from where a device is to wanted settings, ending at home.
- * Every list, value and code knows its own shortest way in closed form; the search is only over the order, by dynamic
- * programming over the set of what is done (Held and Karp). Nothing is written that was not asked for: a value is saved
- * only where it was wanted.
+ * Every list, address, value and code knows its own shortest way in closed form; the search is only over the order, by
+ * dynamic programming over the set of what is done (Held and Karp). Nothing is written that was not asked for: a value is
+ * saved only where it was wanted, and what a power cycle makes the device forget is set again.
  * @param wanted setting id → the device's own value
  */
 export function planKeys(
@@ -57,20 +48,43 @@ export function planKeys(
     if (known.values.length > 0 && !known.values.includes(value))
       return refuse(`${known.setting.label} has no value “${value}”.`, `It has ${known.values.slice(0, 8).join(', ')}.`)
   }
-  if (open.length > MOST_WANTED)
-    return refuse(`${open.length} settings at once are too many to plan.`, `Plan at most ${MOST_WANTED}, then the rest.`)
   const settled = settle(machine, from, open, cost)
-  if (settled.steps.length === 0) return new Planner(machine, from, new Map(open), cost).plan()
-  const rest = planKeys(machine, settled.state, wanted, cost)
-  if (!rest.ok) return rest
-  const steps = [...settled.steps, ...rest.value.steps]
-  return ok({ steps, cost: settled.cost + rest.value.cost, presses: pressesOf(steps) })
+  if (settled.steps.length > 0) {
+    const rest = planKeys(machine, settled.state, wanted, cost)
+    return rest.ok ? ok(joined({ steps: settled.steps, cost: settled.cost, presses: 0 }, rest.value)) : rest
+  }
+  const byHand = new Set([...(machine.pad.banks ?? []), ...(machine.pad.byHand ?? [])])
+  const some = open.filter(([id]) => !byHand.has(id))
+  const keyed = some.length > MOST_AT_ONCE ? inMenuOrder(machine, some) : some
+  const first = new Map([...open.filter(([id]) => byHand.has(id)), ...keyed.slice(0, MOST_AT_ONCE)])
+  const plan = planAtOnce(machine, from, first, cost)
+  if (!plan.ok || keyed.length <= MOST_AT_ONCE) return plan
+  const rest = planKeys(machine, after(machine, from, plan.value), wanted, cost)
+  return rest.ok ? ok(joined(plan.value, rest.value)) : rest
+}
+
+const after = (machine: KeypadMachine, from: KeypadState, plan: KeyPlan): KeypadState =>
+  plan.steps.flatMap((one) => one.events).reduce((state, event) => nextState(machine, state, event), from)
+
+function joined(a: KeyPlan, b: KeyPlan): KeyPlan {
+  const steps = [...a.steps, ...b.steps]
+  return { steps, cost: a.cost + b.cost, presses: pressesOf(steps) }
 }
 
 const pressesOf = (steps: readonly PlanStep[]): number =>
   steps.flatMap((one) => one.events).filter((one) => one.do === 'press' || one.do === 'hold').length
 
-/** What comes first wherever the device stands: the power is on, and nothing is being changed. */
+function inMenuOrder(machine: KeypadMachine, open: [string, string][]): [string, string][] {
+  const order = Object.values(machine.pad.screens).flatMap((screen) => itemsOf(screen).map((one) => one.id))
+  return open.toSorted(([a], [b]) => order.indexOf(a) - order.indexOf(b))
+}
+
+/** What counts now, or will once the power returns. */
+function standing(machine: KeypadMachine, state: KeypadState, id: string): string | undefined {
+  return machine.pad.banks?.includes(id) && state.banks[id] !== state.saved[id] ? undefined : state.saved[id]
+}
+
+/** What comes first wherever the device stands: the power is on, it takes codes, and nothing is being changed. */
 function settle(
   machine: KeypadMachine,
   from: KeypadState,
@@ -86,39 +100,55 @@ function settle(
     sum += add
     steps.push({ events: [event], says, reads: reading(machine, state), ...(sets !== undefined && { sets }) })
   }
+  const leave = (key: string, says: string) => take({ do: 'press', keys: [key] }, says, cost.press)
   if (!from.power) {
     for (const [id, value] of open)
       if (machine.pad.banks?.includes(id))
         take({ do: 'hand', id, value }, `${machine.settings.get(id)?.setting.label ?? id}: set it to ${value}.`, cost.hand, id)
     take({ do: 'power', on: true }, 'Power on: it reads its switches now.', 0)
+  } else if (from.lockedS > 0) {
+    take(
+      { do: 'wait', s: from.lockedS },
+      'Wait: after too many wrong codes it takes none for a while.',
+      from.lockedS * cost.waitS,
+    )
   } else if (screen?.kind === 'code' && (from.digit > 0 || from.digits.some((one) => one > 0))) {
-    take({ do: 'press', keys: [screen.enter] }, 'Enter it as it stands: the digits begin again.', cost.press)
+    leave(screen.enter, 'Enter it as it stands: the digits begin again.')
   } else if (screen?.kind === 'list' && from.editing !== null) {
     const [out] = screen.ways
-    if (screen.value.back !== undefined)
-      take({ do: 'press', keys: [screen.value.back] }, 'Leave what is being changed; it is not written.', cost.press)
+    if (screen.value.back !== undefined) leave(screen.value.back, 'Leave what is being changed; it is not written.')
     else if (out) take(wayEvent(out), 'Leave the list; what was being changed is not written.', wayCost(out, cost))
+  } else if (screen?.kind === 'address' && from.field > 0) {
+    leave(screen.prev ?? screen.next, 'To the first number; nothing is written.')
+  } else if (screen?.kind === 'pairs' && from.digits.length === 1) {
+    leave(screen.clear, 'Clear the digit that stands there.')
   }
   return { steps, state, cost: sum }
 }
 
-/** What counts now, or will once the power returns. */
-function standing(machine: KeypadMachine, state: KeypadState, id: string): string | undefined {
-  return machine.pad.banks?.includes(id) && state.banks[id] !== state.saved[id] ? undefined : state.saved[id]
+/** A plan for few enough settings; what a power cycle in it erases is planned in as well. */
+function planAtOnce(
+  machine: KeypadMachine,
+  from: KeypadState,
+  wanted: ReadonlyMap<string, string>,
+  cost: KeyCost,
+): Result<KeyPlan> {
+  const plan = new Planner(machine, from, wanted, new Map(), cost).plan()
+  if (!plan.ok || keepsMemory(machine, from) || !plan.value.steps.some(cutsPower)) return plan
+  const erased = [...machine.settings].filter(
+    ([id, { setting }]) =>
+      setting.volatile && setting.default !== undefined && !wanted.has(id) && from.saved[id] !== setting.default,
+  )
+  if (erased.length === 0) return plan
+  const restored = new Map(erased.map(([id]) => [id, from.saved[id] ?? '']))
+  const whole = new Planner(machine, from, wanted, restored, cost).plan()
+  if (whole.ok) return whole
+  // Not by keys that are described: then at least it is said.
+  const why = `It forgets ${listed(erased.map(([, { setting }]) => setting.label))}: set that again afterwards.`
+  return ok({ ...plan.value, steps: plan.value.steps.map((one) => (cutsPower(one) ? { ...one, why } : one)) })
 }
 
-interface Job {
-  id: string
-  value: string
-  list: string
-  edit: { events: KeyEvent[]; cost: number }
-  /** Jobs that must be done before, as bits. */
-  after: number
-  /** It takes effect only after a power cycle. */
-  beforeCycle: boolean
-  /** Saved anew it sends others out of their list until the power has been off. */
-  rests: boolean
-}
+const cutsPower = (step: PlanStep): boolean => step.events.some((one) => one.do === 'power' && !one.on)
 
 class Planner {
   private readonly jobs: Job[] = []
@@ -126,57 +156,29 @@ class Planner {
   private readonly hands: [string, string][] = []
   private readonly lost: string[] = []
   private readonly routes: Routes
-  /** The longest time off that a wanted setting asks for. */
-  private offS = 0
-  /** The jobs on which some item of a list depends, as bits. */
-  private readonly bringers: number
 
   constructor(
     private readonly machine: KeypadMachine,
     private readonly from: KeypadState,
     wanted: ReadonlyMap<string, string>,
+    restored: ReadonlyMap<string, string>,
     private readonly cost: KeyCost,
   ) {
-    const { pad, settings } = machine
+    const { pad } = machine
     this.routes = new Routes(machine, cost)
-    const rests = restsFor(machine)
+    const keyed: [string, string, boolean][] = []
     for (const [id, value] of wanted) {
       if (pad.banks?.includes(id)) this.banks.push([id, value])
       else if (pad.byHand?.includes(id)) this.hands.push([id, value])
-      else {
-        const list = Object.entries(pad.screens).find(
-          ([, screen]) => screen.kind === 'list' && screen.items.some((one) => one.id === id),
-        )
-        const known = settings.get(id)
-        const screen = list?.[1]
-        if (!list || !known || known.values.length === 0 || screen?.kind !== 'list') {
-          this.lost.push(known?.setting.label ?? id)
-          continue
-        }
-        const at = Math.max(known.values.indexOf(from.saved[id] ?? ''), 0)
-        const edit = editWay(screen.value, known.values.length, at, known.values.indexOf(value), screen.open, cost)
-        if (!edit) {
-          this.lost.push(known.setting.label)
-          continue
-        }
-        const appears = screen.items.find((one) => one.id === id)?.appears
-        this.offS = Math.max(this.offS, appears?.offS ?? 0)
-        this.jobs.push({
-          id,
-          value,
-          list: list[0],
-          edit,
-          after: 0,
-          beforeCycle: known.setting.needs?.restart === true,
-          rests: rests.has(id),
-        })
-      }
+      else keyed.push([id, value, false])
     }
+    for (const [id, value] of restored) keyed.push([id, value, true])
+    const made = jobsFor(machine, from, keyed, restsFor(machine), cost)
+    this.jobs = made.jobs
+    this.lost = made.lost
     this.jobs.forEach((job, i) => {
-      job.after = this.before(job.id) & ~(1 << i)
+      job.after |= this.before(job.id) & ~(1 << i)
     })
-    const lists = Object.values(pad.screens).flatMap((screen) => (screen.kind === 'list' ? screen.items : []))
-    this.bringers = this.bits((job) => lists.some((one) => one.appears?.after === job.id))
   }
 
   /** What a setting requires, of those that are to be set too. Which items stand in a list orders the rest by itself. */
@@ -192,193 +194,73 @@ class Planner {
 
   plan(): Result<KeyPlan> {
     if (this.lost.length > 0)
-      return refuse(`No keys lead to ${this.lost.join(' and ')}.`, 'Set it where it lives; its profile says how it is reached.')
-    const must = this.banks.length > 0 || this.jobs.some((job) => job.beforeCycle)
-    const order = this.order(must, must || this.offS > 0)
+      return refuse(`No keys lead to ${listed(this.lost)}.`, 'Set it where it lives; its profile says how it is reached.')
+    const orders = new Orders(this.machine, this.from, this.jobs, this.banks, this.routes, this.cost)
+    const order = orders.cheapest()
     if (!order)
       return refuse(
         'These settings wait for one another, or one of them stands in no list.',
         'Set one of them alone, then plan again from what the screen reads.',
       )
-    return ok(this.steps(order))
+    return ok(this.steps(orders, order))
   }
 
-  /** The cheapest order of jobs and of at most one power cycle. */
-  private order(must: boolean, may: boolean): number[] | null {
-    const n = this.jobs.length
-    const full = (1 << n) - 1
-    // States: set of jobs done × place (0: where it began, 1: home after the cycle, 2 + j: after job j) × power.
-    const places = n + 2
-    const size = (full + 1) * places * POWERS.length
-    const best = new Float64Array(size).fill(Number.POSITIVE_INFINITY)
-    const came = new Int32Array(size).fill(-1)
-    const did = new Int8Array(size)
-    const index = (mask: number, place: number, power: Power) => (mask * places + place) * POWERS.length + power
-    const begun = index(0, 0, BEFORE)
-    best[begun] = 0
-    const relax = (at: number, to: number, step: number, add: number) => {
-      const sum = (best[at] ?? 0) + add
-      if (sum >= (best[to] ?? 0) - 1e-9) return
-      best[to] = sum
-      came[to] = at
-      did[to] = step
-    }
-    const restart = this.bits((job) => job.beforeCycle)
-    for (let mask = 0; mask <= full; mask += 1)
-      for (const power of POWERS)
-        for (let place = 0; place < places; place += 1) {
-          const at = index(mask, place, power)
-          if (best[at] === Number.POSITIVE_INFINITY) continue
-          if (power === BEFORE && may && (mask & restart) === restart) {
-            relax(at, index(mask, 1, SHORT), CYCLE_SHORT, this.cycleCost(0))
-            if (this.offS > 0) relax(at, index(mask, 1, LONG), CYCLE_LONG, this.cycleCost(this.offS))
-          }
-          const costs = this.moveCosts(mask, power)
-          for (let j = 0; j < n; j += 1) {
-            const job = this.jobs[j] as Job
-            if (mask & (1 << j) || (job.after & mask) !== job.after || (job.beforeCycle && power !== BEFORE)) continue
-            const move = costs[place * n + j] ?? Number.POSITIVE_INFINITY
-            if (move === Number.POSITIVE_INFINITY) continue
-            // Saved after the rest, it ends what the rest brought.
-            const then = power === LONG && job.rests ? RESET : power
-            relax(at, index(mask | (1 << j), 2 + j, then), j, move + job.edit.cost)
-          }
-        }
-    let end = -1
-    let least = Number.POSITIVE_INFINITY
-    for (const power of POWERS.filter((one) => one !== BEFORE || !must))
-      for (let place = 0; place < places; place += 1) {
-        const at = index(full, place, power)
-        if (best[at] === Number.POSITIVE_INFINITY) continue
-        const home = this.routes.between(this.spot(full, place, power).screen, this.machine.pad.home)
-        if (!home || (best[at] ?? 0) + home.cost >= least) continue
-        least = (best[at] ?? 0) + home.cost
-        end = at
-      }
-    if (end < 0) return null
-    const order: number[] = []
-    for (let at = end; at !== begun && at >= 0; at = came[at] ?? -1) order.unshift(did[at] ?? 0)
-    return order
-  }
-
-  private bits(which: (job: Job) => boolean): number {
-    return this.jobs.reduce((mask, job, i) => (which(job) ? mask | (1 << i) : mask), 0)
-  }
-
-  /** Where the screen stands after what was done last. */
-  private spot(mask: number, place: number, power: Power): Spot {
-    if (place === 0) return { screen: this.from.screen, cursor: this.from.cursor }
-    if (place === 1) return { screen: this.machine.pad.home, cursor: 0 }
-    const job = this.jobs[place - 2] as Job
-    return { screen: job.list, cursor: this.visible(job.list, mask, power).findIndex((one) => one.id === job.id) }
-  }
-
-  private visible(list: string, mask: number, power: Power): ListItem[] {
-    const key = `${list}|${mask & this.bringers}|${power}`
-    const there = this.seen.get(key)
-    if (there) return there
-    const screen = this.machine.pad.screens[list] as List
-    const saved = { ...this.from.saved }
-    this.jobs.forEach((job, i) => {
-      if (mask & (1 << i)) saved[job.id] = job.value
-    })
-    const items = visibleItems(screen, saved, this.restedS(mask, power), this.machine)
-    this.seen.set(key, items)
-    return items
-  }
-  private readonly seen = new Map<string, ListItem[]>()
-
-  private restedS(mask: number, power: Power): number {
-    if (power === RESET) return 0
-    const rested = mask & this.bits((job) => job.rests) ? 0 : this.from.restedS
-    return power === LONG ? Math.max(rested, this.offS) : rested
-  }
-
-  private cycleCost(offS: number): number {
-    return this.cost.powerCycle + offS * this.cost.waitS + this.banks.length * this.cost.hand
-  }
-
-  /**
-   * Costs from every place to every job. They change only with the jobs that bring items into a list or take them out, so
-   * most sets of done jobs share one table.
-   */
-  private moveCosts(mask: number, power: Power): Float64Array {
-    const key = (mask & this.bringers) * POWERS.length + power
-    const there = this.costs.get(key)
-    if (there) return there
-    const n = this.jobs.length
-    const table = new Float64Array((n + 2) * n).fill(Number.POSITIVE_INFINITY)
-    for (let place = 0; place < n + 2; place += 1)
-      for (const [j, job] of this.jobs.entries())
-        table[place * n + j] = this.move(this.spot(mask, place, power), job, mask, power)?.cost ?? Number.POSITIVE_INFINITY
-    this.costs.set(key, table)
-    return table
-  }
-  private readonly costs = new Map<number, Float64Array>()
-
-  /** From a spot to the item of a job: along the list, or out of it and in again. */
-  private move(spot: Spot, job: Job, mask: number, power: Power): KeyWay | null {
-    const screen = this.machine.pad.screens[job.list] as List
-    const items = this.visible(job.list, mask, power)
-    const to = items.findIndex((one) => one.id === job.id)
-    if (to < 0) return null
-    const along = spot.screen === job.list ? walk(screen, items.length, spot.cursor, to, this.cost) : null
-    const route = this.reentry(spot.screen, job.list)
-    const inside = route ? walk(screen, items.length, 0, to, this.cost) : null
-    const anew = route && inside ? { events: [...route.events, ...inside.events], cost: route.cost + inside.cost } : null
-    if (along && anew) return along.cost <= anew.cost ? along : anew
-    return along ?? anew
-  }
-
-  /** Into a list from outside; from inside it, out and in again. */
-  private reentry(from: string, list: string): KeyWay | null {
-    if (from !== list) return this.routes.between(from, list)
-    const out = this.routes.between(list, this.machine.pad.home)
-    const back = this.routes.between(this.machine.pad.home, list)
-    return out && back && out.events.length > 0 ? { events: [...out.events, ...back.events], cost: out.cost + back.cost } : null
-  }
-
-  private steps(order: readonly number[]): KeyPlan {
+  private steps(orders: Orders, order: readonly OrderStep[]): KeyPlan {
     const steps: PlanStep[] = []
     let state = this.from
     let cost = 0
-    const take = (events: KeyEvent[], says: string, sets?: string) => {
+    const take = (events: KeyEvent[], says: string, more: Pick<PlanStep, 'sets' | 'why'> = {}) => {
       if (events.length === 0) return
       for (const event of events) state = nextState(this.machine, state, event)
-      steps.push({ events, says, reads: reading(this.machine, state), ...(sets !== undefined && { sets }) })
+      steps.push({ events, says, reads: reading(this.machine, state), ...more })
     }
     for (const [id, value] of this.hands) {
-      take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${this.said(id, value)}.`, id)
+      take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${this.said(id, value)}.`, { sets: id })
       cost += this.cost.hand
     }
-    let mask = 0
-    let power: Power = BEFORE
+    let cycled = false
+    let restarting: string[] = []
     for (const step of order) {
-      if (step < 0) {
-        take([{ do: 'power', on: false }], 'Power off, locked, proved dead.')
-        for (const [id, value] of this.banks)
-          take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${this.said(id, value)}.`, id)
-        const offS = step === CYCLE_LONG ? this.offS : 0
-        if (offS > 0) take([{ do: 'wait', s: offS }], `Leave it off for ${offS} s.`)
+      if (step.do === CYCLE) {
+        const banks = cycled ? [] : this.banks
+        take([{ do: 'power', on: false }], 'Power off, locked, proved dead.', {
+          why:
+            banks.length > 0
+              ? 'Switches are read only when the power returns; all that needs it off is done in this one go.'
+              : restarting.length > 0
+                ? `${listed(restarting)} ${restarting.length === 1 ? 'takes' : 'take'} effect only after a restart.`
+                : 'The next setting shows itself only after a rest without power.',
+        })
+        for (const [id, value] of banks)
+          take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${this.said(id, value)}.`, { sets: id })
+        if (step.offS > 0)
+          take([{ do: 'wait', s: step.offS }], `Leave it off for ${step.offS} s.`, {
+            why: 'A shorter rest does not bring the next setting into the list.',
+          })
         take([{ do: 'power', on: true }], 'Power on: it reads its switches now.')
-        cost += this.cycleCost(offS)
-        power = step === CYCLE_LONG ? LONG : SHORT
+        cost += orders.cycleCost(step.offS, cycled)
+        cycled = true
+        restarting = []
         continue
       }
-      const job = this.jobs[step] as Job
-      const spot = { screen: state.screen, cursor: state.cursor }
-      const move = this.move(spot, job, mask, power)
+      const job = this.jobs[step.job] as Job
+      const { move, edit } = orders.way(step)
+      const screen = this.machine.pad.screens[state.screen]
       take(
-        move?.events ?? [],
-        state.screen === job.list ? `Go to ${this.code(job.id)}.` : `Open the menu, go to ${this.code(job.id)}.`,
+        move.events,
+        state.screen === job.screen && screen?.kind !== 'pairs'
+          ? `Go to ${this.code(job.id)}.`
+          : `Open the menu, go to ${this.code(job.id)}.`,
       )
-      take(job.edit.events, `${this.label(job.id)}: ${this.said(job.id, job.value)}.`, job.id)
-      cost += (move?.cost ?? 0) + job.edit.cost
-      mask |= 1 << step
-      if (power === LONG && job.rests) power = RESET
+      take(edit.events, `${this.label(job.id)}: ${this.said(job.id, job.value)}.`, {
+        sets: job.id,
+        ...(job.again && { why: 'The power cycle made it forget; it stands again as it was.' }),
+      })
+      cost += move.cost + edit.cost
+      if (job.restarts) restarting.push(this.label(job.id))
     }
     const home = this.routes.between(state.screen, this.machine.pad.home)
-    take(home?.events ?? [], 'Leave the menu.')
+    take(home?.events ?? [], 'Leave the menu.', { why: 'Nobody else should find it open.' })
     cost += home?.cost ?? 0
     return { steps, cost, presses: pressesOf(steps) }
   }

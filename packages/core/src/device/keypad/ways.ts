@@ -1,6 +1,6 @@
 import type { KeyEvent } from './interpreter.ts'
 import { holdForSteps } from './keys.ts'
-import type { KeypadMachine, KeypadScreen, KeypadWay, ValueKeys } from './machine.ts'
+import type { KeypadMachine, KeypadScreen, KeypadWay, ScreenOf, ValueKeys } from './machine.ts'
 
 /** What things cost, in presses. */
 export interface KeyCost {
@@ -8,10 +8,13 @@ export interface KeyCost {
   /** For a second that a key is held, and for the press that begins it. */
   holdS: number
   waitS: number
+  /** To the disconnect, locked, proved dead, and back. */
   powerCycle: number
   hand: number
+  /** To the next unit. */
+  walk: number
 }
-export const USUAL_COST: KeyCost = { press: 1, holdS: 0.8, waitS: 0.1, powerCycle: 20, hand: 2 }
+export const USUAL_COST: KeyCost = { press: 1, holdS: 0.8, waitS: 0.1, powerCycle: 90, hand: 2, walk: 30 }
 
 /** Keys to press, and what they cost. */
 export interface KeyWay {
@@ -73,6 +76,49 @@ export function editWay(keys: ValueKeys, count: number, from: number, to: number
   const ways = [around(keys.up, keys.down, up), around(keys.down, keys.up, down)].filter((one) => one !== null)
   const best = ways.sort((a, b) => a.cost - b.cost)[0]
   return best ? { events: [...press(open, 1), ...best.events, ...press(keys.save, 1)], cost: best.cost + 2 * cost.press } : null
+}
+
+/** From where some up and down keys stand to where they should. */
+function turn(keys: { up: string; down?: string; wrap: boolean }, count: number, from: number, to: number): KeyEvent[] | null {
+  const up = to >= from ? to - from : keys.wrap ? to - from + count : null
+  const down = keys.down === undefined ? null : from >= to ? from - to : keys.wrap ? from - to + count : null
+  if (up !== null && (down === null || up <= down)) return press(keys.up, up)
+  return down === null || keys.down === undefined ? null : press(keys.down, down)
+}
+
+/** From the first number of an address, the numbers standing anywhere, to the value of what is wanted. Null: no way. */
+export function addressWay(
+  screen: ScreenOf<'address'>,
+  from: readonly number[],
+  to: readonly string[],
+  cost: KeyCost,
+): KeyWay | null {
+  const events: KeyEvent[] = []
+  for (const [i, options] of screen.fields.entries()) {
+    const at = options.indexOf(to[i] ?? '')
+    const turned = at < 0 ? null : turn(screen, options.length, from[i] ?? 0, at)
+    if (!turned) return null
+    events.push(...turned, ...press(screen.next, 1))
+  }
+  return { events, cost: events.length * cost.press }
+}
+
+/** On the value of an address: from one to another, and written. */
+export function addressedEdit(
+  screen: ScreenOf<'address'>,
+  count: number,
+  from: number,
+  to: number,
+  cost: KeyCost,
+): KeyWay | null {
+  const turned = turn(screen, count, from, to)
+  return turned ? { events: [...turned, ...press(screen.enter, 1)], cost: (turned.length + 1) * cost.press } : null
+}
+
+/** Two digits, and sent. */
+export function pairWay(screen: ScreenOf<'pairs'>, pair: string, cost: KeyCost): KeyWay {
+  const events = [...[...pair].flatMap((digit) => press(screen.digits[Number(digit)] ?? '', 1)), ...press(screen.send, 1)]
+  return { events, cost: events.length * cost.press }
 }
 
 /** The ways between the screens of one machine, each worked out once. */
