@@ -99,3 +99,43 @@ export {
 export { never, ok, type Refusal, type Result, refuse } from './result.ts'
 export { safetyRefusal } from './safety/safetyDevices.ts'
 export { answerCase } from './vectors/answers.ts'
+export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
+export { type IsolationStep, isolationSteps } from './wiring/isolation.ts'
+export {
+  CALL_WORDS,
+  type Call,
+  type CallOutcome,
+  callsOf,
+  runsWords,
+  sameOutcome,
+  truthTable,
+} from './wiring/network.ts'
+export {
+  BOARDS,
+  type Board,
+  type Bridge,
+  type End,
+  endWord,
+  equipmentBoards,
+  SYSTEM_KIND_WORDS,
+  SYSTEM_KINDS,
+  type SystemKind,
+  sameEnd,
+  TERMINAL_WORDS,
+  TERMINALS,
+  type Terminal,
+  terminalsOf,
+  type Wire,
+  type Wiring,
+  type WiringSystem,
+  wantedWires,
+  wantedWiring,
+} from './wiring/wiring.ts'
+export {
+  mended,
+  spareName,
+  type WiringFinding,
+  type WiringMend,
+  wireRefusal,
+  wiringFindings,
+} from './wiring/wiringFindings.ts'

@@ -1,0 +1,60 @@
+/** Steps that make a system safe to open, each confirmed before what needs it. */
+export interface IsolationStep {
+  id: string
+  says: string
+  why: string
+  /** To be waited out after the step before it was confirmed. */
+  waitS?: number
+}
+
+export interface IsolationNeeds {
+  gas: boolean
+  /** How long stored charge takes to go, by the slowest device. */
+  dischargeS: number
+  /** Which device that is. */
+  slowest: string
+}
+
+/**
+ * The order of making dead. Source: the common practice of lock-out: tell, open, lock, prove dead with a meter that was
+ * proved before and after, wait for stored charge. Local codes and the maker's manual come first.
+ */
+export function isolationSteps(needs: IsolationNeeds): IsolationStep[] {
+  return [
+    {
+      id: 'isolation.told',
+      says: 'The occupant knows that it will be off, and for how long.',
+      why: 'Somebody who does not know switches it on again.',
+    },
+    ...(needs.gas
+      ? [
+          {
+            id: 'isolation.gas',
+            says: 'Gas shut at the appliance valve.',
+            why: 'Power that comes back must not find gas without a watching eye.',
+          },
+        ]
+      : []),
+    {
+      id: 'isolation.open',
+      says: 'Every disconnect open: indoor, outdoor, heater kit.',
+      why: 'A heater kit often has a circuit of its own.',
+    },
+    {
+      id: 'isolation.locked',
+      says: 'Locked, tagged, and the key in your pocket.',
+      why: 'An open disconnect without a lock is one that somebody will close.',
+    },
+    {
+      id: 'isolation.dead',
+      says: 'Proved dead, every pole to earth and to each other, with a meter tried on a live source before and after.',
+      why: 'A meter that is broken shows zero too.',
+    },
+    {
+      id: 'isolation.discharged',
+      says: `Waited for stored charge, ${needs.slowest}.`,
+      why: 'Capacitors hold it after the power is gone; never short them by hand.',
+      waitS: needs.dischargeS,
+    },
+  ]
+}

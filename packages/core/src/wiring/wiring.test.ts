@@ -1,0 +1,285 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { type InputContact, judgeContact } from './contacts.ts'
+import { isolationSteps } from './isolation.ts'
+import { callsOf, outcomeOf, runsWords, truthTable } from './network.ts'
+import {
+  type Bridge,
+  equipmentBoards,
+  SYSTEM_KINDS,
+  TERMINALS,
+  terminalsOf,
+  type Wire,
+  type Wiring,
+  type WiringSystem,
+  wantedWires,
+  wantedWiring,
+} from './wiring.ts'
+import { mended, wireRefusal, wiringFindings } from './wiringFindings.ts'
+
+const system = (
+  more: Partial<Omit<WiringSystem, 'controller'>> = {},
+  controller: Partial<WiringSystem['controller']> = {},
+): WiringSystem => ({
+  kind: 'heat-pump',
+  heatStages: 1,
+  coolStages: 1,
+  transformers: 1,
+  reversing: 'cool',
+  ...more,
+  controller: { splitPower: true, power: 'common', valve: 'O and B', valveSet: null, ...controller },
+})
+const PUMP = system()
+const FURNACE = system({ kind: 'furnace', heatStages: 2 })
+const TWO = system({ kind: 'furnace', transformers: 2 })
+
+const wire = (
+  id: string,
+  controller: Wire['controller'],
+  terminal: Wire['controller'],
+  board: 'equipment' | 'second' = 'equipment',
+): Wire => ({
+  id,
+  controller,
+  equipment: terminal && { board, terminal },
+})
+const without = (wiring: Wiring, controller: string): Wiring => ({
+  ...wiring,
+  wires: wiring.wires.filter((one) => one.controller !== controller),
+})
+const keys = (one: WiringSystem, wiring: Wiring, cable: number | null = null) =>
+  wiringFindings(one, wiring, cable).map((finding) => finding.key)
+
+describe('the wanted conductors', () => {
+  it('of a heat pump with an auxiliary heater', () =>
+    expect(wantedWires(PUMP).map((one) => one.controller)).toEqual(['Rc', 'C', 'G', 'Y1', 'O', 'W1']))
+  it('of a furnace with its own transformer and cooling with another', () =>
+    expect(wantedWires(TWO).map((one) => `${one.controller}-${one.equipment.board}:${one.equipment.terminal}`)).toEqual([
+      'Rh-equipment:R',
+      'Rc-second:R',
+      'C-second:C',
+      'G-second:G',
+      'Y1-second:Y1',
+      'W1-equipment:W1',
+    ]))
+  it('without a common where the controller lives on a battery', () =>
+    expect(wantedWires(system({}, { power: 'battery' })).map((one) => one.controller)).not.toContain('C'))
+})
+
+const systems = fc
+  .record({
+    kind: fc.constantFrom(...SYSTEM_KINDS),
+    heatStages: fc.constantFrom(1 as const, 2 as const),
+    coolStages: fc.constantFrom(1 as const, 2 as const),
+    two: fc.boolean(),
+    reversing: fc.constantFrom('cool' as const, 'heat' as const),
+    splitPower: fc.boolean(),
+    power: fc.constantFrom('common' as const, 'battery' as const),
+    valve: fc.constantFrom('O and B' as const, 'O/B' as const),
+  })
+  .map(({ kind, heatStages, coolStages, two, reversing, splitPower, power, valve }): WiringSystem => {
+    // Two transformers need heat and cooling apart, and a controller with two power terminals.
+    const apart = two && (kind === 'furnace' || kind === 'electric')
+    return {
+      kind,
+      heatStages: kind === 'cool-only' ? 0 : heatStages,
+      coolStages: kind === 'heat-only' ? 0 : coolStages,
+      transformers: apart ? 2 : 1,
+      reversing,
+      controller: { splitPower: splitPower || apart, power, valve, valveSet: null },
+    }
+  })
+
+describe('any system wired as it is wanted', () => {
+  it('has nothing found against it, and every call runs what it should', () => {
+    fc.assert(
+      fc.property(systems, (one) => {
+        const wiring = wantedWiring(one)
+        expect(wiringFindings(one, wiring, wiring.wires.length)).toEqual([])
+        for (const outcome of truthTable(one, wiring)) {
+          expect(outcome).toMatchObject({ awake: true, short: false, tied: false })
+          const { call } = outcome
+          if (call === 'off') expect(runsWords(outcome)).toBe('nothing')
+          if (call === 'fan') expect(outcome).toMatchObject({ fan: true, compressor: 0, heat: 0 })
+          if (call.startsWith('cool'))
+            expect(outcome).toMatchObject({ mode: 'cools', compressor: call === 'cool-2' ? 2 : 1, heat: 0, fan: true })
+          if (call === 'heat-1')
+            expect(one.kind === 'heat-pump' ? outcome.mode === 'heats' && outcome.heat === 0 : outcome.heat === 1).toBe(true)
+          if (call === 'emergency') expect(outcome).toMatchObject({ compressor: 0, fan: true })
+        }
+      }),
+    )
+  })
+  it('with any one conductor or bridge missing: it is found, what runs changes, and the mend that is offered mends it', () => {
+    fc.assert(
+      fc.property(systems, fc.nat(20), (one, n) => {
+        const right = wantedWiring(one)
+        const parts = right.wires.length + right.bridges.length
+        const gone = n % parts
+        const wiring: Wiring = {
+          wires: right.wires.filter((_, i) => i !== gone),
+          bridges: right.bridges.filter((_, i) => right.wires.length + i !== gone),
+        }
+        fc.pre(wiring.wires.length > 0)
+        const found = wiringFindings(one, wiring, null)
+        expect(found.length).toBeGreaterThan(0)
+        const table = (some: Wiring) => truthTable(one, some).map(runsWords)
+        expect(table(wiring)).not.toEqual(table(right))
+        const after = mended(
+          wiring,
+          found.flatMap((finding) => finding.does),
+        )
+        expect(wiringFindings(one, after, null)).toEqual([])
+        expect(table(after)).toEqual(table(right))
+      }),
+    )
+  })
+  it('with any two conductors crossed at the equipment: it is found, and mended', () => {
+    fc.assert(
+      fc.property(systems, fc.nat(20), fc.nat(20), (one, a, b) => {
+        const right = wantedWiring(one)
+        const [i, j] = [a % right.wires.length, b % right.wires.length]
+        fc.pre(i !== j)
+        const wires = right.wires.map((each, k) => ({
+          ...each,
+          equipment: (right.wires[k === i ? j : k === j ? i : k] as Wire).equipment,
+        }))
+        const found = wiringFindings(one, { ...right, wires }, null)
+        expect(found.length).toBeGreaterThan(0)
+        for (const finding of found) expect(finding.mend.length).toBeGreaterThan(10)
+      }),
+    )
+  })
+})
+
+describe('a fault', () => {
+  const right = wantedWiring(PUMP)
+
+  it('missing bridge: heating alone is dead, and the sentence says so', () => {
+    const wiring = { ...right, bridges: [] }
+    expect(wiringFindings(PUMP, wiring, null)[0]).toMatchObject({
+      key: 'bridge',
+      says: expect.stringContaining('heating gets no power'),
+    })
+    expect(runsWords(outcomeOf(PUMP, wiring, 'heat-1'))).toBe('compressor heats, fan')
+    expect(runsWords(outcomeOf(PUMP, wiring, 'emergency'))).toBe('fan')
+  })
+  it('missing common: the controller is dark and nothing runs', () => {
+    const wiring = without(right, 'C')
+    expect(wiringFindings(PUMP, wiring, null)[0]?.says).toMatch(/common conductor is missing/)
+    expect(new Set(truthTable(PUMP, wiring).map(runsWords))).toEqual(new Set(['nothing: the controller has no power']))
+  })
+  it('reversing conductor on the wrong sense: it heats when it should cool, and moving it mends it', () => {
+    const wires = right.wires.map((one) => (one.controller === 'O' ? { ...one, controller: 'B' as const } : one))
+    const [finding] = wiringFindings(PUMP, { ...right, wires }, null)
+    expect(finding).toMatchObject({ key: 'reversing', mend: expect.stringContaining('from B to O') })
+    expect(runsWords(outcomeOf(PUMP, { ...right, wires }, 'cool-1'))).toBe('compressor heats, fan')
+    expect(runsWords(outcomeOf(PUMP, mended({ ...right, wires }, finding?.does ?? []), 'cool-1'))).toBe('compressor cools, fan')
+  })
+  it('one terminal for the valve, set to the other sense: the setting is to be changed, not the conductor', () => {
+    const set = system({}, { valve: 'O/B', valveSet: 'heat' })
+    const [finding] = wiringFindings(set, wantedWiring(set), null)
+    expect(finding).toMatchObject({ key: 'reversing', mend: expect.stringContaining('setting'), does: [] })
+    expect(runsWords(outcomeOf(set, wantedWiring(set), 'heat-1'))).toBe('compressor cools, fan')
+  })
+  it('a stage with no wire, and too few conductors in the cable', () => {
+    const wiring = without(wantedWiring(FURNACE), 'W2')
+    expect(keys(FURNACE, wiring, 5)).toEqual(['no-W2-equipment', 'cable'])
+    expect(wiringFindings(FURNACE, wiring, 5)[1]?.says).toBe('The cable has 5 conductors and this system wants 6.')
+    expect(runsWords(outcomeOf(FURNACE, wiring, 'heat-2'))).toBe('heat, fan')
+  })
+  it('two transformers tied at the controller: dangerous, first, and the bridge comes out', () => {
+    const bridge: Bridge = { board: 'controller', a: 'Rh', b: 'Rc' }
+    const wiring = { ...wantedWiring(TWO), bridges: [bridge] }
+    const [finding] = wiringFindings(TWO, without(wiring, 'G'), null)
+    expect(finding).toMatchObject({ key: 'two-transformers', danger: true, does: [{ do: 'bridge', there: false }] })
+    expect(truthTable(TWO, wiring).every((one) => one.tied)).toBe(true)
+    expect(keys(TWO, mended(wiring, finding?.does ?? []))).toEqual([])
+  })
+  it('power joined to common: the fuse goes, and nothing runs', () => {
+    const wiring = { ...right, bridges: [...right.bridges, { board: 'equipment', a: 'R', b: 'C' } as const] }
+    expect(wiringFindings(PUMP, wiring, null)[0]).toMatchObject({ key: 'short-equipment', danger: true })
+    expect(runsWords(outcomeOf(PUMP, wiring, 'cool-1'))).toBe('nothing: the fuse goes')
+  })
+  it('a conductor at the wrong terminal is named with where it belongs', () => {
+    const wires = right.wires.map((one) => (one.controller === 'Y1' ? wire('yellow', 'Y1', 'W2') : one))
+    expect(wiringFindings(PUMP, { ...right, wires }, null)[0]).toMatchObject({
+      says: expect.stringContaining('yellow goes from Y1'),
+      mend: 'Move yellow to Y1 on the equipment.',
+    })
+  })
+  it('nothing is judged before anything was entered', () => expect(keys(PUMP, { wires: [], bridges: [] })).toEqual([]))
+})
+
+describe('a conductor that cannot be entered so', () => {
+  const some: Wiring = { wires: [wire('red', 'Rc', 'R')], bridges: [] }
+  it.each<[string, Wire, RegExp | null]>([
+    ['on a second terminal', wire('Red', 'Rh', 'R'), /red is on Rc and R already/],
+    ['without a name', wire(' ', 'Rc', 'R'), /has no name/],
+    ['on a terminal that the controller lacks', wire('blue', 'OB', 'C'), /no terminal OB/],
+    ['on a board that is not there', wire('blue', 'C', 'C', 'second'), null],
+    ['its second end told later', { id: 'red', controller: 'Rc', equipment: null }, null],
+    ['on the same terminals again', wire('red', 'Rc', 'R'), null],
+  ])('%s', (_, entered, reason) => {
+    const refused = wireRefusal(PUMP, some, entered)
+    if (reason) expect(refused?.reason).toMatch(reason)
+    else expect(refused).toBeNull()
+  })
+})
+
+it('every terminal of every strip has its word, and no call is offered that the system cannot make', () => {
+  fc.assert(
+    fc.property(systems, (one) => {
+      for (const board of ['controller', ...equipmentBoards(one)] as const)
+        for (const terminal of terminalsOf(one, board)) expect(TERMINALS).toContain(terminal)
+      expect(callsOf(one).includes('emergency')).toBe(one.kind === 'heat-pump')
+      if (one.kind === 'heat-only') expect(callsOf(one)).not.toContain('cool-1')
+    }),
+  )
+})
+
+describe('contacts', () => {
+  const float: InputContact = {
+    device: 'float switch',
+    rests: 'closed',
+    does: 'fault',
+    acts: 'opens',
+    reach: 'one',
+    safety: true,
+  }
+  const judged = (more: Partial<InputContact>, units = 1) => judgeContact({ ...float, ...more }, units)
+
+  it('a float that rests closed and stops its own unit with an alarm has nothing against it', () => {
+    const good = judged({}, 4)
+    expect(good.findings).toEqual([])
+    expect(good.says).toBe('When the float switch trips, this unit stops, and the alarm shows. The others run on.')
+    expect(good.test).toMatch(/Trip the float switch itself, not its wires.*stop and the alarm must show/)
+  })
+  it.each<[string, Partial<InputContact>, number, RegExp]>([
+    ['acts the wrong way round', { acts: 'closes' }, 1, /acts all the time, and never when/],
+    ['rests open', { rests: 'open', acts: 'closes' }, 1, /a broken wire looks as if all were well/],
+    ['is not listened to', { does: 'none' }, 1, /nothing stops/],
+    ['stops in silence', { does: 'off' }, 1, /stops in silence/],
+    ['stops every unit', { reach: 'all' }, 8, /stops all 8 units/],
+  ])('a float that %s is found, with a remedy that bridges nothing', (_, change, units, says) => {
+    const { findings } = judged(change, units)
+    expect(findings.map((one) => one.says).join('\n')).toMatch(says)
+    for (const one of findings) expect(one.mend).not.toMatch(/\b(bridge it|jumper|bypass)\b/i)
+  })
+  it('a window contact may stop its room in silence', () =>
+    expect(judged({ device: 'window contact', does: 'off', safety: false }).findings).toEqual([]))
+  it('what nobody looked at is asked for, not assumed', () => {
+    const open = judged({ rests: null, does: null, acts: null, reach: null }, 3)
+    expect(open.missing).toHaveLength(4)
+    expect(open.says).toMatch(/^Not known yet/)
+  })
+})
+
+describe('isolation', () => {
+  it('waits for stored charge last, and shuts gas where there is gas', () => {
+    const steps = isolationSteps({ gas: true, dischargeS: 300, slowest: 'blower module 5 min' })
+    expect(steps.map((one) => one.id)).toContain('isolation.gas')
+    expect(steps.at(-1)).toMatchObject({ waitS: 300 })
+    expect(isolationSteps({ gas: false, dischargeS: 60, slowest: '' }).map((one) => one.id)).not.toContain('isolation.gas')
+  })
+})

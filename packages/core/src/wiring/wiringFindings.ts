@@ -1,0 +1,221 @@
+import { type Refusal, refuse } from '../result.ts'
+import { joinedAtRest } from './network.ts'
+import {
+  type Bridge,
+  type End,
+  endWord,
+  equipmentBoards,
+  sameEnd,
+  TERMINAL_WORDS,
+  terminalsOf,
+  valveOnController,
+  valveOnEquipment,
+  type Wire,
+  type Wiring,
+  type WiringSystem,
+  wantedWires,
+  wantsBridge,
+} from './wiring.ts'
+
+export interface WiringFinding {
+  key: string
+  /** Dangerous or destructive: before anything is switched on. */
+  danger: boolean
+  says: string
+  mend: string
+  /** Where, for the drawing. */
+  ends: End[]
+  /** Changes that would mend it. */
+  does: WiringMend[]
+}
+export type WiringMend =
+  | { do: 'wire'; wire: Wire }
+  | { do: 'wanted'; controller: End; equipment: End }
+  | { do: 'bridge'; bridge: Bridge; there: boolean }
+
+const end = (board: End['board'], terminal: End['terminal']): End => ({ board, terminal })
+
+/**
+ * What is wrong with the wiring as it was found, what is dangerous first. Judged only once something was entered: an
+ * empty list is not a system without wires.
+ * @param cable conductors of the cable, as counted; null: nobody counted
+ */
+export function wiringFindings(system: WiringSystem, wiring: Wiring, cable: number | null): WiringFinding[] {
+  const wanted = wantedWires(system)
+  const begun = wiring.wires.length > 0 || wiring.bridges.length > 0
+  const out = begun
+    ? [...joins(system, wiring), ...bridge(system, wiring), ...reversing(system, wiring), ...missing(system, wiring)]
+    : []
+  if (cable !== null && cable < wanted.length)
+    out.push({
+      key: 'cable',
+      danger: false,
+      says: `The cable has ${cable} conductors and this system wants ${wanted.length}.`,
+      mend: 'Pull a new cable. Where the maker offers an adapter for its own controller, that is the other way; a conductor is never shared.',
+      ends: [],
+      does: [],
+    })
+  return out.sort((a, b) => Number(b.danger) - Number(a.danger))
+}
+
+/** Hot and common of one transformer joined; two transformers joined. */
+function joins(system: WiringSystem, wiring: Wiring): WiringFinding[] {
+  const boards = equipmentBoards(system)
+  const out: WiringFinding[] = []
+  for (const board of boards)
+    if (joinedAtRest(wiring, end(board, 'R'), end(board, 'C')))
+      out.push({
+        key: `short-${board}`,
+        danger: true,
+        says: 'Power and common of the transformer are joined: its fuse goes, or the transformer burns.',
+        mend: 'Leave it off. Find the conductor or bridge between R and C and take it out before power returns.',
+        ends: [end(board, 'R'), end(board, 'C')],
+        does: [],
+      })
+  if (boards.length > 1 && joinedAtRest(wiring, end('equipment', 'R'), end('second', 'R'))) {
+    const tie = wiring.bridges.find((one) => one.board === 'controller' && isPair(one, 'Rc', 'Rh'))
+    out.push({
+      key: 'two-transformers',
+      danger: true,
+      says: 'Two transformers are tied together: out of step they make up to 48 V, and a circuit that is switched off is fed back.',
+      mend: tie
+        ? 'Take out the bridge between Rc and Rh at the controller: it belongs there only where one transformer feeds both.'
+        : 'Part the two power conductors: each to its own power terminal.',
+      ends: [end('controller', 'Rc'), end('controller', 'Rh')],
+      does: tie ? [{ do: 'bridge', bridge: tie, there: false }] : [],
+    })
+  }
+  return out
+}
+
+const isPair = (one: Bridge, a: string, b: string): boolean => (one.a === a && one.b === b) || (one.a === b && one.b === a)
+
+function bridge(system: WiringSystem, wiring: Wiring): WiringFinding[] {
+  if (!wantsBridge(system) || joinedAtRest(wiring, end('controller', 'Rc'), end('controller', 'Rh'))) return []
+  const dead = joinedAtRest(wiring, end('controller', 'Rc'), end('equipment', 'R')) ? 'heating' : 'cooling and fan'
+  return [
+    {
+      key: 'bridge',
+      danger: false,
+      says: `The bridge between Rc and Rh is missing: one transformer feeds both, and ${dead} gets no power.`,
+      mend: 'Put a bridge between Rc and Rh at the controller.',
+      ends: [end('controller', 'Rc'), end('controller', 'Rh')],
+      does: [{ do: 'bridge', bridge: { board: 'controller', a: 'Rc', b: 'Rh' }, there: true }],
+    },
+  ]
+}
+
+/** The valve switched in the mode in which this equipment wants it at rest. */
+function reversing(system: WiringSystem, wiring: Wiring): WiringFinding[] {
+  if (system.kind !== 'heat-pump') return []
+  const valve = end('equipment', valveOnEquipment(system))
+  const wants = system.reversing === 'cool' ? 'cooling' : 'heating'
+  const wrong = (says: string, mend: string, does: WiringMend[]): WiringFinding[] => [
+    { key: 'reversing', danger: false, says: `${says} It heats when it should cool.`, mend, ends: [valve], does },
+  ]
+  if (system.controller.valve === 'O/B') {
+    const { valveSet } = system.controller
+    if (valveSet === null || valveSet === system.reversing) return []
+    return wrong(
+      `The controller is set to switch the valve on in ${valveSet === 'cool' ? 'cooling' : 'heating'}, and this equipment wants it live in ${wants}.`,
+      'Change the setting of the reversing valve at the controller, not the conductor.',
+      [],
+    )
+  }
+  const other = system.reversing === 'cool' ? 'B' : 'O'
+  const wire = wiring.wires.find((one) => one.controller === other && sameEnd(one.equipment, valve))
+  if (!wire) return []
+  return wrong(
+    `The reversing conductor is on ${other} at the controller, and this equipment wants it live in ${wants}.`,
+    `Move it from ${other} to ${valveOnController(system)} at the controller.`,
+    [{ do: 'wire', wire: { ...wire, controller: valveOnController(system) } }],
+  )
+}
+
+/** A conductor that is not where it is wanted, and where it went instead. */
+function missing(system: WiringSystem, wiring: Wiring): WiringFinding[] {
+  const out: WiringFinding[] = []
+  for (const { controller, equipment } of wantedWires(system)) {
+    const from = end('controller', controller)
+    if (joinedAtRest(wiring, from, equipment)) continue
+    // Said better by what is found on the valve's other side.
+    if (reversing(system, wiring).some((one) => one.ends.some((valve) => sameEnd(valve, equipment)) && one.does.length > 0))
+      continue
+    const strayed = wiring.wires.find((one) => one.controller === controller && one.equipment !== null)
+    const loose = wiring.wires.find(
+      (one) =>
+        (one.controller === controller && one.equipment === null) ||
+        (one.controller === null && sameEnd(one.equipment, equipment)),
+    )
+    const what = TERMINAL_WORDS[controller]
+    const key = `no-${controller}-${equipment.board}`
+    const joined = (wire: Wire): WiringMend => ({ do: 'wire', wire: { ...wire, controller, equipment } })
+    if (strayed?.equipment)
+      out.push({
+        key,
+        danger: false,
+        says: `${strayed.id} goes from ${endWord(from)} (${what}) to ${endWord(strayed.equipment)} (${TERMINAL_WORDS[strayed.equipment.terminal]}).`,
+        mend: `Move ${strayed.id} to ${endWord(equipment)} on the equipment.`,
+        ends: [from, strayed.equipment, equipment],
+        does: [joined(strayed)],
+      })
+    else
+      out.push({
+        key,
+        danger: false,
+        says:
+          controller === 'C'
+            ? 'The common conductor is missing: the controller takes its power through it.'
+            : `${endWord(from)} (${what}) has no conductor to ${endWord(equipment)} on the equipment.`,
+        mend: loose
+          ? `Land ${loose.id} on ${endWord(from)} at the controller and on ${endWord(equipment)} at the equipment.`
+          : `Land a spare conductor on ${endWord(from)} at the controller and on ${endWord(equipment)} at the equipment.`,
+        ends: [from, equipment],
+        does: [loose ? joined(loose) : { do: 'wanted', controller: from, equipment }],
+      })
+  }
+  return out
+}
+
+/** Why a conductor cannot be entered so; null when it can. */
+export function wireRefusal(system: WiringSystem, wiring: Wiring, wire: Wire): Refusal | null {
+  if (wire.id.trim() === '') return refuse('The conductor has no name.', 'Its colour will do.')
+  if (wire.controller && !terminalsOf(system, 'controller').includes(wire.controller))
+    return refuse(`The controller has no terminal ${wire.controller}.`, 'Choose one of its terminals.')
+  if (wire.equipment && !terminalsOf(system, wire.equipment.board).includes(wire.equipment.terminal))
+    return refuse(
+      `That board has no terminal ${wire.equipment.terminal}.`,
+      'Choose one of its terminals, or another kind of system.',
+    )
+  const same = wiring.wires.find((one) => one.id.toLowerCase() === wire.id.toLowerCase())
+  const elsewhere =
+    same &&
+    ((same.controller !== null && wire.controller !== null && same.controller !== wire.controller) ||
+      (same.equipment !== null && wire.equipment !== null && !sameEnd(same.equipment, wire.equipment)))
+  if (elsewhere)
+    return refuse(
+      `${same.id} is on ${[same.controller, same.equipment?.terminal].filter(Boolean).join(' and ')} already: one conductor on two terminals would tie them together.`,
+      'Take it off there first. If two terminals really are tied, enter that as a bridge.',
+    )
+  return null
+}
+
+/** The wiring after some mends, with a fresh name for a conductor that had none. */
+export function mended(wiring: Wiring, mends: readonly WiringMend[]): Wiring {
+  let { wires, bridges } = wiring
+  for (const mend of mends) {
+    if (mend.do === 'wire') wires = [...wires.filter((one) => one.id !== mend.wire.id), mend.wire]
+    else if (mend.do === 'wanted')
+      wires = [...wires, { id: spareName(wires), controller: mend.controller.terminal, equipment: mend.equipment }]
+    else {
+      const others = bridges.filter((one) => one.board !== mend.bridge.board || !isPair(one, mend.bridge.a, mend.bridge.b))
+      bridges = mend.there ? [...others, mend.bridge] : others
+    }
+  }
+  return { wires, bridges }
+}
+
+/** A name for a conductor of the cable that was not in use. */
+export const spareName = (wires: readonly Wire[]): string => {
+  for (let n = 1; ; n += 1) if (!wires.some((one) => one.id === `spare ${n}`)) return `spare ${n}`
+}
