@@ -29,6 +29,7 @@ const router = createBrowserRouter([
         ...page(() => import('./visit/VisitFrame.tsx'), 'VisitFrame'),
         children: [
           { path: 'survey', ...page(() => import('./stages/survey/Survey.tsx'), 'Survey') },
+          { path: 'power', ...page(() => import('./stages/power/Power.tsx'), 'Power') },
           { path: 'airflow', ...page(() => import('./stages/airflow/Airflow.tsx'), 'Airflow') },
           { path: 'settings', ...page(() => import('./stages/settings/Settings.tsx'), 'Settings') },
           { path: 'hand-over', ...page(() => import('./stages/handOver/HandOver.tsx'), 'HandOver') },

@@ -139,11 +139,11 @@ function StageLink({ stage }: { stage: Stage }) {
   )
 }
 
-/** `g` and then a stage's letter. */
 /** The other stages, fetched while nobody waits: they open at once, and without a signal. */
 function fetchStages(): void {
   for (const stage of [
     () => import('../stages/survey/Survey.tsx'),
+    () => import('../stages/power/Power.tsx'),
     () => import('../stages/airflow/Airflow.tsx'),
     () => import('../stages/settings/Settings.tsx'),
     () => import('../stages/handOver/HandOver.tsx'),
@@ -151,6 +151,7 @@ function fetchStages(): void {
     stage().catch(() => undefined)
 }
 
+/** `g` and then a stage's letter. */
 function useStageKeys(stages: readonly Stage[]): void {
   const navigate = useNavigate()
   const { siteId, visitId, systemId } = useParams()

@@ -1,7 +1,8 @@
-import { isNoted, type LedgerRow, type RowStanding } from '@ingle/record'
+import { wiringFindings } from '@ingle/core'
+import { devicesOf, isNoted, type LedgerRow, type RowStanding, wiringAs, wiringSystemOf } from '@ingle/record'
 import type { Visit } from './useVisit.ts'
 
-export type StageId = 'survey' | 'airflow' | 'settings' | 'hand-over'
+export type StageId = 'survey' | 'power' | 'airflow' | 'settings' | 'hand-over'
 
 export interface Stage {
   id: StageId
@@ -23,11 +24,13 @@ export const HANDOVER_CHECKS: readonly (readonly [string, string])[] = [
 
 /** The stages that work, in working order, with how much of each is done. */
 export function stagesOf({
+  state,
+  visit,
   system,
   here,
   ledger,
   blowerRows,
-}: Pick<Visit, 'system' | 'here' | 'ledger' | 'blowerRows'>): Stage[] {
+}: Pick<Visit, 'state' | 'visit' | 'system' | 'here' | 'ledger' | 'blowerRows'>): Stage[] {
   const survey = [
     system.uses.some((one) => one.key !== ''),
     system.capacityTons !== null,
@@ -48,6 +51,7 @@ export function stagesOf({
       of: 6,
       standing: survey === 6 ? 'proved' : survey > 0 ? 'found' : 'not-looked-at',
     },
+    powerStage({ state, visit, system, here, ledger }),
     {
       id: 'airflow',
       label: 'Airflow',
@@ -74,6 +78,34 @@ export function stagesOf({
     },
   ]
 }
+
+/** Wiring entered and nothing against it; inputs proved. Isolation comes and goes, and counts for nothing here. */
+function powerStage({
+  state,
+  visit,
+  system,
+  here,
+  ledger,
+}: Pick<Visit, 'state' | 'visit' | 'system' | 'here' | 'ledger'>): Stage {
+  const now = wiringAs(here, 'left')
+  const kind = wiringSystemOf(system, here, devicesOf(state, system, visit), ledger)
+  const findings = wiringFindings(kind, now, here.wiring.set.cable ?? null)
+  const inputs = ledger.filter((row) => row.id.startsWith('input.function.') && here.contacts[contactKey(row)]?.device)
+  const proved = inputs.filter((row) => row.proof).length
+  const wired = now.wires.length > 0
+  const done = (wired && findings.length === 0 ? 1 : 0) + proved
+  const of = 1 + inputs.length
+  return {
+    id: 'power',
+    label: 'Power',
+    key: 'p',
+    done,
+    of,
+    standing: findings.length > 0 ? 'watch' : done === of ? 'proved' : wired || inputs.length > 0 ? 'found' : 'not-looked-at',
+  }
+}
+
+const contactKey = (row: LedgerRow): string => `${row.place} ${row.id.split('.').at(-1)}`
 
 function ledgerStanding(ledger: readonly LedgerRow[], begun: boolean): RowStanding {
   if (ledger.some((row) => row.standing === 'watch')) return 'watch'

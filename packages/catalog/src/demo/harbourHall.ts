@@ -47,6 +47,30 @@ export function harbourChanges(now: Date): Change[] {
   writer.write('visit.start', { visitId: HARBOUR_VISIT_ID, reason: 'Controller burnt out, wedding on Saturday' })
   const here = { visitId: HARBOUR_VISIT_ID, systemId }
   writer.write('complaint.set', { ...here, text: 'No heat since Tuesday; eighty guests on Saturday.' })
+  writer.write('wiring.set', {
+    ...here,
+    kind: 'furnace',
+    heatStages: 1,
+    coolStages: 2,
+    transformers: 1,
+    splitPower: true,
+    cable: 7,
+  })
+  for (const [wire, controller, terminal] of [
+    ['red', 'Rc', 'R'],
+    ['blue', 'C', 'C'],
+    ['green', 'G', 'G'],
+    ['yellow', 'Y1', 'Y1'],
+    ['white', 'W1', 'W1'],
+  ] as const)
+    writer.write('wire.set', { ...here, column: 'found', wire, controller, board: 'equipment', terminal }, 0.3)
+  writer.write('wire.set', { ...here, column: 'found', wire: 'brown', board: 'equipment', terminal: 'Y2' }, 0.3)
+  writer.write('contact.set', { ...here, place: 'equipment', input: '1', device: 'float switch', rests: 'closed' })
+  for (const [role, value] of [
+    ['input.function.1', 'shut down'],
+    ['input.sense.1', 'opening'],
+  ] as const)
+    writer.write('setting.set', { ...here, role, place: 'equipment', column: 'found', value })
   const fix = (what: string, instead: string, cannot: string, undo: string) =>
     writer.write('fix.put', { ...here, fixId: writer.newId(), what, instead, cannot, undo })
   fix(

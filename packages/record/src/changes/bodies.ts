@@ -3,7 +3,17 @@
  * happens to hold. Base units throughout; ids are made where the change is made.
  */
 import 'reflect-metadata'
-import { PLACES, PLAUSIBLE, type Place } from '@ingle/core'
+import {
+  BOARDS,
+  type Board,
+  PLACES,
+  PLAUSIBLE,
+  type Place,
+  SYSTEM_KINDS,
+  type SystemKind,
+  TERMINALS,
+  type Terminal,
+} from '@ingle/core'
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
@@ -192,7 +202,9 @@ export class NoteAdd extends OnVisit {
 
 export class PhotoAdd extends OnVisit {
   @IsUUID() photoId!: string
-  @IsUUID() noteId!: string
+  /** Of a note, or of a temporary fix. */
+  @IsOptional() @IsUUID() noteId?: string
+  @IsOptional() @IsUUID() fixId?: string
   @IsIn(['image/jpeg', 'image/png', 'image/webp']) mediaType!: string
   @IsInt() @Min(1) @Max(12_000_000) bytes!: number
 }
@@ -310,6 +322,52 @@ export class FixHandOn extends OnVisit {
   @IsString() @IsNotEmpty() @MaxLength(80) to!: string
   /** A day, as 2026-12-31. */
   @Matches(/^\d{4}-\d{2}-\d{2}$/) until!: string
+}
+
+/** What kind of system is to be wired; a field that was not sent leaves the earlier one standing. */
+export class WiringSet extends OnVisit {
+  @IsOptional() @IsIn(SYSTEM_KINDS) kind?: SystemKind
+  @IsOptional() @IsIn([0, 1, 2]) heatStages?: 0 | 1 | 2
+  @IsOptional() @IsIn([0, 1, 2]) coolStages?: 0 | 1 | 2
+  @IsOptional() @IsIn([1, 2]) transformers?: 1 | 2
+  /** The mode in which the equipment wants its reversing valve live. */
+  @IsOptional() @IsIn(['cool', 'heat']) reversing?: 'cool' | 'heat'
+  @IsOptional() @IsBoolean() splitPower?: boolean
+  @IsOptional() @IsIn(['common', 'battery']) controllerPower?: 'common' | 'battery'
+  @IsOptional() @IsIn(['O and B', 'O/B']) valve?: 'O and B' | 'O/B'
+  /** Conductors of the cable, counted. */
+  @IsOptional() @IsInt() @Min(0) @Max(40) cable?: number
+}
+
+/** A conductor and what its ends are on, as found or as left. */
+export class WireSet extends OnVisit {
+  @IsIn(['found', 'left']) column!: 'found' | 'left'
+  /** Its colour or its number. */
+  @IsString() @IsNotEmpty() @MaxLength(30) wire!: string
+  /** Terminal of the controller; null: on nothing. */
+  @IsOptional() @IsIn(TERMINALS) controller?: Terminal | null
+  @IsOptional() @IsIn(['equipment', 'second']) board?: 'equipment' | 'second' | null
+  @IsOptional() @IsIn(TERMINALS) terminal?: Terminal | null
+  /** It is not there after all. */
+  @IsOptional() @IsBoolean() gone?: boolean
+}
+
+/** Two terminals of one strip tied together, or no longer. */
+export class BridgeSet extends OnVisit {
+  @IsIn(['found', 'left']) column!: 'found' | 'left'
+  @IsIn(BOARDS) board!: Board
+  @IsIn(TERMINALS) a!: Terminal
+  @IsIn(TERMINALS) b!: Terminal
+  @IsBoolean() there!: boolean
+}
+
+/** What hangs on an input, and how its contact rests. */
+export class ContactSet extends OnVisit {
+  @IsIn(PLACES) place!: Place
+  /** The number of the input, as in `input.function.1`. */
+  @Matches(/^[a-z0-9-]+$/i) @MaxLength(10) input!: string
+  @IsString() @MaxLength(80) device!: string
+  @IsOptional() @IsIn(['open', 'closed']) rests?: 'open' | 'closed' | null
 }
 
 export class CheckSet extends OnVisit {

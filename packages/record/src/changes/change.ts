@@ -34,6 +34,10 @@ export const BODIES = {
   'fix.put': body.FixPut,
   'fix.undo': body.FixUndo,
   'fix.hand-on': body.FixHandOn,
+  'wiring.set': body.WiringSet,
+  'wire.set': body.WireSet,
+  'bridge.set': body.BridgeSet,
+  'contact.set': body.ContactSet,
   'check.set': body.CheckSet,
   undo: body.Undo,
 } as const
@@ -101,6 +105,15 @@ function insideDoubts(kind: string, checkedBody: object): Refusal | null {
   if (kind === 'fix.put') {
     const { what, instead } = checkedBody as body.FixPut
     return safetyRefusal(instead) ?? safetyRefusal(what)
+  }
+  if (kind === 'photo.add') {
+    const { noteId, fixId } = checkedBody as body.PhotoAdd
+    if ((noteId === undefined) === (fixId === undefined))
+      return refuse('A photo belongs to one note or to one temporary fix.', 'Name the one that it shows.')
+  }
+  if (kind === 'bridge.set') {
+    const { a, b } = checkedBody as body.BridgeSet
+    if (a === b) return refuse(`A bridge from ${a} to ${b} ties nothing.`, 'Name two different terminals.')
   }
   if (kind === 'fix.hand-on') {
     const { until } = checkedBody as body.FixHandOn

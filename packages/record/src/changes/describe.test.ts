@@ -56,6 +56,19 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   ],
   'item.open': [{ ...HERE, itemId: uuid(7), text: 'larger grille' }, 'open: larger grille'],
   'item.close': [{ ...HERE, itemId: uuid(7), how: 'fitted' }, 'done: fitted'],
+  'wiring.set': [{ ...HERE, kind: 'furnace', cable: 5 }, 'wiring: kind furnace, cable 5'],
+  'wire.set': [
+    { ...HERE, column: 'found', wire: 'yellow', controller: 'Y1', board: 'equipment', terminal: 'Y2' },
+    'conductor yellow found: Y1 to Y2',
+  ],
+  'bridge.set': [
+    { ...HERE, column: 'left', board: 'controller', a: 'Rc', b: 'Rh', there: true },
+    'bridge Rc to Rh at the controller left: there',
+  ],
+  'contact.set': [
+    { ...HERE, place: 'equipment', input: '1', device: 'float switch', rests: 'closed' },
+    'input 1: float switch, rests closed',
+  ],
   'fix.put': [
     {
       ...HERE,

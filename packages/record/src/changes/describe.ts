@@ -75,6 +75,16 @@ export function describeChange(change: Change, units: UnitChoice = BASE_UNITS): 
       return `temporary fix undone: ${change.body.how}`
     case 'fix.hand-on':
       return `temporary fix handed on to ${change.body.to} until ${change.body.until}`
+    case 'wiring.set':
+      return `wiring: ${fields(change.body)}`
+    case 'wire.set': {
+      const { column, wire, controller, terminal, gone } = change.body
+      return `conductor ${wire} ${column}: ${gone ? 'not there' : `${controller ?? 'nothing'} to ${terminal ?? 'nothing'}`}`
+    }
+    case 'bridge.set':
+      return `bridge ${change.body.a} to ${change.body.b} at the ${change.body.board} ${change.body.column}: ${change.body.there ? 'there' : 'not there'}`
+    case 'contact.set':
+      return `input ${change.body.input}: ${change.body.device || 'nothing'}${change.body.rests ? `, rests ${change.body.rests}` : ''}`
     case 'check.set':
       return `${change.body.checkId.replaceAll('-', ' ')}: ${change.body.done ? 'done' : 'not done'}`
     case 'undo':

@@ -150,6 +150,26 @@ export class Recognition {
   @IsOptional() @IsInt() @Min(0) @Max(40) wires?: number
 }
 
+/** What keeps the memory while the power is off. */
+export class ProfileBackup {
+  @IsString() @IsNotEmpty() @MaxLength(120) what!: string
+  /** For how long; absent: as long as it lasts. */
+  @IsOptional() @IsNumber() @Min(0.01) @Max(87_600) keepsH?: number
+  /** When it is to be changed. */
+  @IsOptional() @IsString() @MaxLength(120) change?: string
+}
+
+/** What to know about its power. */
+export class ProfilePower {
+  /** How long stored charge takes to go once it is off. */
+  @IsOptional() @IsNumber() @Min(1) @Max(7200) dischargeS?: number
+  @IsOptional() @ValidateNested() @Type(() => ProfileBackup) backup?: ProfileBackup
+  /** Power terminals for heating and cooling apart. */
+  @IsOptional() @IsBoolean() splitPower?: boolean
+  /** Level, orientation: how it has to hang. */
+  @IsOptional() @IsString() @MaxLength(200) mounting?: string
+}
+
 /** A family of equipment, as data. Open format `ingle-profile/1`. */
 export class Profile {
   @IsString() format!: string
@@ -164,6 +184,7 @@ export class Profile {
   @IsArray() @ArrayMaxSize(400) @ValidateNested({ each: true }) @Type(() => ProfileSetting) settings!: ProfileSetting[]
   @IsOptional() @ValidateNested() @Type(() => ServiceCode) serviceCode?: ServiceCode
   @IsOptional() @ValidateNested() @Type(() => Pad) keypad?: Pad
+  @IsOptional() @ValidateNested() @Type(() => ProfilePower) power?: ProfilePower
   @IsArray() @IsString({ each: true }) cautions!: string[]
 }
 

@@ -163,11 +163,12 @@ class Folding {
           this.notes.set(change.id, note)
         })
         return
-      case 'photo.add':
-        this.notes
-          .get(change.body.noteId)
-          ?.photos.push({ id: change.body.photoId, mediaType: change.body.mediaType, bytes: change.body.bytes })
+      case 'photo.add': {
+        const { noteId, fixId, photoId, mediaType, bytes } = change.body
+        const shown = fixId === undefined ? this.notes.get(noteId ?? '') : this.state.fixes.find((one) => one.id === fixId)
+        shown?.photos.push({ id: photoId, mediaType, bytes })
         return
+      }
       case 'try.start':
         this.onVisit(change.body, (visit) => {
           const { tap, adjustPct, filter } = change.body
@@ -231,7 +232,7 @@ class Folding {
       case 'fix.put': {
         const { fixId: id, visitId, systemId, what, instead, cannot, undo } = change.body
         const put = { id, visitId, systemId, at: change.at, by: change.by, what, instead, cannot, undo }
-        this.state.fixes.push({ ...put, undone: null, handedOn: null })
+        this.state.fixes.push({ ...put, photos: [], undone: null, handedOn: null })
         return
       }
       case 'fix.undo': {
@@ -247,6 +248,32 @@ class Folding {
       case 'check.set':
         this.onVisit(change.body, (visit) => {
           visit.checks[change.body.checkId] = change.body.done
+          visit.checkedAt[change.body.checkId] = change.at
+        })
+        return
+      case 'wiring.set':
+        this.onVisit(change.body, (visit) => assign(visit.wiring.set, change.body, WIRING_FIELDS))
+        return
+      case 'wire.set':
+        this.onVisit(change.body, (visit) => {
+          const { column, wire, controller, board, terminal, gone } = change.body
+          const equipment = board && terminal ? { board, terminal } : null
+          visit.wiring[column].wires[wire] = gone ? null : { id: wire, controller: controller ?? null, equipment }
+        })
+        return
+      case 'bridge.set':
+        this.onVisit(change.body, (visit) => {
+          const { column, board, a, b, there } = change.body
+          const pair = (one: { board: string; a: string; b: string }) =>
+            one.board === board && ((one.a === a && one.b === b) || (one.a === b && one.b === a))
+          const { wiring } = visit
+          wiring[column].bridges = [...wiring[column].bridges.filter((one) => !pair(one)), { board, a, b, there }]
+        })
+        return
+      case 'contact.set':
+        this.onVisit(change.body, (visit) => {
+          const { place, input, device, rests } = change.body
+          visit.contacts[`${place} ${input}`] = { device, rests: rests ?? null }
         })
         return
       case 'undo':
@@ -369,7 +396,29 @@ function houseRuleOf(rule: AirflowRuleBody): HouseRuleBody {
   return { id, name, reason, cost, airflow: { cfmPerTon, bandPct, keepMass, maxFaceFpm }, aims: rule.settings }
 }
 
-export const emptySystemVisit = (): SystemVisit => ({ complaint: '', notes: [], tries: [], rows: {}, overrides: [], checks: {} })
+const WIRING_FIELDS = [
+  'kind',
+  'heatStages',
+  'coolStages',
+  'transformers',
+  'reversing',
+  'splitPower',
+  'controllerPower',
+  'valve',
+  'cable',
+] as const
+
+export const emptySystemVisit = (): SystemVisit => ({
+  complaint: '',
+  notes: [],
+  tries: [],
+  rows: {},
+  overrides: [],
+  checks: {},
+  checkedAt: {},
+  wiring: { set: {}, found: { wires: {}, bridges: [] }, left: { wires: {}, bridges: [] } },
+  contacts: {},
+})
 
 /**
  * Later fields win one by one; a field that was not sent leaves the earlier one standing. Only the named fields are

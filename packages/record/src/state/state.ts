@@ -1,9 +1,9 @@
-import type { Place } from '@ingle/core'
-import type { HouseRuleBody, PartRole } from '../changes/bodies.ts'
+import type { Bridge, Place, Wire } from '@ingle/core'
+import type { HouseRuleBody, PartRole, WiringSet } from '../changes/bodies.ts'
 import type { Profile } from '../profile/profile.ts'
 
 /** Raise it whenever the fold gives another state for the same changes: servers then fold every site anew. */
-export const FOLD_VERSION = 3
+export const FOLD_VERSION = 4
 
 /** A site as its changes make it. Plain data; nothing here is stored that cannot be folded again. */
 export interface SiteState {
@@ -90,6 +90,34 @@ export interface SystemVisit {
   rows: Record<string, RowState>
   overrides: OverrideState[]
   checks: Record<string, boolean>
+  /** When each check was last ticked or taken back. */
+  checkedAt: Record<string, string>
+  wiring: WiringState
+  /** What hangs on the inputs, by place and number: `equipment 1`. */
+  contacts: Record<string, ContactState>
+}
+
+/** What was said of the wiring: as found, and over it what was mended. */
+export interface WiringState {
+  set: Omit<WiringSet, 'visitId' | 'systemId'>
+  found: WiringColumn
+  left: WiringColumn
+}
+export interface WiringColumn {
+  /** By name; null: it is not there. */
+  wires: Record<string, Wire | null>
+  bridges: (Bridge & { there: boolean })[]
+}
+
+export interface ContactState {
+  device: string
+  rests: 'open' | 'closed' | null
+}
+
+export interface PhotoState {
+  id: string
+  mediaType: string
+  bytes: number
 }
 
 export interface NoteState {
@@ -99,7 +127,7 @@ export interface NoteState {
   partId: string | null
   text: string
   standing: 'fine' | 'watch'
-  photos: { id: string; mediaType: string; bytes: number }[]
+  photos: PhotoState[]
 }
 
 export interface TryState {
@@ -185,6 +213,7 @@ export interface FixState {
   instead: string
   cannot: string
   undo: string
+  photos: PhotoState[]
   undone: { at: string; by: string; how: string } | null
   handedOn: { at: string; by: string; to: string; until: string } | null
 }

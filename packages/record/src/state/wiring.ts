@@ -1,0 +1,70 @@
+import type { SystemKind, Wiring, WiringSystem } from '@ingle/core'
+import type { LedgerRow } from '../ledger/ledger.ts'
+import type { SystemDevice } from './devices.ts'
+import type { SystemState, SystemVisit } from './state.ts'
+
+/** The conductors and bridges of a visit as found, or as they are now: what was mended lies over what was found. */
+export function wiringAs(here: SystemVisit, column: 'found' | 'left'): Wiring {
+  const { found, left } = here.wiring
+  const over = column === 'left' ? [found, left] : [found]
+  const wires = Object.values(Object.assign({}, ...over.map((one) => one.wires)) as (typeof found)['wires'])
+  const bridges = over.reduce<(typeof found)['bridges']>(
+    (all, one) => [...all.filter((a) => !one.bridges.some((b) => samePair(a, b))), ...one.bridges],
+    [],
+  )
+  return {
+    wires: wires.filter((one) => one !== null),
+    bridges: bridges.filter((one) => one.there).map(({ board, a, b }) => ({ board, a, b })),
+  }
+}
+
+const samePair = (x: { board: string; a: string; b: string }, y: { board: string; a: string; b: string }): boolean =>
+  x.board === y.board && ((x.a === y.a && x.b === y.b) || (x.a === y.b && x.b === y.a))
+
+/** What kind of system is to be wired: what was said on the visit, else what devices and ledger tell. */
+export function wiringSystemOf(
+  system: SystemState,
+  here: SystemVisit,
+  devices: readonly SystemDevice[],
+  ledger: readonly LedgerRow[],
+): WiringSystem {
+  const { set } = here.wiring
+  const controller = devices.find((one) => one.place === 'controller')?.profile
+  const told = (id: string, place?: string): string | null => {
+    const row = ledger.find((one) => one.id === id && (place === undefined ? one.place !== 'controller' : one.place === place))
+    const value = row?.left?.value ?? row?.found?.value
+    return row && value !== undefined ? sayMeaningOf(row, value) : null
+  }
+  const valveSet = told('system.reversing', 'controller')
+  const wants = told('system.reversing')
+  const settable = ledger.some((one) => one.id === 'system.reversing' && one.place === 'controller')
+  const kind = set.kind ?? kindOf(devices, told('system.kind', 'controller') ?? told('system.kind'))
+  const stages = (id: string): 0 | 1 | 2 | null => {
+    const said = Number(told(id, 'controller') ?? told(id) ?? Number.NaN)
+    return said === 0 || said === 1 || said === 2 ? said : null
+  }
+  return {
+    kind,
+    heatStages:
+      set.heatStages ??
+      stages('system.stages.heat') ??
+      (kind === 'cool-only' ? 0 : kind === 'heat-pump' && system.heaterKw === 0 ? 0 : 1),
+    coolStages: set.coolStages ?? stages('system.stages.cool') ?? (kind === 'heat-only' ? 0 : 1),
+    transformers: set.transformers ?? 1,
+    reversing: set.reversing ?? (wants === 'heat' ? 'heat' : 'cool'),
+    controller: {
+      splitPower: set.splitPower ?? controller?.power?.splitPower ?? false,
+      power: set.controllerPower ?? (controller?.keypad?.battery ? 'battery' : 'common'),
+      valve: set.valve ?? (settable ? 'O/B' : 'O and B'),
+      valveSet: valveSet === 'cool' || valveSet === 'heat' ? valveSet : null,
+    },
+  }
+}
+
+const sayMeaningOf = (row: LedgerRow, value: string): string => row.setting.means?.[value] ?? value
+
+function kindOf(devices: readonly SystemDevice[], told: string | null): SystemKind {
+  if (told === 'heat-pump' || told === 'furnace' || told === 'electric' || told === 'cool-only') return told
+  if (devices.some((one) => one.place === 'equipment' && one.profile.kind === 'furnace')) return 'furnace'
+  return devices.some((one) => one.place === 'equipment' && one.profile.kind === 'rooftop') ? 'furnace' : 'heat-pump'
+}
