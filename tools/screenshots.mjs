@@ -27,6 +27,8 @@ const visit = (stage) =>
 const MILL = 'beac0e11-0000-4000-8000-000000000001'
 const MILL_VISIT = `/sites/${MILL}/visits/beac0e11-0000-4000-8000-0000000000b2`
 const flat = (n, stage) => `${MILL_VISIT}/systems/beac0e11-0000-4000-8000-0000000000f${n}/${stage}`
+const hall = (stage) =>
+  `/sites/4a2b0a11-0000-4000-8000-000000000001/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1/${stage}`
 const jot = async (page, text) => {
   await page.getByRole('textbox', { name: 'Jot line' }).fill(text)
   await page.keyboard.press('Enter')
@@ -49,6 +51,7 @@ const VIEWS = [
   { name: 'round', path: '/' },
   { name: 'site', path: `/sites/${SITE}` },
   { name: 'survey', path: visit('survey') },
+  { name: 'power', path: hall('power') },
   {
     name: 'airflow',
     path: visit('airflow'),

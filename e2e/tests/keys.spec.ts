@@ -1,4 +1,4 @@
-import { expect, flat, test } from '../bench.ts'
+import { expect, flat, MILL_VISIT, test } from '../bench.ts'
 
 test('a plan beside the ledger is followed step by step, gone astray from, and fills Left', async ({ tech }) => {
   const { page } = tech
@@ -20,9 +20,21 @@ test('a plan beside the ledger is followed step by step, gone astray from, and f
   await expect(tech.ledgerRow(/^Sensor that controls/).getByRole('button', { name: /left: 3/ })).toBeVisible()
   // A hand slipped: the screen reads another item, and the plan goes on from there.
   await plan.getByRole('button', { name: 'It reads something else' }).click()
-  await plan.getByLabel('What does it read?').selectOption('P 22')
+  await plan.getByLabel('What does it read?').fill('P 77')
+  await plan.getByRole('button', { name: 'Plan from there' }).click()
+  await expect(plan).toContainText('No screen of this device reads “P 77”.')
+  // From anywhere at all: hands off until it goes home, with no key that could write.
+  await plan.getByRole('button', { name: 'I do not know where it stands' }).click()
+  await expect(plan.getByRole('listitem').first()).toContainText('Keep your hands off it for 60 s')
+  await plan.getByRole('button', { name: 'It reads something else' }).click()
+  await plan.getByLabel('What does it read?').fill('p22')
+  await plan.getByRole('button', { name: 'Plan from there' }).click()
   await expect(plan.getByRole('listitem').first()).toContainText('Go to 21')
-  await plan.getByRole('button', { name: 'Screen reads P 21, next' }).click()
+  // Big, one at a time; the volume key of a phone in the pocket is the next step too.
+  await plan.getByRole('button', { name: 'One at a time' }).click()
+  await expect(plan.getByRole('listitem')).toHaveCount(1)
+  await page.getByRole('heading', { name: 'Flat 6: settings' }).click()
+  await page.keyboard.press('AudioVolumeUp')
   await plan.getByRole('button', { name: 'Screen reads P 21, next' }).click()
   await expect(tech.ledgerRow(/^Fan after heating/).getByRole('button', { name: /left: 0/ })).toBeVisible()
   await plan.getByRole('button', { name: 'Screen reads 21.0, next' }).click()
@@ -70,4 +82,43 @@ test('switches are read only when the power returns', async ({ tech }) => {
   await page.getByRole('button', { name: 'Power on' }).click()
   await page.getByRole('button', { name: 'Power off' }).click()
   await expect(plan).toContainText('It stands as wanted.')
+})
+
+test('a plan that is left alone for too long begins again from home', async ({ tech }) => {
+  const { page } = tech
+  await tech.open(flat(6, 'settings'))
+  await page.getByRole('button', { name: 'Which keys on the W2: 2 to set' }).click()
+  const plan = page.getByRole('region', { name: 'Keys of the W2' })
+  await page.clock.install()
+  await plan.getByRole('button', { name: 'Screen reads P 12, next' }).click()
+  await expect(plan.getByRole('listitem').first()).not.toContainText('◀ + ▶ held 4 s')
+  await page.clock.runFor(61_000)
+  await expect(plan).toContainText('it has gone home by itself')
+  await plan.getByRole('button', { name: 'Plan again from home' }).click()
+  await expect(plan.getByRole('listitem').first()).toContainText('◀ + ▶ held 4 s')
+})
+
+test('what needs the power off is planned behind its isolation, and the locks come off with it', async ({ tech }) => {
+  const { page } = tech
+  await tech.open(flat(7, 'settings'))
+  await page.getByRole('button', { name: /Which keys on the DB/ }).click()
+  const plan = page.getByRole('region', { name: 'Keys of the DB' })
+  await expect(plan.getByRole('listitem').first()).toContainText('Power off, locked, proved dead.')
+  const next = plan.getByRole('button', { name: 'It is dark, next' })
+  await expect(next).toBeDisabled()
+  const dead = plan.getByRole('region', { name: 'Isolation' })
+  for (const box of await dead.getByRole('checkbox').all()) await box.check()
+  await expect(dead).toBeHidden()
+})
+
+test('several twins in a row: each unit acknowledges, and the round goes on to the next', async ({ tech }) => {
+  const { page } = tech
+  await tech.open(`${MILL_VISIT}/twins`)
+  await page.getByRole('button', { name: 'A round of settings' }).click()
+  await page.getByRole('button', { name: /^Keys, unit after unit/ }).click()
+  const round = page.getByRole('region', { name: 'Keys, unit after unit' })
+  const units = round.getByRole('list', { name: 'The round' }).getByRole('listitem')
+  const first = await units.first().innerText()
+  const plan = round.getByRole('region', { name: /^Keys of the/ })
+  await expect(plan.getByRole('heading')).toContainText(first.split('\n')[0] ?? '')
 })

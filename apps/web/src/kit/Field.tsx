@@ -118,7 +118,8 @@ export function SelectField({
 }
 
 /** A tick that shows at once and is written down behind it. */
-export function CheckField({ label, checked, onSave }: { label: string; checked: boolean; onSave: (checked: boolean) => void }) {
+export function CheckField(props: { label: string; why?: string; checked: boolean; onSave: (checked: boolean) => void }) {
+  const { label, why, checked, onSave } = props
   const [shown, setShown] = useState(checked)
   useEffect(() => setShown(checked), [checked])
   return (
@@ -132,7 +133,10 @@ export function CheckField({ label, checked, onSave }: { label: string; checked:
           onSave(event.target.checked)
         }}
       />
-      {label}
+      <span className="leading-snug py-1">
+        {label}
+        {why && <span className="soft block text-[13px]">{why}</span>}
+      </span>
     </label>
   )
 }

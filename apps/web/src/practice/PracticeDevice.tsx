@@ -95,7 +95,7 @@ function Bench({ profile, machine, partner }: { profile: Profile; machine: Keypa
               <p>
                 <b className="num">{plan.value.presses}</b> key strokes from here. Press the keys on the device; the plan follows.
               </p>
-              <PlanSteps machine={machine} plan={plan.value} />
+              <PlanSteps machine={machine} steps={plan.value.steps} />
             </>
           ) : (
             <Notice kind="watch">

@@ -23,6 +23,7 @@ import { StateMark } from '../kit/StateMark.tsx'
 import { SiteGate } from '../site/SiteGate.tsx'
 import { CellPanel } from './CellPanel.tsx'
 import { CopyAims } from './CopyAims.tsx'
+import { KeyRound } from './KeyRound.tsx'
 import { PickUnits } from './PickUnits.tsx'
 import { RoundTable } from './RoundTable.tsx'
 import { UnitTable } from './UnitTable.tsx'
@@ -115,10 +116,14 @@ function Group({ state, visit, group }: { state: SiteState; visit: VisitState; g
         </button>
       </div>
       <div className={`grid gap-3 items-start ${shows === 'round' ? '' : 'xl:grid-cols-[minmax(0,1fr)_21rem]'}`}>
-        {shown.length === 0 ? (
+        {shows === 'round' ? (
+          <div className="flex flex-col gap-3 min-w-0">
+            <KeyRound state={state} visit={visit} systems={systems} />
+            {shown.length > 0 && <RoundTable state={state} visit={visit} systems={systems} rows={shown} />}
+            {shown.length === 0 && <Notice kind="plain">{SHOWS.round.empty}</Notice>}
+          </div>
+        ) : shown.length === 0 ? (
           <Notice kind="plain">{SHOWS[shows].empty}</Notice>
-        ) : shows === 'round' ? (
-          <RoundTable state={state} visit={visit} systems={systems} rows={shown} />
         ) : (
           <TwinTable systems={systems} rows={shown} chosen={chosen} onChoose={setChosen} />
         )}

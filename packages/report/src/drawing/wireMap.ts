@@ -17,6 +17,8 @@ const ROW = 30
 const TOP = 34
 const BOX = { width: 54, height: 24 }
 const GAP = 26
+/** The level part of a conductor, long enough to carry its name. */
+const STUB = 66
 
 const TITLES: Readonly<Record<Board, string>> = {
   controller: 'Controller',
@@ -99,7 +101,7 @@ export function wireMapScene(
       kind: 'line',
       points: [
         [x1, from.y],
-        [x1 + 26, from.y],
+        [x1 + STUB, from.y],
         [x2 - 26, to.y],
         [x2, to.y],
       ],
@@ -108,7 +110,7 @@ export function wireMapScene(
       ...(dash && { dash }),
     })
     if (text !== '')
-      marks.push({ kind: 'text', x: x1 + 30, y: from.y - 5, text, tone: 'ink', size: 12.5, anchor: 'start', halo: true })
+      marks.push({ kind: 'text', x: x1 + 6, y: from.y - 5, text, tone: 'ink', size: 12.5, anchor: 'start', halo: true })
   }
   const wanted = wantedWires(system)
   for (const one of wanted) {

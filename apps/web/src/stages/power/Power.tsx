@@ -1,11 +1,11 @@
 import { type Board, PLACE_WORDS, wiringFindings } from '@ingle/core'
 import { devicesOf, wiringAs, wiringSystemOf } from '@ingle/record'
 import { useMemo } from 'react'
+import { IsolationPanel } from '../../keys/IsolationPanel.tsx'
+import { isolationOf } from '../../keys/isolation.ts'
 import { Notice } from '../../kit/Notice.tsx'
-import { isolationOf } from '../../visit/isolation.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Contacts } from './Contacts.tsx'
-import { IsolationPanel } from './IsolationPanel.tsx'
 import { PowerCut } from './PowerCut.tsx'
 import { TruthTable } from './TruthTable.tsx'
 import { WirePanel } from './WirePanel.tsx'
@@ -15,7 +15,7 @@ const BUS_WIRES = 3
 
 /** Making dead, control wiring, outside contacts, and what a power cut erases. */
 export function Power() {
-  const { state, system, visit, here, ledger } = useVisit()
+  const { state, system, visit, here, ledger, write, at } = useVisit()
   const devices = useMemo(() => devicesOf(state, system, visit), [state, system, visit])
   const kind = useMemo(() => wiringSystemOf(system, here, devices, ledger), [system, here, devices, ledger])
   const found = useMemo(() => wiringAs(here, 'found'), [here])
@@ -44,7 +44,7 @@ export function Power() {
         {now.wires.length > 0 && <TruthTable kind={kind} found={found} now={now} />}
       </div>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
-        <IsolationPanel isolation={isolation} />
+        <IsolationPanel isolation={isolation} unit={{ here, write, at }} />
         <Contacts />
         <PowerCut devices={devices} />
       </div>

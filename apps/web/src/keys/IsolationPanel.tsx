@@ -1,14 +1,14 @@
 import { cautionAt } from '@ingle/catalog'
 import { ShieldCheck } from 'lucide-react'
-import { Countdown } from '../../keys/Countdown.tsx'
-import { CheckField } from '../../kit/Field.tsx'
-import { CautionNote } from '../../kit/Notice.tsx'
-import { type Isolation, powerBack } from '../../visit/isolation.ts'
-import { useVisit } from '../../visit/useVisit.ts'
+import { CheckField } from '../kit/Field.tsx'
+import { CautionNote } from '../kit/Notice.tsx'
+import { Countdown } from './Countdown.tsx'
+import { type Isolation, powerBack } from './isolation.ts'
+import type { UnitAtHand } from './unitAtHand.ts'
 
 /** Making dead, step by step; each confirmed before what needs it. */
-export function IsolationPanel({ isolation }: { isolation: Isolation }) {
-  const { here, write, at } = useVisit()
+export function IsolationPanel({ isolation, unit }: { isolation: Isolation; unit: UnitAtHand }) {
+  const { here, write, at } = unit
   const { steps, open, isolated } = isolation
   const caution = cautionAt('move-tap')
   const tick = (checkId: string, done: boolean) =>
@@ -33,10 +33,10 @@ export function IsolationPanel({ isolation }: { isolation: Isolation }) {
           <li key={step.id} className="leading-snug">
             <CheckField
               label={`${i + 1}. ${step.says}`}
+              why={step.why}
               checked={here.checks[step.id] === true}
               onSave={(done) => tick(step.id, done)}
             />
-            <p className="soft text-[13px] ml-9 -mt-2 mb-1">{step.why}</p>
             {step.waitS !== undefined && !here.checks[step.id] && (
               <div className="ml-9 mb-1">
                 <Countdown seconds={step.waitS} />

@@ -1,0 +1,196 @@
+import {
+  idOfKey,
+  type KeypadMachine,
+  type KeypadState,
+  nextState,
+  PLACE_WORDS,
+  type PlanStep,
+  planKeys,
+  safeWayBack,
+  startState,
+} from '@ingle/core'
+import { type LedgerRow, leaveAt, type SystemDevice } from '@ingle/record'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { isTyping } from '../app/KeysHelp.tsx'
+import { Choices } from '../kit/Choices.tsx'
+import { CautionNote, Notice } from '../kit/Notice.tsx'
+import { busyS, Countdown } from './Countdown.tsx'
+import { Elsewhere } from './Elsewhere.tsx'
+import { IsolationPanel } from './IsolationPanel.tsx'
+import { type Isolation, powerBack } from './isolation.ts'
+import { PlanSteps } from './PlanSteps.tsx'
+import type { UnitAtHand } from './unitAtHand.ts'
+
+/** Keys of hand-free remotes and phones that mean the next step, besides the space bar. */
+const NEXT_KEYS = new Set([' ', 'AudioVolumeUp', 'AudioVolumeDown', 'VolumeUp', 'VolumeDown', 'PageDown'])
+
+interface Props {
+  device: SystemDevice
+  machine: KeypadMachine
+  rows: readonly LedgerRow[]
+  found: Record<string, string>
+  unit: UnitAtHand
+  isolation: Isolation
+  onClose: () => void
+  /** Named where several units are set one after another. */
+  name?: string
+}
+
+/**
+ * One step after another: the technician presses, sees the screen, confirms. A confirmed step that writes a setting fills
+ * its Left. Begins from home as it was found; from anywhere else on “It reads something else”.
+ */
+export function Walk({ device, machine, rows, found, unit, isolation, onClose, name }: Props) {
+  // What is planned is what was to be set when the walk began: each step that is confirmed takes one out of `rows`.
+  const [wanted] = useState(() => Object.fromEntries(rows.map((row) => [idOfKey(row.key), row.aim?.value ?? ''])))
+  const [reasons] = useState(() => Object.fromEntries(rows.map((row) => [idOfKey(row.key), row.aim?.why ?? ''])))
+  const [state, setState] = useState<KeypadState>(() => startState(machine, found))
+  const [detour, setDetour] = useState<{ steps: PlanStep[]; state: KeypadState } | null>(null)
+  const [astray, setAstray] = useState(false)
+  const [wrong, setWrong] = useState<string | null>(null)
+  const [shows, setShows] = useState<'one' | 'all'>('all')
+  const plan = useMemo(() => planKeys(machine, state, wanted), [machine, state, wanted])
+  const planned = plan.ok ? plan.value.steps.map((one) => withReason(one, reasons)) : []
+  const steps = detour ? [...detour.steps, ...planned] : planned
+  const step = steps[0]
+  const cuts = step?.events.some((one) => one.do === 'power' && !one.on) ?? false
+  const restores = step?.events.some((one) => one.do === 'power' && one.on) ?? false
+  const waitsForIsolation = cuts && !isolation.isolated
+  const late = useTimeout(machine, state, detour !== null)
+  const stand = (next: KeypadState) => {
+    setState(next)
+    setDetour(null)
+    setAstray(false)
+  }
+  const confirm = async () => {
+    if (!step || waitsForIsolation) return
+    const row = step.sets === undefined ? undefined : rows.find((one) => idOfKey(one.key) === step.sets)
+    const drafts = [
+      ...(row?.aim?.value ? [leaveAt(unit.at, row, row.aim.value)] : []),
+      ...(restores && isolation.isolated ? powerBack(unit.at, isolation.steps) : []),
+    ]
+    if (drafts.length > 0) {
+      const written = await unit.write(drafts)
+      if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
+    }
+    setWrong(null)
+    if (!detour) return setState(step.events.reduce((before, event) => nextState(machine, before, event), state))
+    const left = detour.steps.slice(1)
+    setDetour(left.length > 0 ? { ...detour, steps: left } : null)
+    if (left.length === 0) setState(detour.state)
+  }
+  useNext(confirm)
+  return (
+    <section aria-label={`Keys of the ${device.profile.family}`} className="panel p-4 flex flex-col gap-2.5">
+      <div className="flex items-baseline gap-2">
+        <h2 className="font-bold">
+          {name ? `${name}: ` : ''}On the {PLACE_WORDS[device.place].toLowerCase()}
+        </h2>
+        <span className="num soft text-[13px] ml-auto">{plan.ok ? `${plan.value.presses} key strokes` : ''}</span>
+      </div>
+      {device.profile.cautions.map((one) => (
+        <CautionNote key={one} text={one} />
+      ))}
+      {!plan.ok && (
+        <Notice kind="watch">
+          <b>{plan.reason}</b> {plan.remedy}
+        </Notice>
+      )}
+      {plan.ok && steps.length === 0 && <Notice kind="plain">It stands as wanted, and the menu is left.</Notice>}
+      {steps.length > 1 && (
+        <Choices
+          label="How much of the plan"
+          options={[
+            ['all', 'All steps'],
+            ['one', 'One at a time'],
+          ]}
+          on={(one) => shows === one}
+          onPick={setShows}
+        />
+      )}
+      {late && (
+        <Notice kind="watch">
+          More than {machine.pad.timeoutS} s without a key: it has gone home by itself, and what was being changed is not written.{' '}
+          <button type="button" className="btn btn-quiet mt-1" onClick={() => stand({ ...startState(machine), ...kept(state) })}>
+            Plan again from home
+          </button>
+        </Notice>
+      )}
+      {steps.length > 0 && (
+        <PlanSteps machine={machine} steps={shows === 'one' ? steps.slice(0, 1) : steps} big={shows === 'one'} />
+      )}
+      {waitsForIsolation && <IsolationPanel isolation={isolation} unit={unit} />}
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      {step && busyS(step.events) >= 2 && <Countdown key={`${step.says} ${steps.length}`} seconds={busyS(step.events)} />}
+      {step && (
+        <button
+          type="button"
+          className={`btn btn-primary ${shows === 'one' ? 'h-16 text-lg' : ''}`}
+          disabled={waitsForIsolation}
+          onClick={() => void confirm()}
+        >
+          {step.reads === '' ? 'It is dark, next' : `Screen reads ${step.reads}, next`}
+        </button>
+      )}
+      {step && <p className="soft text-[13px]">Space, or a tap on the volume key, is the next step.</p>}
+      <div className="flex flex-wrap gap-1.5">
+        {step && (
+          <button type="button" className="btn btn-quiet" aria-expanded={astray} onClick={() => setAstray(!astray)}>
+            It reads something else
+          </button>
+        )}
+        <button type="button" className="btn btn-quiet" onClick={onClose}>
+          Close the plan
+        </button>
+      </div>
+      {astray && (
+        <Elsewhere
+          machine={machine}
+          state={state}
+          onState={stand}
+          onLost={() => {
+            setDetour(safeWayBack(machine, state))
+            setAstray(false)
+          }}
+        />
+      )}
+    </section>
+  )
+}
+
+const kept = ({ saved, banks, battery, restedS }: KeypadState) => ({ saved, banks, battery, restedS })
+
+/** A step that writes a setting says why that is wanted. */
+const withReason = (step: PlanStep, reasons: Readonly<Record<string, string>>): PlanStep => {
+  const why = step.why ?? (step.sets === undefined ? undefined : reasons[step.sets])
+  return why ? { ...step, why } : step
+}
+
+/** Hands-free: the next step by a key, as long as nothing is typed and no button has the focus. */
+function useNext(confirm: () => Promise<void>): void {
+  const next = useRef(confirm)
+  next.current = confirm
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      if (!NEXT_KEYS.has(event.key) || isTyping(event.target)) return
+      if (event.key === ' ' && event.target instanceof HTMLButtonElement) return
+      event.preventDefault()
+      void next.current()
+    }
+    window.addEventListener('keydown', hear)
+    return () => window.removeEventListener('keydown', hear)
+  }, [])
+}
+
+/** True once a device that stands in a menu has been left alone for longer than it waits. */
+function useTimeout(machine: KeypadMachine, state: KeypadState, waiting: boolean): boolean {
+  const [late, setLate] = useState(false)
+  const { timeoutS, home } = machine.pad
+  useEffect(() => {
+    setLate(false)
+    if (timeoutS === undefined || waiting || !state.power || state.screen === home) return
+    const timer = setTimeout(() => setLate(true), timeoutS * 1000)
+    return () => clearTimeout(timer)
+  }, [timeoutS, home, state, waiting])
+  return late
+}

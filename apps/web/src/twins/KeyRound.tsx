@@ -1,0 +1,147 @@
+import { type KeypadMachine, type Place, planRound, startState } from '@ingle/core'
+import {
+  devicesOf,
+  type LedgerRow,
+  ledgerOf,
+  pictureOf,
+  type SiteState,
+  type SystemDevice,
+  type SystemState,
+  systemVisit,
+  toSet,
+  type VisitState,
+} from '@ingle/record'
+import { useMemo, useState } from 'react'
+import { foundOn } from '../keys/foundOn.ts'
+import { isolationOf } from '../keys/isolation.ts'
+import { machineOf } from '../keys/machineOf.ts'
+import { Walk } from '../keys/Walk.tsx'
+import { Notice } from '../kit/Notice.tsx'
+import { StateMark } from '../kit/StateMark.tsx'
+import { useMe } from '../session/useMe.ts'
+import { deskFor } from '../sync/siteStore.ts'
+
+interface Stop {
+  key: string
+  system: SystemState
+  device: SystemDevice
+  devices: SystemDevice[]
+  machine: KeypadMachine
+  rows: LedgerRow[]
+  found: Record<string, string>
+}
+
+/** Several twins in a row: the keys of each unit that is still to be set, and who has acknowledged. */
+export function KeyRound({ state, visit, systems }: { state: SiteState; visit: VisitState; systems: readonly SystemState[] }) {
+  const desk = deskFor(useMe())
+  // The round is what was to be set when it began; what is confirmed fills Left and is ticked.
+  const [begun, setBegun] = useState<readonly string[] | null>(null)
+  const [at, setAt] = useState<string | null>(null)
+  const stops = useMemo(() => stopsOf(state, visit, systems), [state, visit, systems])
+  const open = stops.filter((one) => one.rows.length > 0)
+  const round = useMemo(
+    () =>
+      planRound(
+        open.map((one) => ({
+          name: one.system.name,
+          machine: one.machine,
+          from: startState(one.machine, one.found),
+          wanted: wantedOf(one.rows),
+        })),
+      ),
+    [open],
+  )
+  if (begun === null && open.length === 0) return null
+  const stop = stops.find((one) => one.key === at)
+  if (begun === null)
+    return (
+      <button
+        type="button"
+        className="btn btn-primary self-start"
+        onClick={() => {
+          setBegun(open.map((one) => one.key))
+          setAt(open[0]?.key ?? null)
+        }}
+      >
+        Keys, unit after unit: {open.length} {open.length === 1 ? 'device' : 'devices'}, {round.presses} key strokes
+      </button>
+    )
+  const next = stops.find((one) => begun.includes(one.key) && one.rows.length > 0 && one.key !== at)
+  return (
+    <section aria-label="Keys, unit after unit" className="grid gap-3 lg:grid-cols-[16rem_minmax(0,34rem)] items-start">
+      <ol aria-label="The round" className="panel p-3 flex flex-col gap-1">
+        {stops
+          .filter((one) => begun.includes(one.key))
+          .map((one) => (
+            <li key={one.key}>
+              <button
+                type="button"
+                className={`w-full text-left min-h-11 flex items-center gap-2 px-2 rounded ${one.key === at ? 'bg-base-200 font-bold' : ''}`}
+                aria-current={one.key === at ? 'step' : undefined}
+                onClick={() => setAt(one.key)}
+              >
+                <StateMark mark={one.rows.length === 0 ? 'set' : one.key === at ? 'found' : 'not-looked-at'} />
+                <span className="flex-1">{one.system.name}</span>
+                <span className="soft text-[13px]">{one.rows.length === 0 ? 'acknowledged' : `${one.rows.length} to set`}</span>
+              </button>
+            </li>
+          ))}
+      </ol>
+      <div className="flex flex-col gap-3 min-w-0">
+        {stop && (
+          <Walk
+            key={stop.key}
+            device={stop.device}
+            machine={stop.machine}
+            rows={stop.rows}
+            found={stop.found}
+            name={stop.system.name}
+            unit={{
+              here: systemVisit(visit, stop.system.id),
+              at: { visitId: visit.id, systemId: stop.system.id },
+              write: (drafts) => desk.write(state.id, drafts),
+            }}
+            isolation={isolationOf(stop.devices, systemVisit(visit, stop.system.id))}
+            onClose={() => setBegun(null)}
+          />
+        )}
+        {stop?.rows.length === 0 && next && (
+          <button type="button" className="btn btn-primary" onClick={() => setAt(next.key)}>
+            Walk to {next.system.name}
+          </button>
+        )}
+        {!next && stop?.rows.length === 0 && <Notice kind="plain">Every unit of the round has acknowledged.</Notice>}
+      </div>
+    </section>
+  )
+}
+
+const wantedOf = (rows: readonly LedgerRow[]): Record<string, string> =>
+  Object.fromEntries(rows.map((row) => [row.id, row.aim?.value ?? '']))
+
+/** Every device of the units whose keys are described, with what is still to be set on it. */
+function stopsOf(state: SiteState, visit: VisitState, systems: readonly SystemState[]): Stop[] {
+  return systems.flatMap((system) => {
+    const ledger = ledgerOf(state, system, visit, pictureOf(state, system, visit))
+    const waiting = toSet(ledger)
+    const devices = devicesOf(state, system, visit)
+    const partners = devices.map((one) => one.profile.id)
+    return devices.flatMap((device) => {
+      const machine = machineOf(device.profile, partners)
+      const place: Place = device.place
+      return machine
+        ? [
+            {
+              key: `${system.id} ${place}`,
+              system,
+              device,
+              devices,
+              machine,
+              rows: waiting.filter((row) => row.place === place),
+              found: foundOn(ledger, place),
+            },
+          ]
+        : []
+    })
+  })
+}
