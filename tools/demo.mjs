@@ -54,6 +54,11 @@ const server = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'apps
   },
   stdio: ['ignore', 'pipe', 'inherit'],
 })
+// The drive of the demo world, simulated, for reading and writing over a wire.
+const drive = spawn(process.execPath, [join(ROOT, 'apps/server/dist/standIn.js'), 'hollin-d7', '7502'], {
+  stdio: ['ignore', 'ignore', 'pipe'],
+})
+drive.stderr.on('data', (chunk) => say(`Without the simulated drive: ${String(chunk).trim()}`))
 server.stdout.on('data', (chunk) => {
   const text = String(chunk)
   if (text.includes('ingle listening on'))
@@ -66,6 +71,7 @@ let ending = false
 const end = (code) => {
   if (ending) return
   ending = true
+  drive.kill()
   database.stop()
   say('Stopped.')
   process.exit(code)

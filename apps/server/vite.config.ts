@@ -8,7 +8,7 @@ export default defineConfig({
   ssr: { noExternal: [/^@ingle\//, 'psychrolib', 'd3-scale'] },
   build: {
     ssr: true,
-    rolldownOptions: { input: { main: 'src/main.ts', addCrew: 'src/addCrew.ts' } },
+    rolldownOptions: { input: { main: 'src/main.ts', addCrew: 'src/addCrew.ts', standIn: 'src/standIn.ts' } },
     target: 'node20',
     outDir: 'dist',
     sourcemap: true,

@@ -1,4 +1,4 @@
-import { expect, flat, MILL_VISIT, test } from '../bench.ts'
+import { expect, flat, MILL_VISIT, stage, test } from '../bench.ts'
 
 test('a plan beside the ledger is followed step by step, gone astray from, and fills Left', async ({ tech }) => {
   const { page } = tech
@@ -100,15 +100,23 @@ test('a plan that is left alone for too long begins again from home', async ({ t
 
 test('what needs the power off is planned behind its isolation, and the locks come off with it', async ({ tech }) => {
   const { page } = tech
-  await tech.open(flat(7, 'settings'))
-  await page.getByRole('button', { name: /Which keys on the DB/ }).click()
-  const plan = page.getByRole('region', { name: 'Keys of the DB' })
+  await tech.open(stage('settings'))
+  await page.getByRole('button', { name: /Which keys on the VX-42/ }).click()
+  const plan = page.getByRole('region', { name: 'Keys of the VX-42' })
   await expect(plan.getByRole('listitem').first()).toContainText('Power off, locked, proved dead.')
   const next = plan.getByRole('button', { name: 'It is dark, next' })
   await expect(next).toBeDisabled()
   const dead = plan.getByRole('region', { name: 'Isolation' })
-  for (const box of await dead.getByRole('checkbox').all()) await box.check()
+  for (const box of await dead.getByRole('checkbox').all()) await box.click()
   await expect(dead).toBeHidden()
+  await next.click()
+  await expect(plan.getByRole('listitem').first()).toContainText('Blower ramp: set it to B')
+  await next.click()
+  await plan.getByRole('button', { name: /^Screen reads .*, next$/ }).click()
+  await expect(plan).toContainText('It stands as wanted')
+  // The power is back: nothing counts as isolated any more.
+  await page.getByRole('link', { name: /Power/ }).click()
+  await expect(page.getByRole('region', { name: 'Isolation' })).toContainText('5 to confirm')
 })
 
 test('several twins in a row: each unit acknowledges, and the round goes on to the next', async ({ tech }) => {

@@ -13,6 +13,8 @@ import { VERSION } from './version.ts'
 
 /** How long a stop waits for answers under way before it cuts them off. */
 const STOP_MS = 3000
+/** A device that has not answered by then is named as slow. */
+const GATEWAY_TIMEOUT_MS = 4000
 
 async function main(): Promise<void> {
   const webRoot = join(dirname(fileURLToPath(import.meta.url)), '../../web/dist')
@@ -32,6 +34,7 @@ async function main(): Promise<void> {
     secureCookie: config.secureCookie,
     webRoot: hasWeb ? config.webRoot : null,
     now: () => new Date(),
+    gatewayTimeoutMs: GATEWAY_TIMEOUT_MS,
   })
   const server = serve({ fetch: app.fetch, port: config.port, hostname: config.host }, (address) => {
     log.info({ version: VERSION, port: address.port }, 'listening')

@@ -34,7 +34,16 @@ export async function openBench(): Promise<Bench> {
   const log = pino({ level: 'silent' })
   const newsroom = new Newsroom(url, log)
   await newsroom.open()
-  const app = makeApp({ db, log, newsroom, demo: true, secureCookie: false, webRoot: null, now: () => NOW })
+  const app = makeApp({
+    db,
+    log,
+    newsroom,
+    demo: true,
+    secureCookie: false,
+    webRoot: null,
+    now: () => NOW,
+    gatewayTimeoutMs: 400,
+  })
   const cookies = new Map<string, string>()
   const signIn = async (name: string): Promise<string> => {
     const there = cookies.get(name)

@@ -48,6 +48,7 @@ export { type KeyPlan, type PlanStep, planKeys } from './device/keypad/planner.t
 export { planRound, type UnitPlan, type UnitToSet } from './device/keypad/units.ts'
 export { safeWayBack } from './device/keypad/wayBack.ts'
 export { type ProfileDoubt, profileDoubts } from './device/profileCheck.ts'
+export { fromWord, type RegisterMap, type RegisterOf, registerRuns, toWord } from './device/registers.ts'
 export { type ResolvedSetting, resolveSettings } from './device/resolve.ts'
 export { NEEDS, type NeedId, numberOf, ROLES, type Role, roleLabel, roleOf } from './device/roles.ts'
 export { ROLE_WORDS } from './device/roleWords.ts'

@@ -12,7 +12,7 @@ import {
 } from '@ingle/record'
 import { type DataSource, type EntityManager, MoreThan } from 'typeorm'
 import { notFound, Problem } from '../http/problem.ts'
-import { ChangeRow, DocumentRow, OpenItem, Photo, Site, VisitIndex } from './entities.ts'
+import { ChangeRow, DocumentRow, Gateway, OpenItem, Photo, Site, VisitIndex } from './entities.ts'
 
 const equipmentName = (profile: { maker: string; family: string } | null) => (profile ? `${profile.maker} ${profile.family}` : '')
 
@@ -301,6 +301,25 @@ export class CrewData {
 
   private async tellLibrary(tx: EntityManager, seq: number): Promise<void> {
     await tx.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, JSON.stringify({ crewId: this.crewId, siteId: null, seq })])
+  }
+
+  /** Addresses to which the server may connect for this crew. */
+  async gateways(): Promise<Omit<Gateway, 'crewId'>[]> {
+    const rows = await this.db.getRepository(Gateway).find({ where: { crewId: this.crewId }, order: { name: 'ASC' } })
+    return rows.map(({ crewId: _, ...gateway }) => gateway)
+  }
+
+  gateway(id: string): Promise<Gateway | null> {
+    return this.db.getRepository(Gateway).findOneBy({ crewId: this.crewId, id })
+  }
+
+  async allowGateway(gateway: Omit<Gateway, 'crewId'>): Promise<void> {
+    await this.db.getRepository(Gateway).insert({ crewId: this.crewId, ...gateway })
+  }
+
+  async forbidGateway(id: string): Promise<void> {
+    const { affected } = await this.db.getRepository(Gateway).delete({ crewId: this.crewId, id })
+    if (!affected) throw notFound('gateway')
   }
 
   /** Puts a photo; the same id again is left as it is. */

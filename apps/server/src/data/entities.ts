@@ -112,4 +112,29 @@ export class DocumentRow {
   @Column('boolean') retired!: boolean
 }
 
-export const ENTITIES = [Crew, Account, Session, SignInAttempt, Site, ChangeRow, Photo, VisitIndex, OpenItem, DocumentRow]
+/** An address in some building's network to which the server may connect for this crew. */
+@Entity('gateway')
+export class Gateway {
+  @PrimaryColumn('uuid', { name: 'crew_id' }) crewId!: string
+  @PrimaryColumn('uuid') id!: string
+  @Column('text') name!: string
+  @Column('text') host!: string
+  @Column('integer') port!: number
+  @Column('integer', { name: 'unit_id' }) unitId!: number
+  @Column('text', { name: 'allowed_by' }) allowedBy!: string
+  @Column('timestamptz', { name: 'allowed_at' }) allowedAt!: Date
+}
+
+export const ENTITIES = [
+  Crew,
+  Account,
+  Session,
+  SignInAttempt,
+  Site,
+  ChangeRow,
+  Photo,
+  VisitIndex,
+  OpenItem,
+  DocumentRow,
+  Gateway,
+]

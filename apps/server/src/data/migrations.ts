@@ -62,4 +62,21 @@ export class Library1764100000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [Begin1764000000000, Library1764100000000]
+/** Addresses that a crew's lead has allowed. */
+export class Gateways1764200000000 implements MigrationInterface {
+  name = 'Gateways1764200000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "gateway" ("crew_id" uuid NOT NULL, "id" uuid NOT NULL, "name" text NOT NULL, "host" text NOT NULL, "port" integer NOT NULL, "unit_id" integer NOT NULL,
+        "allowed_by" text NOT NULL, "allowed_at" timestamptz NOT NULL,
+        CONSTRAINT "gateway_pkey" PRIMARY KEY ("crew_id", "id"), CONSTRAINT "gateway_crew_fkey" FOREIGN KEY ("crew_id") REFERENCES "crew" ("id"))`,
+    )
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query('DROP TABLE "gateway"')
+  }
+}
+
+export const MIGRATIONS = [Begin1764000000000, Library1764100000000, Gateways1764200000000]

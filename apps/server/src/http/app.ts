@@ -7,6 +7,7 @@ import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
 import { CrewData } from '../data/crewData.ts'
 import { exchangeRoutes } from '../exchange/routes.ts'
+import { gatewayRoutes } from '../gateway/routes.ts'
 import { libraryRoutes } from '../library/routes.ts'
 import { reportRoutes } from '../reports/routes.ts'
 import { Accounts } from '../signIn/accounts.ts'
@@ -139,6 +140,7 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
   app.route('/api', siteRoutes())
   app.route('/api', exchangeRoutes())
   app.route('/api', libraryRoutes())
+  app.route('/api', gatewayRoutes())
   app.route('/api', reportRoutes())
   app.all('/api/*', () => {
     throw new Problem(404, 'no-such-address', 'There is nothing at this address.', 'Check it, or open the Round.')

@@ -15,6 +15,8 @@ export interface Deps {
   secureCookie: boolean
   webRoot: string | null
   now: () => Date
+  /** How long a device on a line may take to answer. */
+  gatewayTimeoutMs: number
 }
 
 /** What a signed-in route finds in its context. `crew` is the only way to the data. */

@@ -11,6 +11,16 @@ export const HARBOUR_SYSTEM_ID = id('a1')
 export const HARBOUR_VISIT_ID = id('b2')
 const PAST_VISIT_ID = id('b1')
 
+/** The stand-in for the drive on the roof, which `npm run demo` starts beside the server. */
+export const DEMO_GATEWAY = {
+  id: id('c1'),
+  name: 'Harbour Hall, drive on the roof',
+  host: '127.0.0.1',
+  port: 7502,
+  unitId: 1,
+  allowedBy: 'JT',
+}
+
 /** Harbour Hall: a rooftop unit that runs on what was in the van, until its own controller comes. */
 export function harbourChanges(now: Date): Change[] {
   const today = new Date(now.getTime() - 25 * 60_000)

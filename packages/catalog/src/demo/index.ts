@@ -7,7 +7,7 @@ export {
   beaconChanges,
 } from './beaconMill.ts'
 export { CALDER_ID, CALDER_SYSTEM_ID, CALDER_VISIT_ID, calderChanges } from './calderStreet.ts'
-export { HARBOUR_ID, HARBOUR_SYSTEM_ID, HARBOUR_VISIT_ID, harbourChanges } from './harbourHall.ts'
+export { DEMO_GATEWAY, HARBOUR_ID, HARBOUR_SYSTEM_ID, HARBOUR_VISIT_ID, harbourChanges } from './harbourHall.ts'
 export {
   OTTERHOLT_ID,
   OTTERHOLT_UPSTAIRS_ID,

@@ -266,6 +266,8 @@ export class SettingSet extends OnVisit {
   @IsString() @IsNotEmpty() @MaxLength(400) value!: string
   /** Why a left value differs from its aim. */
   @IsOptional() @IsString() @MaxLength(400) why?: string | null
+  /** Where it was read, when a machine read it: a gateway and its register. */
+  @IsOptional() @IsString() @MaxLength(160) via?: string
   /** Entries of this cell that the writer had seen; one that was not among them stays beside it until one is chosen. */
   @IsOptional() @IsArray() @ArrayMaxSize(60) @IsUUID(undefined, { each: true }) saw?: string[]
 }

@@ -7,11 +7,13 @@ import {
   keypadDoubts,
   ok,
   profileDoubts,
+  type RegisterMap,
   type Result,
   refuse,
   roleOf,
   SCOPES,
   type ServiceCodeRule,
+  settingId,
   tableDoubts,
 } from '@ingle/core'
 import { Type } from 'class-transformer'
@@ -170,6 +172,26 @@ export class ProfilePower {
   @IsOptional() @IsString() @MaxLength(200) mounting?: string
 }
 
+export class GatewayIdentity {
+  @IsInt() @Min(0) @Max(65_535) register!: number
+  @IsInt() @Min(0) @Max(65_535) value!: number
+}
+
+export class GatewayRegister {
+  /** A role, or `alone.` and a code. */
+  @IsString() @IsNotEmpty() @MaxLength(60) id!: string
+  @IsInt() @Min(0) @Max(65_535) register!: number
+  @IsOptional() @IsNumber() @Min(0.001) @Max(10_000) scale?: number
+  @IsOptional() @IsBoolean() readOnly?: boolean
+}
+
+/** Its settings over a wire: Modbus holding registers. */
+export class ProfileGateway implements RegisterMap {
+  @ValidateNested() @Type(() => GatewayIdentity) identity!: GatewayIdentity
+  @IsInt() @Min(0) @Max(255) unitId!: number
+  @IsArray() @ArrayMaxSize(300) @ValidateNested({ each: true }) @Type(() => GatewayRegister) registers!: GatewayRegister[]
+}
+
 /** A family of equipment, as data. Open format `ingle-profile/1`. */
 export class Profile {
   @IsString() format!: string
@@ -185,6 +207,7 @@ export class Profile {
   @IsOptional() @ValidateNested() @Type(() => ServiceCode) serviceCode?: ServiceCode
   @IsOptional() @ValidateNested() @Type(() => Pad) keypad?: Pad
   @IsOptional() @ValidateNested() @Type(() => ProfilePower) power?: ProfilePower
+  @IsOptional() @ValidateNested() @Type(() => ProfileGateway) gateway?: ProfileGateway
   @IsArray() @IsString({ each: true }) cautions!: string[]
 }
 
@@ -219,6 +242,8 @@ export function parseProfile(plain: unknown): Result<Profile> {
   if (twice) return refuse(`Two settings of ${profile.value.family} share the word “${twice}”.`, 'Give each its own word.')
   const [wrong] = profileDoubts(leftAlone(profile.value, format))
   if (wrong) return refuse(`${profile.value.family}: ${wrong.reason}`, wrong.remedy)
+  const wired = registerDoubt(profile.value)
+  if (wired) return refuse(`${profile.value.family}: ${wired}`, 'Put the register map right against the maker’s point list.')
   const { keypad } = profile.value
   if (keypad) {
     const lacks = lacking(keypad)
@@ -227,6 +252,18 @@ export function parseProfile(plain: unknown): Result<Profile> {
     if (doubt) return refuse(`${profile.value.family}: ${doubt.reason}`, doubt.remedy)
   }
   return profile
+}
+
+/** A register for a setting that is none, or two settings in one register. */
+function registerDoubt({ gateway, settings }: Profile): string | null {
+  const seen = new Map<number, string>(gateway ? [[gateway.identity.register, 'what it is']] : [])
+  for (const { id, register } of gateway?.registers ?? []) {
+    if (!settings.some((one) => settingId(one) === id)) return `register ${register} names “${id}”, which is no setting of it.`
+    const other = seen.get(register)
+    if (other !== undefined) return `register ${register} holds “${id}” and “${other}”.`
+    seen.set(register, id)
+  }
+  return null
 }
 
 /** A newer minor version may know roles that this one does not: their settings are kept, and left alone. */

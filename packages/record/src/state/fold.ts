@@ -201,11 +201,11 @@ class Folding {
         return
       case 'setting.set':
         this.onRow(change.body, (row) => {
-          const { column, value, why, saw } = change.body
+          const { column, value, why, via, saw } = change.body
           enter(
             row,
             column,
-            { id: change.id, at: change.at, by: change.by, value, why: why ?? null, saw: saw ?? [] },
+            { id: change.id, at: change.at, by: change.by, value, why: why ?? null, via: via ?? null, saw: saw ?? [] },
             saw !== undefined,
           )
         })

@@ -156,6 +156,8 @@ export interface RowEntry {
   by: string
   value: string
   why: string | null
+  /** Where a machine read it; null: somebody looked. */
+  via: string | null
   /** Earlier entries of this cell that its writer knew. */
   saw: string[]
 }

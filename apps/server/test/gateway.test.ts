@@ -1,0 +1,166 @@
+import { profileById } from '@ingle/catalog'
+import { DEMO_SITES, HARBOUR_ID, HARBOUR_SYSTEM_ID, HARBOUR_VISIT_ID } from '@ingle/catalog/demo'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { freePort } from '../../../tools/postgres.mjs'
+import { type Fault, type StandIn, startStandIn } from '../src/gateway/standIn.ts'
+import { type Bench, NOW, openBench } from './bench.ts'
+
+let bench: Bench
+let standIn: StandIn | null = null
+beforeAll(async () => {
+  bench = await openBench()
+  const hall = DEMO_SITES.find((one) => one.id === HARBOUR_ID)
+  await bench.data('lantern').importRecord(HARBOUR_ID, hall?.changes(NOW) ?? [], [], NOW.getTime())
+})
+afterAll(() => bench.close())
+afterEach(async () => {
+  await standIn?.close()
+  standIn = null
+})
+
+const DRIVE = { siteId: HARBOUR_ID, visitId: HARBOUR_VISIT_ID, systemId: HARBOUR_SYSTEM_ID, place: 'drive' }
+const allow = async (port: number, as: 'mr' | 'jt' = 'jt', more: object = {}) =>
+  bench.ask('POST', '/api/gateways', { as, body: { name: 'Roof', host: '127.0.0.1', port, unitId: 1, ...more } })
+/** A simulated drive with a fault, and the id of its allowed address. */
+const drive = async (fault: Fault = 'none'): Promise<{ id: string; standIn: StandIn }> => {
+  standIn = await startStandIn(profileById('hollin-d7'), await freePort(), fault)
+  return { id: ((await (await allow(standIn.port)).json()) as { id: string }).id, standIn }
+}
+const call = (id: string, what: 'read' | 'write', more: object = {}, as: 'mr' | 'eb' = 'mr') =>
+  bench.ask('POST', `/api/gateways/${id}/${what}`, { as, body: { ...DRIVE, ...more } })
+interface Answered {
+  at: string
+  settings: {
+    id: string
+    register: number
+    value: string | null
+    reason: string | null
+    outcome: string
+    now: string | null
+    says: string
+  }[]
+}
+const answered = async (answer: Response) => (await answer.json()) as Answered
+const problem = async (answer: Response) => (await answer.json()) as { type: string; title: string; detail: string }
+const write = (...pairs: [id: string, from: string | null, to: string][]) => ({
+  wanted: pairs.map(([id, from, to]) => ({ id, from, to })),
+})
+
+describe('reading over a line', () => {
+  it('gives every mapped setting with its register', async () => {
+    const { id } = await drive()
+    const { settings, at } = await answered(await call(id, 'read'))
+    expect(at).toBe(NOW.toISOString())
+    expect(settings).toContainEqual({ id: 'fan.step.low', register: 100, value: '50', reason: null })
+    expect(settings).toContainEqual({ id: 'airflow.continuous', register: 104, value: 'off', reason: null })
+    expect(settings).toHaveLength(profileById('hollin-d7').gateway?.registers.length ?? 0)
+  })
+  it('names a register that makes no sense, and keeps the others', async () => {
+    const { id } = await drive('out-of-range')
+    const { settings } = await answered(await call(id, 'read'))
+    const bad = settings.filter((one) => one.value === null)
+    expect(bad).toHaveLength(1)
+    expect(bad[0]?.reason).toMatch(/reads 54321/)
+  })
+  it.each<[Fault, RegExp]>([
+    ['other-device', /Another device answers: register 1 reads 1708, and a D7 says 1707/],
+    ['slow', /took the connection and did not answer in time/],
+    ['silent', /took the connection and did not answer in time/],
+    ['garbage', /is not an answer that can be read|did not answer in time/],
+  ])('%s: said in words, nothing taken', async (fault, says) => {
+    const { id } = await drive(fault)
+    const answer = await call(id, 'read')
+    expect(answer.status).toBe(422)
+    const { title, detail } = await problem(answer)
+    expect(title).toMatch(says)
+    expect(detail.length).toBeGreaterThan(20)
+  })
+  it('nobody there: said in words', async () => {
+    const { id } = (await (await allow(await freePort())).json()) as { id: string }
+    expect((await problem(await call(id, 'read'))).title).toMatch(/Nothing listens at 127\.0\.0\.1/)
+  })
+})
+
+describe('writing over a line', () => {
+  it('writes, reads back, and leaves alone what stands already', async () => {
+    const { id, standIn: device } = await drive()
+    const { settings } = await answered(
+      await call(
+        id,
+        'write',
+        write(['fan.step.low', '50', '62'], ['fan.step.mid', '75', '75'], ['airflow.continuous', 'off', '42']),
+      ),
+    )
+    expect(settings.map((one) => [one.outcome, one.now])).toEqual([
+      ['written', '62'],
+      ['stood', '75'],
+      ['written', '42'],
+    ])
+    expect(device.values.get('fan.step.low')).toBe('62')
+  })
+  it('stops at what somebody changed in between, and says what was not tried', async () => {
+    const { id, standIn: device } = await drive()
+    const { settings } = await answered(
+      await call(id, 'write', write(['fan.step.low', '55', '62'], ['fan.step.mid', '75', '80'])),
+    )
+    expect(settings.map((one) => one.outcome)).toEqual(['changed-between', 'not-tried'])
+    expect(settings[0]?.says).toMatch(/it was 55, and it reads 50 now\. Nothing was written/)
+    expect(device.values.get('fan.step.low')).toBe('50')
+  })
+  it('a refused write half way: what went before stands, the refused one and the rest are named', async () => {
+    const { id, standIn: device } = await drive('refuses')
+    const { settings } = await answered(
+      await call(id, 'write', write(['fan.step.low', '50', '62'], ['service.lock', '0', '1'], ['fan.step.mid', '75', '80'])),
+    )
+    expect(settings.map((one) => one.outcome)).toEqual(['written', 'refused', 'not-tried'])
+    expect(device.values.get('fan.step.low')).toBe('62')
+    expect(settings[1]?.says).toMatch(/it failed while doing it/)
+  })
+  it.each<[Fault, string, RegExp]>([
+    ['drops', 'line-broke', /Whether it was written is not known: read again/],
+    ['meddled', 'not-kept', /It took 1 and reads 0/],
+  ])('%s at the second setting: the first stands, and what became of the second is said', async (fault, outcome, says) => {
+    const { id } = await drive(fault)
+    const { settings } = await answered(
+      await call(id, 'write', write(['fan.step.low', '50', '62'], ['service.lock', '0', '1'], ['fan.step.mid', '75', '80'])),
+    )
+    expect(settings.map((one) => one.outcome)).toEqual(['written', outcome, 'not-tried'])
+    expect(settings[1]?.says).toMatch(says)
+  })
+  it('a register that can only be read is not written', async () => {
+    const { id } = await drive()
+    const { settings } = await answered(await call(id, 'write', write(['service.password', null, 'own'])))
+    expect(settings[0]).toMatchObject({ outcome: 'refused', says: expect.stringContaining('can only be read') })
+  })
+  it('a value that the setting cannot have is never sent', async () => {
+    const { id, standIn: device } = await drive()
+    const { settings } = await answered(await call(id, 'write', write(['fan.step.low', '50', '900'])))
+    expect(settings[0]).toMatchObject({ outcome: 'refused', says: expect.stringContaining('cannot be 900') })
+    expect(device.values.get('fan.step.low')).toBe('50')
+  })
+})
+
+describe('who may connect where', () => {
+  it('only the lead allows an address, and takes it back', async () => {
+    expect((await allow(7000, 'mr')).status).toBe(403)
+    const { id } = await drive()
+    expect((await bench.ask('DELETE', `/api/gateways/${id}`, { as: 'mr' })).status).toBe(403)
+    expect((await bench.ask('DELETE', `/api/gateways/${id}`, { as: 'jt' })).status).toBe(200)
+    expect((await call(id, 'read')).status).toBe(404)
+  })
+  it('an address of one crew is none for another', async () => {
+    const { id } = await drive()
+    expect((await call(id, 'read', {}, 'eb')).status).toBe(404)
+    expect(((await (await bench.ask('GET', '/api/gateways', { as: 'eb' })).json()) as { gateways: object[] }).gateways).toEqual(
+      [],
+    )
+  })
+  it.each([{ host: 'http://evil' }, { host: '' }, { port: 0 }, { unitId: 999 }, { name: '' }])('%j is refused', async (more) =>
+    expect((await allow(7000, 'jt', more)).status).toBe(422),
+  )
+  it('a device without a register map is said to have none', async () => {
+    const { id } = await drive()
+    const answer = await bench.ask('POST', `/api/gateways/${id}/read`, { as: 'mr', body: { ...DRIVE, place: 'controller' } })
+    expect((await problem(answer)).title).toBe('Nobody has written down the registers of a S0.')
+  })
+})

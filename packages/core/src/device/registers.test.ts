@@ -1,0 +1,53 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { setting } from '../testing/devices.ts'
+import { fromWord, registerRuns, toWord } from './registers.ts'
+import { everyValue } from './spelling.ts'
+
+const CHOICE = setting({ code: 'A', label: 'Input', values: ['off', 'on', 'auto'] })
+const SIGNED = setting({ code: 'T', label: 'Trim', range: { min: -4, max: 4, step: 0.5, unit: 'Δ°F' } })
+const AT = { id: 'alone.T', register: 12, scale: 10 }
+
+describe('a setting in a register', () => {
+  it('comes back as it went, whatever it stood at', () => {
+    for (const one of [CHOICE, SIGNED])
+      for (const value of everyValue(one)) {
+        const word = toWord(one, value, AT)
+        expect(word.ok && word.value).toBeGreaterThanOrEqual(0)
+        expect(word.ok ? fromWord(one, word.value, AT) : word).toEqual({ ok: true, value })
+      }
+    expect(toWord(SIGNED, '-0.5', AT)).toEqual({ ok: true, value: 65_531 })
+  })
+  it('is never guessed: any word either is one of its values or is refused with the register', () => {
+    fc.assert(
+      fc.property(fc.nat(65_535), fc.constantFrom(CHOICE, SIGNED), (word, one) => {
+        const read = fromWord(one, word, AT)
+        if (read.ok) expect(everyValue(one)).toContain(read.value)
+        else expect(read.reason).toContain('Register 12')
+      }),
+    )
+  })
+  it.each([
+    [CHOICE, 'warm', /no value “warm”/],
+    [SIGNED, '9', /cannot be 9/],
+    [SIGNED, 'x', /cannot be x/],
+    [setting({ label: 'Name', range: { min: 0, max: 90_000, step: 1, unit: 'h' } }), '70000', /does not fit/],
+    [setting({ label: 'Words' }), 'x', /cannot be x/],
+  ])('%# is refused in words', (one, value, reason) => {
+    const word = toWord(one, value, { id: '', register: 1 })
+    expect(word.ok ? 'taken' : word.reason).toMatch(reason)
+  })
+  it('registers are asked for in runs that cover them all and are short enough', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.nat(600), { maxLength: 80 }), (registers) => {
+        const runs = registerRuns(registers)
+        expect(registers.every((at) => runs.some((run) => at >= run.from && at < run.from + run.count))).toBe(true)
+        expect(runs.every((run) => run.count <= 125)).toBe(true)
+      }),
+    )
+    expect(registerRuns([1, 2, 5, 100])).toEqual([
+      { from: 1, count: 5 },
+      { from: 100, count: 1 },
+    ])
+  })
+})

@@ -1,0 +1,69 @@
+import { ok, type Result, refuse } from '../result.ts'
+import type { DeviceSetting } from './setting.ts'
+
+/** Where a setting stands on a wire: one holding register of 16 bits. */
+export interface RegisterMap {
+  /** How the equipment says which family it is. */
+  identity: { register: number; value: number }
+  unitId: number
+  registers: readonly { id: string; register: number; scale?: number; readOnly?: boolean }[]
+}
+export type RegisterOf = RegisterMap['registers'][number]
+
+const WORD = 65_536
+/** Registers are read in runs; a gap of more than so many begins a new one. */
+const LONGEST_GAP = 8
+/** The most registers that one request may ask for (Modbus application protocol 1.1b3, function 3). */
+const MOST_AT_ONCE = 125
+
+/** A setting's own value as a word: its place among the values, or the number times its scale, negative as two's complement. */
+export function toWord(setting: DeviceSetting, value: string, at: RegisterOf): Result<number> {
+  if (setting.values.length > 0) {
+    const index = setting.values.indexOf(value)
+    return index >= 0
+      ? ok(index)
+      : refuse(`${setting.label} has no value “${value}”.`, `It has ${setting.values.slice(0, 8).join(', ')}.`)
+  }
+  const number = Number(value)
+  const word = Math.round(number * (at.scale ?? 1))
+  if (!setting.range || !Number.isFinite(number) || number < setting.range.min || number > setting.range.max)
+    return refuse(
+      `${setting.label} cannot be ${value}.`,
+      setting.range ? `It goes from ${setting.range.min} to ${setting.range.max}.` : 'It is no number.',
+    )
+  if (word < -WORD / 2 || word >= WORD)
+    return refuse(`${value} does not fit into a register.`, 'Look at the scale in the profile.')
+  return ok((word + WORD) % WORD)
+}
+
+/** A word as the setting's own value; a word that it cannot stand at is refused, never rounded to one that it can. */
+export function fromWord(setting: DeviceSetting, word: number, at: RegisterOf): Result<string> {
+  const garbage = (says: string) =>
+    refuse(
+      `Register ${at.register} (${setting.label}) reads ${word}, ${says}.`,
+      'Look whether it is the right device and the right version of its profile; nothing was taken from it.',
+    )
+  if (setting.values.length > 0) {
+    const value = setting.values[word]
+    return value === undefined ? garbage(`and the setting has ${setting.values.length} values`) : ok(value)
+  }
+  const { range } = setting
+  if (!range) return garbage('and the profile does not say what it can be')
+  const signed = range.min < 0 && word >= WORD / 2 ? word - WORD : word
+  const number = signed / (at.scale ?? 1)
+  const steps = (number - range.min) / range.step
+  if (number < range.min || number > range.max) return garbage(`outside of ${range.min} to ${range.max}`)
+  if (Math.abs(steps - Math.round(steps)) > 1e-6) return garbage(`between two steps of ${range.step}`)
+  return ok(String(Number(number.toFixed(6))))
+}
+
+/** Runs of registers to ask for: near ones together, none longer than a request may be. */
+export function registerRuns(registers: readonly number[]): { from: number; count: number }[] {
+  const runs: { from: number; count: number }[] = []
+  for (const at of [...new Set(registers)].sort((a, b) => a - b)) {
+    const last = runs.at(-1)
+    if (last && at - (last.from + last.count) <= LONGEST_GAP && at - last.from < MOST_AT_ONCE) last.count = at - last.from + 1
+    else runs.push({ from: at, count: 1 })
+  }
+  return runs
+}
