@@ -9,6 +9,9 @@ const VISIT = '71de0e11-0000-4000-8000-0000000000b2'
 export const MILL = '/sites/beac0e11-0000-4000-8000-000000000001'
 export const MILL_VISIT = `${MILL}/visits/beac0e11-0000-4000-8000-0000000000b2`
 export const flat = (n: number, name: string) => `${MILL_VISIT}/systems/beac0e11-0000-4000-8000-0000000000f${n}/${name}`
+export const HALL = '/sites/4a2b0a11-0000-4000-8000-000000000001'
+export const hall = (name: string) =>
+  `${HALL}/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1/${name}`
 export const stage = (name: string) => `/sites/${SITE}/visits/${VISIT}/systems/${SYSTEM}/${name}`
 
 type Server = Awaited<ReturnType<typeof serverOn>>

@@ -1,5 +1,7 @@
 import { expect, test } from '../bench.ts'
 
+/** A picture of one point. */
+const DOT = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=='
 const HALL =
   '/sites/4a2b0a11-0000-4000-8000-000000000001/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1'
 
@@ -21,7 +23,17 @@ test('nobody hands over with a fix that nobody answers for, and a safety device 
   await form.getByLabel('How to undo it').fill('pull it')
   await form.getByRole('button', { name: 'Write it down' }).click()
   await expect(form.getByRole('alert')).toContainText('a safety device is never bridged')
-  await form.getByRole('button', { name: 'Leave it' }).click()
+  // The words are right now; a photo goes with them.
+  await form.getByLabel('Instead of what').fill('humidity sensor')
+  const png = Buffer.from(DOT, 'base64')
+  await form.locator('input[type=file]').setInputFiles({ name: 'jumper.png', mimeType: 'image/png', buffer: png })
+  await expect(form).toContainText('One photo goes with it.')
+  await form.getByRole('button', { name: 'Write it down' }).click()
+  const fifth = fixes.getByRole('listitem').filter({ hasText: 'jumper wire' })
+  await expect(fifth.getByRole('img', { name: 'jumper wire' })).toBeVisible()
+  await fifth.getByRole('button', { name: 'Undone…' }).click()
+  await fifth.getByRole('textbox', { name: 'How it was undone' }).fill('pulled')
+  await fifth.getByRole('button', { name: 'It is out' }).click()
 
   const first = fixes.getByRole('listitem').filter({ hasText: 'Outdoor damper locked' })
   await first.getByRole('button', { name: 'Undone…' }).click()

@@ -3,7 +3,10 @@ import { useEffect, useState } from 'react'
 import { AddLine } from '../../kit/AddLine.tsx'
 import { LineField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
+import { PhotoButton } from '../../kit/PhotoButton.tsx'
+import { PhotoRow } from '../../kit/PhotoRow.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
+import { usePhotos } from '../../kit/usePhotos.ts'
 import { api } from '../../sync/api.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -11,15 +14,22 @@ const EMPTY = { what: '', instead: '', cannot: '', undo: '' }
 
 /** What stands in for the right part, how to undo it, and who answers for it while it stays in. */
 export function TemporaryFixes() {
-  const { state, system, write, at } = useVisit()
+  const { state, system, write, at, desk } = useVisit()
+  const photos = usePhotos(desk, state.id)
   const [adding, setAdding] = useState(false)
   const [typed, setTyped] = useState(EMPTY)
   const [wrong, setWrong] = useState<string | null>(null)
   const fixes = fixesInPlace(state, system.id)
   const put = async () => {
-    const written = await write([{ kind: 'fix.put', body: { ...at, fixId: crypto.randomUUID(), ...typed } }])
+    const fixId = crypto.randomUUID()
+    const kept = await photos.keep()
+    const written = await write([
+      { kind: 'fix.put', body: { ...at, fixId, ...typed } },
+      ...kept.map((photo) => ({ kind: 'photo.add' as const, body: { ...at, fixId, ...photo } })),
+    ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     setTyped(EMPTY)
+    photos.clear()
     setWrong(null)
     setAdding(false)
   }
@@ -53,8 +63,9 @@ export function TemporaryFixes() {
           {line('instead', 'Instead of what', 'economizer controller')}
           {line('cannot', 'What it cannot do', 'cool with outdoor air')}
           {line('undo', 'How to undo it', 'swap the base, move Y1 back')}
-          {wrong && <Notice kind="wrong">{wrong}</Notice>}
-          <div className="flex gap-2">
+          {(wrong ?? photos.wrong) && <Notice kind="wrong">{wrong ?? photos.wrong}</Notice>}
+          <div className="flex flex-wrap gap-2">
+            <PhotoButton count={photos.photos.length} onTake={(files) => void photos.take(files)} />
             <button type="submit" className="btn btn-neutral" disabled={Object.values(typed).some((one) => one.trim() === '')}>
               Write it down
             </button>
@@ -73,7 +84,7 @@ export function TemporaryFixes() {
 }
 
 function Fix({ fix }: { fix: FixState }) {
-  const { write, at } = useVisit()
+  const { state, write, at } = useVisit()
   const [open, setOpen] = useState<'undo' | 'hand on' | null>(null)
   const undo = async (how: string) => (await write([{ kind: 'fix.undo', body: { ...at, fixId: fix.id, how } }])).ok
   return (
@@ -86,6 +97,7 @@ function Fix({ fix }: { fix: FixState }) {
           <b>{fix.what}</b> instead of {fix.instead}
           <span className="block text-[14px]">It cannot {fix.cannot}.</span>
           <span className="soft block text-[14px]">To undo it: {fix.undo}.</span>
+          <PhotoRow siteId={state.id} photos={fix.photos} alt={fix.what} />
           <span className="soft block text-[13px]">
             {fix.by}, {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' }).format(new Date(fix.at))}
             {fix.handedOn && ` · ${fix.handedOn.to} answers for it until ${fix.handedOn.until}`}

@@ -18,6 +18,7 @@ export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void
     ['Reached by', setting.access],
     ['Offers', sayOffer(setting)],
     ...(setting.default !== undefined ? ([['Shipped at', said(row, setting.default)]] as [string, string][]) : []),
+    ...entryFacts(row),
     ...(setting.note ? ([['Note', setting.note]] as [string, string][]) : []),
     ...(setting.source ? ([['Source', setting.source]] as [string, string][]) : []),
   ]
@@ -61,6 +62,17 @@ export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void
     </section>
   )
 }
+
+/** Who read or set it, when, and through which register where a machine did. */
+const entryFacts = (row: LedgerRow): [string, string][] =>
+  (['found', 'left'] as const).flatMap((column): [string, string][] => {
+    const entry = row[column]
+    if (!entry) return []
+    const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(entry.at))
+    return [
+      [column === 'found' ? 'Found' : 'Left', [said(row, entry.value), entry.by, when, entry.via].filter(Boolean).join(', ')],
+    ]
+  })
 
 function said(row: LedgerRow, value: string): string {
   const { means, shows } = sayBoth(row.setting, value)

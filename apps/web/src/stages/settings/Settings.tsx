@@ -11,6 +11,7 @@ import { useVisit } from '../../visit/useVisit.ts'
 import { ApplyPattern } from './ApplyPattern.tsx'
 import { DriftPanel } from './DriftPanel.tsx'
 import { Findings } from './Findings.tsx'
+import { GatewayPanel } from './GatewayPanel.tsx'
 import { KeepPattern } from './KeepPattern.tsx'
 import { KeysPanel } from './KeysPanel.tsx'
 import { RowPanel } from './RowPanel.tsx'
@@ -84,6 +85,7 @@ export function Settings() {
       <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:sticky xl:top-16">
         {row ? <RowPanel key={row.key} row={row} onClose={() => setChosen(null)} /> : <HowToChoose />}
         <KeysPanel rows={waiting} />
+        <GatewayPanel waiting={waiting} />
         <WorkOrder rows={waiting} onGo={setChosen} />
         <DriftPanel drift={drift} onGo={setChosen} />
       </div>

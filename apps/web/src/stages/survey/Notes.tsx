@@ -1,10 +1,11 @@
-import { Camera, Trash2 } from 'lucide-react'
+import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { Notice } from '../../kit/Notice.tsx'
-import { PhotoView } from '../../kit/PhotoView.tsx'
+import { PhotoButton } from '../../kit/PhotoButton.tsx'
+import { PhotoRow } from '../../kit/PhotoRow.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
+import { usePhotos } from '../../kit/usePhotos.ts'
 import { useVisit } from '../../visit/useVisit.ts'
-import { makePhoto, type Photo } from './makePhoto.ts'
 
 /** Condition notes, each with its photos. */
 export function Notes() {
@@ -28,19 +29,7 @@ export function Notes() {
               <p className="soft text-[13px]">
                 {note.by}, {new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date(note.at))}
               </p>
-              {note.photos.length > 0 && (
-                <div className="flex flex-wrap gap-2 mt-1.5">
-                  {note.photos.map((photo) => (
-                    <PhotoView
-                      key={photo.id}
-                      siteId={state.id}
-                      photoId={photo.id}
-                      alt={note.text}
-                      className="h-24 rounded border border-base-300"
-                    />
-                  ))}
-                </div>
-              )}
+              <PhotoRow siteId={state.id} photos={note.photos} alt={note.text} />
             </div>
             <button
               type="button"
@@ -62,30 +51,19 @@ function AddNote() {
   const { write, at, desk, state } = useVisit()
   const [text, setText] = useState('')
   const [watch, setWatch] = useState(true)
-  const [photos, setPhotos] = useState<Photo[]>([])
+  const photos = usePhotos(desk, state.id)
   const [wrong, setWrong] = useState<string | null>(null)
-  const take = async (files: readonly File[]) => {
-    setWrong(null)
-    for (const file of files) {
-      const photo = await makePhoto(file)
-      if (photo.ok) setPhotos((all) => [...all, photo.value])
-      else setWrong(`${photo.reason} ${photo.remedy}`)
-    }
-  }
   const save = async () => {
     if (text.trim() === '') return setWrong('Say in a few words what it is: a photo without words is hard to find again.')
     const noteId = crypto.randomUUID()
-    await desk.db.photos.bulkPut(photos.map((photo) => ({ id: photo.id, siteId: state.id, blob: photo.blob, sent: 0 as const })))
+    const kept = await photos.keep()
     const written = await write([
       { kind: 'note.add', id: noteId, body: { ...at, text: text.trim(), standing: watch ? 'watch' : 'fine' } },
-      ...photos.map((photo) => ({
-        kind: 'photo.add' as const,
-        body: { ...at, noteId, photoId: photo.id, mediaType: photo.blob.type, bytes: photo.blob.size },
-      })),
+      ...kept.map((photo) => ({ kind: 'photo.add' as const, body: { ...at, noteId, ...photo } })),
     ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     setText('')
-    setPhotos([])
+    photos.clear()
   }
   return (
     <form
@@ -99,27 +77,9 @@ function AddNote() {
         <span className="soft text-[13px]">New note</span>
         <textarea className="textarea w-full" rows={2} value={text} onChange={(event) => setText(event.target.value)} />
       </label>
-      {photos.length > 0 && (
-        <p className="soft text-[14px]">
-          {photos.length === 1 ? 'One photo goes with it.' : `${photos.length} photos go with it.`}
-        </p>
-      )}
-      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      {(wrong ?? photos.wrong) && <Notice kind="wrong">{wrong ?? photos.wrong}</Notice>}
       <div className="flex flex-wrap items-center gap-2">
-        <label className="btn focus-within:outline-3 outline-secondary">
-          <Camera size={17} aria-hidden="true" /> Photo
-          <input
-            type="file"
-            accept="image/*"
-            multiple
-            className="sr-only"
-            onChange={(event) => {
-              const files = [...(event.target.files ?? [])]
-              event.target.value = ''
-              void take(files)
-            }}
-          />
-        </label>
+        <PhotoButton count={photos.photos.length} onTake={(files) => void photos.take(files)} />
         <label className="flex items-center gap-2 min-h-11">
           <input type="checkbox" className="checkbox" checked={watch} onChange={(event) => setWatch(event.target.checked)} />{' '}
           needs watching

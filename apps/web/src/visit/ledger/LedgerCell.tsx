@@ -29,7 +29,7 @@ export function LedgerCell({ row, column, place, open, onOpen, onClose }: Props)
         data-cell={place}
         className={`text-left min-h-11 min-w-11 px-1.5 -ml-1.5 rounded leading-tight ${entry ? '' : 'soft'} ${column === 'left' && !entry ? 'border border-dashed border-base-300' : ''} ${column === 'proof' ? 'text-[13px]' : ''}`}
         aria-label={`${row.setting.label}, ${column}: ${entry?.value ?? 'empty'}`}
-        title={entry ? `${entry.by}, ${new Date(entry.at).toLocaleString()}` : undefined}
+        title={entry ? [entry.by, new Date(entry.at).toLocaleString(), entry.via].filter(Boolean).join(', ') : undefined}
         onClick={onOpen}
       >
         {entry ? column === 'proof' ? entry.value : <ValueText row={row} value={entry.value} /> : '—'}
