@@ -110,6 +110,8 @@ test('what needs the power off is planned behind its isolation, and the locks co
   for (const box of await dead.getByRole('checkbox').all()) await box.click()
   await expect(dead).toBeHidden()
   await next.click()
+  await expect(plan.getByRole('listitem').first()).toContainText('Cooling and heat-pump tap: set it to 3')
+  await next.click()
   await expect(plan.getByRole('listitem').first()).toContainText('Blower ramp: set it to B')
   await next.click()
   await plan.getByRole('button', { name: /^Screen reads .*, next$/ }).click()

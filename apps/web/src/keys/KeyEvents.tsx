@@ -29,8 +29,13 @@ function wordsOf(machine: KeypadMachine, event: KeyEvent): string {
     case 'astray':
       return 'out of reach'
     case 'hand':
-      return `${machine.settings.get(event.id)?.setting.code ?? event.id} to ${event.value}`
+      return `${nameOf(machine, event.id)} to ${event.value}`
   }
+}
+
+const nameOf = (machine: KeypadMachine, id: string): string => {
+  const setting = machine.settings.get(id)?.setting
+  return setting?.code ?? setting?.label ?? id
 }
 
 export function KeyEvents({ machine, events }: { machine: KeypadMachine; events: readonly KeyEvent[] }) {

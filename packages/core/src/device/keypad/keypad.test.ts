@@ -545,4 +545,24 @@ describe('on machines of every make', () => {
       { numRuns: 400 },
     )
   })
+
+  it('planned anew after every step, it still comes to its end: nobody is sent in a circle', () => {
+    fc.assert(
+      fc.property(machines, ({ machine, state, wanted }) => {
+        const whole = planKeys(machine, state, wanted)
+        if (!whole.ok || forgets(whole.value)) return
+        let at = state
+        let taken = 0
+        for (let plan: ReturnType<typeof planKeys> = whole; plan.ok; plan = planKeys(machine, at, wanted)) {
+          const [step] = plan.value.steps
+          if (!step) break
+          at = run(machine, at, step.events)
+          taken += 1
+          expect(taken).toBeLessThanOrEqual(whole.value.steps.length + 4)
+        }
+        expect(at.saved).toMatchObject(wanted)
+      }),
+      { numRuns: 300 },
+    )
+  })
 })

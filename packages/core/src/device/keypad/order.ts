@@ -272,10 +272,10 @@ export class Orders {
       return made ? addressOf(made, saved) : []
     }
     const at = !spot
-      ? screen.fields.map(() => 0)
+      ? { fields: screen.fields.map(() => 0), field: 0 }
       : spot.job
-        ? screen.fields.map((options, i) => options.indexOf(numbers(spot.job?.item ?? 0)[i] ?? ''))
-        : this.from.fields
+        ? { fields: screen.fields.map((options, i) => options.indexOf(numbers(spot.job?.item ?? 0)[i] ?? '')), field: 0 }
+        : this.from
     return addressWay(screen, at, numbers(job.item), this.cost)
   }
 

@@ -103,7 +103,7 @@ function settle(
   const leave = (key: string, says: string) => take({ do: 'press', keys: [key] }, says, cost.press)
   if (!from.power) {
     for (const [id, value] of open)
-      if (machine.pad.banks?.includes(id))
+      if (machine.pad.banks?.includes(id) && state.banks[id] !== value)
         take({ do: 'hand', id, value }, `${machine.settings.get(id)?.setting.label ?? id}: set it to ${value}.`, cost.hand, id)
     take({ do: 'power', on: true }, 'Power on: it reads its switches now.', 0)
   } else if (from.lockedS > 0) {
@@ -118,12 +118,19 @@ function settle(
     const [out] = screen.ways
     if (screen.value.back !== undefined) leave(screen.value.back, 'Leave what is being changed; it is not written.')
     else if (out) take(wayEvent(out), 'Leave the list; what was being changed is not written.', wayCost(out, cost))
-  } else if (screen?.kind === 'address' && from.field > 0) {
-    leave(screen.prev ?? screen.next, 'To the first number; nothing is written.')
+  } else if (screen?.kind === 'address' && changing(machine, from)) {
+    leave(screen.prev ?? screen.next, 'Leave what is being changed; it is not written.')
   } else if (screen?.kind === 'pairs' && from.digits.length === 1) {
     leave(screen.clear, 'Clear the digit that stands there.')
   }
   return { steps, state, cost: sum }
+}
+
+/** On the value of an address that somebody has turned away from what is saved. */
+function changing(machine: KeypadMachine, from: KeypadState): boolean {
+  if (from.editing === null) return false
+  const { editing: _, ...still } = from
+  return reading(machine, from) !== reading(machine, { ...still, editing: null })
 }
 
 /** A plan for few enough settings; what a power cycle in it erases is planned in as well. */

@@ -86,21 +86,34 @@ function turn(keys: { up: string; down?: string; wrap: boolean }, count: number,
   return down === null || keys.down === undefined ? null : press(keys.down, down)
 }
 
-/** From the first number of an address, the numbers standing anywhere, to the value of what is wanted. Null: no way. */
+/**
+ * To the value of what is wanted, from an address whose numbers and whose turn stand anywhere: on from here where what lies
+ * before is right, back by the key that goes back, or once round. Null: no way that writes nothing.
+ * @param field which number is being changed; past the last one it is the value
+ */
 export function addressWay(
   screen: ScreenOf<'address'>,
-  from: readonly number[],
+  { fields, field }: { fields: readonly number[]; field: number },
   to: readonly string[],
   cost: KeyCost,
 ): KeyWay | null {
-  const events: KeyEvent[] = []
-  for (const [i, options] of screen.fields.entries()) {
-    const at = options.indexOf(to[i] ?? '')
-    const turned = at < 0 ? null : turn(screen, options.length, from[i] ?? 0, at)
-    if (!turned) return null
-    events.push(...turned, ...press(screen.next, 1))
+  const { prev, next, enter } = screen
+  const targets = screen.fields.map((options, i) => options.indexOf(to[i] ?? ''))
+  if (targets.some((one) => one < 0)) return null
+  const onFrom = (first: number, before: KeyEvent[]): KeyEvent[] | null => {
+    if (targets.some((target, i) => i < first && target !== (fields[i] ?? 0))) return null
+    const events = [...before]
+    for (let i = first; i < targets.length; i += 1) {
+      const turned = turn(screen, screen.fields[i]?.length ?? 0, fields[i] ?? 0, targets[i] ?? 0)
+      if (!turned) return null
+      events.push(...turned, ...press(next, 1))
+    }
+    return events
   }
-  return { events, cost: events.length * cost.press }
+  const back = prev === undefined ? [] : Array.from({ length: field }, (_, i) => onFrom(i, press(prev, field - i)))
+  const round = field > 0 && next !== enter ? [onFrom(0, press(next, screen.fields.length + 1 - field))] : []
+  const [best] = [onFrom(field, []), ...back, ...round].filter((one) => one !== null).sort((x, y) => x.length - y.length)
+  return best ? { events: best, cost: best.length * cost.press } : null
 }
 
 /** On the value of an address: from one to another, and written. */

@@ -1,0 +1,90 @@
+import { sayBoth } from '@ingle/core'
+import type { LedgerRow } from '@ingle/record'
+import { Notice } from '../../kit/Notice.tsx'
+
+export interface ReadAnswer {
+  at: string
+  settings: { id: string; register: number; value: string | null; reason: string | null }[]
+}
+export interface WriteAnswer {
+  at: string
+  settings: {
+    id: string
+    register: number
+    outcome: 'written' | 'stood' | 'changed-between' | 'refused' | 'not-kept' | 'line-broke' | 'not-tried'
+    now: string | null
+    says: string
+  }[]
+}
+
+const clock = (at: string) => new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date(at))
+
+/** What was read, and what made no sense. */
+export function ReadList({ answer, rowOf }: { answer: ReadAnswer; rowOf: (id: string) => LedgerRow | undefined }) {
+  const bad = answer.settings.filter((one) => one.value === null)
+  return (
+    <div role="status" aria-label="What was read">
+      <p>
+        <b>
+          {answer.settings.length - bad.length} read at {clock(answer.at)}
+        </b>
+        , each into Found with its register.
+      </p>
+      {bad.map((one) => (
+        <Notice key={one.id} kind="watch">
+          {one.reason}
+        </Notice>
+      ))}
+      <ul className="mt-1 divide-y divide-base-300">
+        {answer.settings
+          .filter((one) => one.value !== null)
+          .map((one) => {
+            const row = rowOf(one.id)
+            return (
+              <li key={one.id} className="flex gap-2 py-1">
+                <span className="num soft w-12">{one.register}</span>
+                <span className="flex-1">{row?.label ?? one.id}</span>
+                <span className="num">{row && one.value !== null ? sayBoth(row.setting, one.value).means : one.value}</span>
+              </li>
+            )
+          })}
+      </ul>
+    </div>
+  )
+}
+
+const OUTCOMES: Readonly<Record<WriteAnswer['settings'][number]['outcome'], string>> = {
+  written: 'written',
+  stood: 'stood so',
+  'changed-between': 'changed by somebody',
+  refused: 'refused',
+  'not-kept': 'not kept',
+  'line-broke': 'line broke',
+  'not-tried': 'not tried',
+}
+
+/** What became of each setting that was to be written. */
+export function WrittenList({ answer, rowOf }: { answer: WriteAnswer; rowOf: (id: string) => LedgerRow | undefined }) {
+  const right = answer.settings.filter((one) => one.outcome === 'written' || one.outcome === 'stood')
+  return (
+    <div role="status" aria-label="What was written">
+      <p>
+        <b>
+          {right.length} of {answer.settings.length} stand as wanted
+        </b>
+        , read back at {clock(answer.at)}.
+      </p>
+      <ul className="mt-1 flex flex-col gap-1">
+        {answer.settings.map((one) => {
+          const well = one.outcome === 'written' || one.outcome === 'stood'
+          const line = (
+            <>
+              <b>{rowOf(one.id)?.label ?? one.id}</b>: {OUTCOMES[one.outcome]}. {well ? '' : one.says}
+            </>
+          )
+          return <li key={one.id}>{well ? line : <Notice kind="watch">{line}</Notice>}</li>
+        })}
+      </ul>
+    </div>
+  )
+}
