@@ -1,9 +1,9 @@
 import { PROFILES, profileById } from '@ingle/catalog'
-import { type KeypadMachine, nextState, planKeys, reading, startState } from '@ingle/core'
+import { itemsOf, type KeypadMachine, keyLabel, keyWords, nextState, planKeys, reading, startState } from '@ingle/core'
+import { machineOf } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
-import { keyWords } from '../src/keys/KeyEvents.tsx'
-import { keyLabel, machineOf } from '../src/keys/machineOf.ts'
-import { placesOf } from '../src/keys/placesOf.ts'
+import { placesOf, placeThatReads } from '../src/keys/placesOf.ts'
+import { changesBetween } from '../src/stages/power/wiringChanges.ts'
 
 const machineFor = (id: string): KeypadMachine => {
   const profile = profileById(id)
@@ -30,7 +30,8 @@ describe('keys as they are read out', () => {
       ]),
     ).toEqual(['◀ + ▶ held 4 s', '▲ ×3', '▶', 'wait 90 s', 'wait 4 min', 'power off', 'power on', '12 to 3']))
   it('a key that the device does not have goes by its id', () => expect(keyLabel(w2, 'red')).toBe('red'))
-  it('a family whose keys nobody described has no machine', () => expect(machineOf(profileById('skerrick-m8'), [])).toBeNull())
+  it('a family whose keys nobody described has no machine', () =>
+    expect(machineOf({ ...profileById('skerrick-m8'), keypad: undefined } as never, [])).toBeNull())
 })
 
 describe('it reads something else', () => {
@@ -45,7 +46,7 @@ describe('it reads something else', () => {
     },
   )
 
-  it.each(['skerrick-w2', 'aldergate-gx-80', 'quernstone-c4', 'hollin-d7', 'fenwarm-s0'])(
+  it.each(['skerrick-w2', 'aldergate-gx-80', 'quernstone-c4', 'hollin-d7', 'fenwarm-s0', 'skerrick-da', 'skerrick-h5'])(
     'from every reading of the %s there is a plan that ends well',
     (id) => {
       const machine = machineFor(id)
@@ -53,7 +54,9 @@ describe('it reads something else', () => {
         ([one, { values }]) =>
           values.length > 1 &&
           Object.values(machine.pad.screens).some(
-            (screen) => screen.kind === 'list' && screen.items.some((item) => item.id === one && !item.appears),
+            (screen) =>
+              itemsOf(screen).some((item) => item.id === one) &&
+              (screen.kind !== 'list' || screen.items.some((item) => item.id === one && !item.appears)),
           ),
       )
       const start = startState(machine)
@@ -68,4 +71,33 @@ describe('it reads something else', () => {
       }
     },
   )
+
+  it('a typed reading finds its screen, whatever the spaces and capitals; one that no screen has finds none', () => {
+    const w2 = machineFor('skerrick-w2')
+    const places = placesOf(w2, startState(w2))
+    expect(placeThatReads(places, 'p22')?.reads).toBe('P 22')
+    expect(placeThatReads(places, ' P 22: 1 ')?.reads).toBe('P 22')
+    for (const typed of ['', '  ', 'P 77', 'hello']) expect(placeThatReads(places, typed)).toBeNull()
+    const handset = machineFor('skerrick-h5')
+    expect(placeThatReads(placesOf(handset, startState(handset)), '31 ?')?.state.answer).toBe('not heard')
+  })
+})
+
+describe('the changes from one wiring to another', () => {
+  const where = { visitId: 'v', systemId: 's', column: 'left' as const }
+  const red = { id: 'red', controller: 'R' as const, equipment: { board: 'equipment' as const, terminal: 'R' as const } }
+  const bridge = { board: 'controller' as const, a: 'Rc' as const, b: 'Rh' as const }
+
+  it('say what moved, what came and what went, and nothing of what stayed', () => {
+    expect(changesBetween({ wires: [red], bridges: [] }, { wires: [red], bridges: [bridge] }, where)).toEqual([
+      { kind: 'bridge.set', body: { ...where, ...bridge, there: true } },
+    ])
+    expect(changesBetween({ wires: [red], bridges: [bridge] }, { wires: [], bridges: [] }, where)).toEqual([
+      { kind: 'wire.set', body: { ...where, wire: 'red', gone: true } },
+      { kind: 'bridge.set', body: { ...where, ...bridge, there: false } },
+    ])
+    expect(changesBetween({ wires: [red], bridges: [] }, { wires: [{ ...red, controller: null }], bridges: [] }, where)).toEqual([
+      { kind: 'wire.set', body: { ...where, wire: 'red', controller: null, board: 'equipment', terminal: 'R' } },
+    ])
+  })
 })

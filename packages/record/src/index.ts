@@ -43,7 +43,7 @@ export {
   parsePattern,
   patternEntries,
 } from './library/pattern.ts'
-export { keypadOf } from './profile/keypad.ts'
+export { keypadOf, machineOf } from './profile/keypad.ts'
 export {
   blowerOf,
   keyOfProfile,

@@ -130,6 +130,17 @@ describe('sheets', () => {
     )
     expect(JSON.stringify(fullRecord(flat))).not.toMatch(/null:|undefined/)
   })
+  it('print the keys: what is still to be set, else the way back from factory values', () => {
+    const mill = fold(BEACON_ID, beaconChanges(now))
+    const visit = findVisit(mill, BEACON_VISIT_ID)!
+    const card = (n: number) =>
+      settingsCard({ ...input, state: mill, system: findSystem(mill, BEACON_FLAT_IDS[n] ?? '')!, visit })
+    const steps = cells('Which keys on the W2, for what is still to be set', card(5))
+    expect(steps[0]).toEqual(['1', expect.stringContaining('go to 12'), '◀ + ▶ held 4 s', 'P 12'])
+    expect(steps.at(-1)?.slice(1, 3)).toEqual(['Leave the menu.', '◀'])
+    const titles = BEACON_FLAT_IDS.flatMap((_, n) => card(n).sections.map((one) => one.title))
+    expect(titles).toContain('Which keys on the W2, from factory values to this')
+  })
   it('keep cautions and open items on the card', () => {
     const text = JSON.stringify(settingsCard(input))
     expect(text).toContain('prove dead')

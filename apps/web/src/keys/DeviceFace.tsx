@@ -1,7 +1,6 @@
-import { type KeyEvent, type KeypadMachine, type KeypadState, reading } from '@ingle/core'
+import { type KeyEvent, type KeypadMachine, type KeypadState, keyLabel, reading } from '@ingle/core'
 import { BatteryFull, BatteryWarning, Power, RadioTower } from 'lucide-react'
 import { type KeyboardEvent, useState } from 'react'
-import { keyLabel } from './machineOf.ts'
 
 interface Props {
   name: string

@@ -8,12 +8,11 @@ import {
   sayBoth,
   startState,
 } from '@ingle/core'
-import type { Profile } from '@ingle/record'
+import { machineOf, type Profile } from '@ingle/record'
 import { RotateCcw, X } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { DeviceFace } from '../keys/DeviceFace.tsx'
-import { machineOf } from '../keys/machineOf.ts'
 import { PlanSteps } from '../keys/PlanSteps.tsx'
 import { CautionNote, Empty, Notice } from '../kit/Notice.tsx'
 import { useLibrary } from '../library/useLibrary.ts'

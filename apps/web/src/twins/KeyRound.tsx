@@ -3,6 +3,7 @@ import {
   devicesOf,
   type LedgerRow,
   ledgerOf,
+  machineOf,
   pictureOf,
   type SiteState,
   type SystemDevice,
@@ -14,7 +15,6 @@ import {
 import { useMemo, useState } from 'react'
 import { foundOn } from '../keys/foundOn.ts'
 import { isolationOf } from '../keys/isolation.ts'
-import { machineOf } from '../keys/machineOf.ts'
 import { Walk } from '../keys/Walk.tsx'
 import { Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'

@@ -1,5 +1,5 @@
 /** The keypad of a profile as it is written down; core/device/keypad works on it. */
-import type { Keypad, KeypadScreen } from '@ingle/core'
+import { type DeviceProfile, type Keypad, type KeypadMachine, type KeypadScreen, keypadMachine } from '@ingle/core'
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
@@ -141,3 +141,7 @@ export function keypadOf(pad: Pad): Keypad {
   const { screens, ...rest } = pad
   return { ...rest, screens: Object.fromEntries(screens.map(({ id, ...screen }) => [id, screen as KeypadScreen])) }
 }
+
+/** The machine of a profile in front of its partners; null when nobody has described its keys. */
+export const machineOf = (profile: DeviceProfile & { keypad?: Pad }, partners: readonly string[]): KeypadMachine | null =>
+  profile.keypad ? keypadMachine(profile, keypadOf(profile.keypad), partners) : null

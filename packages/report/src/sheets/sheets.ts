@@ -31,6 +31,7 @@ import {
 import { airLineScene } from '../drawing/airLine.ts'
 import { meetingScene } from '../drawing/meeting.ts'
 import { partLabels } from '../drawing/partLabels.ts'
+import { keysSections } from './keysSections.ts'
 import type { Sheet, SheetSection } from './sheet.ts'
 
 export interface SheetInput {
@@ -45,7 +46,9 @@ interface Desk extends SheetInput {
   here: SystemVisit
   picture: AirflowPicture
   move: NextMove
+  /** Rows of which something is known; `whole` holds the others too. */
   ledger: LedgerRow[]
+  whole: LedgerRow[]
   show: Show
 }
 
@@ -53,13 +56,15 @@ function desk(input: SheetInput): Desk {
   const here = systemVisit(input.visit, input.system.id)
   const picture = pictureOf(input.state, input.system, input.visit)
   const show = showIn(input.units)
+  const whole = ledgerOf(input.state, input.system, input.visit, picture)
   return {
     ...input,
     here,
     picture,
     show,
     move: nextMove(picture, show),
-    ledger: ledgerOf(input.state, input.system, input.visit, picture).filter(isNoted),
+    ledger: whole.filter(isNoted),
+    whole,
   }
 }
 
@@ -122,6 +127,7 @@ export function settingsCard(input: SheetInput): Sheet {
         ],
       },
       openItems(d),
+      ...keysSections(devicesOf(d.state, d.system, d.visit), d.whole),
       {
         title: 'Before you touch it',
         blocks: [
@@ -164,7 +170,10 @@ export function fullRecord(input: SheetInput): Sheet {
           },
           {
             kind: 'photos',
-            photos: d.here.notes.flatMap((note) => note.photos.map((photo) => ({ id: photo.id, caption: note.text }))),
+            photos: [
+              ...d.here.notes.map((note) => ({ photos: note.photos, caption: note.text })),
+              ...fixesInPlace(d.state, d.system.id).map((fix) => ({ photos: fix.photos, caption: `Temporary: ${fix.what}` })),
+            ].flatMap(({ photos, caption }) => photos.map((photo) => ({ id: photo.id, caption }))),
           },
         ],
       },

@@ -1,9 +1,8 @@
 import type { Place } from '@ingle/core'
-import { devicesOf, type LedgerRow } from '@ingle/record'
+import { devicesOf, type LedgerRow, machineOf } from '@ingle/record'
 import { useState } from 'react'
 import { foundOn } from '../../keys/foundOn.ts'
 import { isolationOf } from '../../keys/isolation.ts'
-import { machineOf } from '../../keys/machineOf.ts'
 import { Walk } from '../../keys/Walk.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
