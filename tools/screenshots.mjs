@@ -2,6 +2,7 @@
  * `npm run screenshots [-- name …]`: one picture of each main view, from the demo world, into docs/screenshots.
  * With INGLE_SHOTS set, into that folder instead, for looking without committing.
  */
+import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { LAUNCH } from './browser.mjs'
@@ -20,6 +21,8 @@ const only = process.argv.slice(2)
 const postgres = await throwawayPostgres()
 const server = await serverOn(await newDatabase(postgres.url))
 const browser = await chromium.launch(LAUNCH)
+// The drive of the demo world, simulated, where its address is allowed.
+const drive = spawn(process.execPath, [join(ROOT, 'apps/server/dist/standIn.js'), 'hollin-d7', '7502'], { stdio: 'ignore' })
 
 const SITE = '71de0e11-0000-4000-8000-000000000001'
 const visit = (stage) =>
@@ -49,7 +52,6 @@ High     1,240   1,205   1,160
 /** name, address, and what is done before the picture. */
 const VIEWS = [
   { name: 'round', path: '/' },
-  { name: 'site', path: `/sites/${SITE}` },
   { name: 'survey', path: visit('survey') },
   { name: 'power', path: hall('power') },
   {
@@ -68,15 +70,7 @@ const VIEWS = [
     },
   },
   { name: 'airflow-nightshift', path: visit('airflow'), theme: 'nightshift' },
-  { name: 'airflow-sunlight', path: visit('airflow'), theme: 'sunlight' },
   { name: 'airflow-phone', path: visit('airflow'), size: { width: 390, height: 844 } },
-  {
-    name: 'ledger-phone',
-    path: visit('airflow'),
-    size: { width: 390, height: 844 },
-    before: (page) =>
-      page.getByRole('region', { name: 'Settings ledger' }).evaluate((ledger) => window.scrollTo(0, ledger.offsetTop - 60)),
-  },
   {
     name: 'settings',
     path: flat(6, 'settings'),
@@ -85,6 +79,21 @@ const VIEWS = [
         .getByRole('region', { name: 'Settings ledger' })
         .getByRole('button', { name: 'Fan after heating', exact: true })
         .click(),
+  },
+  {
+    name: 'plan',
+    path: flat(6, 'settings'),
+    before: (page) => page.getByRole('button', { name: /^Which keys on the W2/ }).click(),
+  },
+  {
+    name: 'gateway',
+    path: hall('settings'),
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Over the wire: D7' }).click()
+      await page.getByRole('button', { name: 'Read as found' }).click()
+      await page.getByRole('status', { name: 'What was read' }).waitFor()
+      await page.getByRole('region', { name: 'Over the wire: D7' }).scrollIntoViewIfNeeded()
+    },
   },
   {
     name: 'twins',
@@ -116,8 +125,8 @@ const VIEWS = [
     },
   },
   { name: 'hand-over', path: visit('hand-over') },
+  { name: 'temporary-fixes', path: hall('hand-over') },
   { name: 'card', path: visit('sheets/card') },
-  { name: 'record', path: visit('sheets/record'), full: true },
   // Last: it writes to the record that the others show.
   {
     name: 'airflow-contradiction',
@@ -157,5 +166,6 @@ for (const view of VIEWS) {
   say(`${view.name}.png`)
 }
 await browser.close()
+drive.kill()
 await server.stop()
 postgres.stop()

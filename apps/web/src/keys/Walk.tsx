@@ -42,7 +42,12 @@ interface Props {
  */
 export function Walk({ device, machine, rows, found, unit, isolation, onClose, name }: Props) {
   // What is planned is what was to be set when the walk began: each step that is confirmed takes one out of `rows`.
-  const [wanted] = useState(() => Object.fromEntries(rows.map((row) => [idOfKey(row.key), row.aim?.value ?? ''])))
+  const [wanted] = useState(() => {
+    const aims = Object.fromEntries(rows.map((row) => [idOfKey(row.key), row.aim?.value ?? '']))
+    const first = planKeys(machine, startState(machine, found), aims)
+    // What a power cycle makes it forget is wanted again as it was.
+    return first.ok ? { ...first.value.restores, ...aims } : aims
+  })
   const [reasons] = useState(() => Object.fromEntries(rows.map((row) => [idOfKey(row.key), row.aim?.why ?? ''])))
   const [state, setState] = useState<KeypadState>(() => startState(machine, found))
   const [detour, setDetour] = useState<{ steps: PlanStep[]; state: KeypadState } | null>(null)
@@ -158,7 +163,7 @@ export function Walk({ device, machine, rows, found, unit, isolation, onClose, n
   )
 }
 
-const kept = ({ saved, banks, battery, restedS }: KeypadState) => ({ saved, banks, battery, restedS })
+const kept = ({ saved, banks, battery, restedS, owed }: KeypadState) => ({ saved, banks, battery, restedS, owed })
 
 /** A step that writes a setting says why that is wanted. */
 const withReason = (step: PlanStep, reasons: Readonly<Record<string, string>>): PlanStep => {

@@ -81,7 +81,9 @@ export function KeyRound({ state, visit, systems }: { state: SiteState; visit: V
                 onClick={() => setAt(one.key)}
               >
                 <StateMark mark={one.rows.length === 0 ? 'set' : one.key === at ? 'found' : 'not-looked-at'} />
-                <span className="flex-1">{one.system.name}</span>
+                <span className="flex-1">
+                  {one.system.name} <span className="soft font-normal text-[13px]">{one.device.profile.family}</span>
+                </span>
                 <span className="soft text-[13px]">{one.rows.length === 0 ? 'acknowledged' : `${one.rows.length} to set`}</span>
               </button>
             </li>
@@ -108,6 +110,7 @@ export function KeyRound({ state, visit, systems }: { state: SiteState; visit: V
         {stop?.rows.length === 0 && next && (
           <button type="button" className="btn btn-primary" onClick={() => setAt(next.key)}>
             Walk to {next.system.name}
+            {next.system.id === stop.system.id ? `, ${next.device.profile.family}` : ''}
           </button>
         )}
         {!next && stop?.rows.length === 0 && <Notice kind="plain">Every unit of the round has acknowledged.</Notice>}

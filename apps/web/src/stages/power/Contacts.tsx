@@ -57,8 +57,8 @@ function Contact({ row, units }: { row: LedgerRow; units: number }) {
       <legend className="sr-only">
         {row.setting.label} of the {PLACE_WORDS[row.place].toLowerCase()}
       </legend>
-      <div className="grid gap-2.5 sm:grid-cols-[1fr_1fr_1fr]">
-        <div>
+      <div className="grid gap-2.5 sm:grid-cols-2">
+        <div className="sm:col-span-2">
           <span className="soft text-[13px] block">{PLACE_WORDS[row.place]}</span>
           <b>
             <span className="num">{row.setting.code}</span> {row.setting.label}

@@ -39,7 +39,7 @@ export function TruthTable({ kind, found, now }: { kind: WiringSystem; found: Wi
         onPick={setView}
       />
       <div className="overflow-x-auto">
-        <table className="w-full text-[14px]" aria-label="Truth table">
+        <table className="w-full text-[14px] [&_td]:py-1.5" aria-label="Truth table">
           <thead>
             <tr className="text-left soft text-[13px]">
               <th className="font-normal py-1 pr-3">Called</th>

@@ -142,7 +142,11 @@ function WireTo({ device, waiting }: { device: SystemDevice; waiting: readonly L
               aria-expanded={asking}
               onClick={() => setAsking(!asking)}
             >
-              {busy === 'write' ? 'Writing …' : `Write ${writable.length} that ${writable.length === 1 ? 'waits' : 'wait'}…`}
+              {busy === 'write'
+                ? 'Writing …'
+                : writable.length === 0
+                  ? 'Nothing waits to be written'
+                  : `Write ${writable.length} that ${writable.length === 1 ? 'waits' : 'wait'}…`}
             </button>
           </div>
         </>

@@ -83,11 +83,12 @@ export function Settings() {
         )}
       </div>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:sticky xl:top-16">
-        {row ? <RowPanel key={row.key} row={row} onClose={() => setChosen(null)} /> : <HowToChoose />}
+        {row && <RowPanel key={row.key} row={row} onClose={() => setChosen(null)} />}
         <KeysPanel rows={waiting} />
         <GatewayPanel waiting={waiting} />
         <WorkOrder rows={waiting} onGo={setChosen} />
         <DriftPanel drift={drift} onGo={setChosen} />
+        {!row && <HowToChoose />}
       </div>
       {open === 'keep' && <KeepPattern onClose={() => setOpen(null)} />}
       {open === 'apply' && <ApplyPattern onClose={() => setOpen(null)} />}

@@ -143,6 +143,11 @@ describe('pairs of digits', () => {
     expect(eventsOf(machine, start, { 'alone.3x': '31' })).toEqual(press('3', '1', 'send'))
     expect(eventsOf(machine, run(machine, start, press('5')), { 'alone.3x': '31' })).toEqual(press('clear', '3', '1', 'send'))
   })
+  it('are finished where they were begun, and sent again until they are heard', () => {
+    expect(eventsOf(machine, run(machine, start, press('3')), { 'alone.3x': '31' })).toEqual(press('1', 'send'))
+    const unheard = run(machine, { ...start, deaf: 1 }, press('3', '1', 'send'))
+    expect(eventsOf(machine, unheard, { 'alone.3x': '31' })).toEqual(press('send'))
+  })
   it('go round several units: a walk between them, none to the one that stands as wanted', () => {
     const done = { ...start, saved: { ...start.saved, 'alone.3x': '31' } }
     const units = [start, done, start].map((from, i) => ({
@@ -241,6 +246,7 @@ describe('the safe way back', () => {
     const untimed = keypadMachine(profile(HEAD_SETTINGS), HEADS, [])
     expect(safeWayBack(timed, startState(timed)).steps).toMatchObject([{ events: [{ do: 'wait', s: 45 }], reads: 'ROOMS' }])
     const cut = safeWayBack(untimed, { ...startState(untimed), banks: { 'alone.head': '2' } })
+    expect(safeWayBack(timed, run(timed, startState(timed), press('menu', 'up'))).state.screen).toBe('rooms')
     expect(cut.steps.flatMap((one) => one.events)).toEqual([OFF, ON])
     // A switch that was moved counts from then on, and the plan knows.
     expect(cut.state.saved['alone.head']).toBe('2')

@@ -17,6 +17,8 @@ export interface KeypadState {
   offS: number
   /** The longest time off since a setting was saved that brings others into a list only after a rest. */
   restedS: number
+  /** Something was saved that takes effect only after a restart. */
+  owed: boolean
   screen: string
   /** Item of a list, among those that stand in it. */
   cursor: number
@@ -67,6 +69,7 @@ export function startState(machine: KeypadMachine, found: Readonly<Record<string
     power: true,
     offS: 0,
     restedS: 0,
+    owed: false,
     screen: machine.pad.home,
     wrong: 0,
     lockedS: 0,
@@ -111,6 +114,13 @@ export function visibleItems(
       machine.settings.has(id) &&
       (!appears || (appears.is.includes(saved[appears.after] ?? '') && restedS >= (appears.offS ?? 0))),
   )
+}
+
+/** The setting on which a list or an address stands; null where it stands on none. */
+export function itemStandingOn(machine: KeypadMachine, state: KeypadState): string | null {
+  const screen = machine.pad.screens[state.screen]
+  if (screen?.kind === 'list') return visibleItems(screen, state.saved, state.restedS, machine)[state.cursor]?.id ?? null
+  return screen?.kind === 'address' ? (addressed(machine, screen, state)?.id ?? null) : null
 }
 
 /** What the screen reads. Empty while the power is off. */
@@ -236,14 +246,15 @@ function onKey(machine: KeypadMachine, state: KeypadState, screen: KeypadScreen,
   if (key === value.back) return { ...state, editing: null }
   if (key !== value.save) return state
   const written = known.values[state.editing] ?? ''
-  const { saved, restedS } = write(machine, state, item.id, written)
+  const { saved, restedS, owed } = write(machine, state, item.id, written)
   // A value may bring items in or take them out: the cursor stays on its own item.
   const cursor = visibleItems(screen, saved, restedS, machine).findIndex((one) => one.id === item.id)
-  return { ...state, saved, restedS, editing: null, cursor: Math.max(cursor, 0) }
+  return { ...state, saved, restedS, owed, editing: null, cursor: Math.max(cursor, 0) }
 }
 
 /** Saves a value; one that brings others into a list only after a rest begins that rest anew. */
 const write = (machine: KeypadMachine, state: KeypadState, id: string, value: string) => ({
+  owed: state.owed || (value !== state.saved[id] && machine.settings.get(id)?.setting.needs?.restart === true),
   saved: { ...state.saved, [id]: value },
   restedS: value !== state.saved[id] && restsFor(machine).has(id) ? 0 : state.restedS,
 })
@@ -343,6 +354,7 @@ function powerUp(machine: KeypadMachine, state: KeypadState): KeypadState {
   return {
     ...arrive(machine, state, machine.pad.home),
     power: true,
+    owed: false,
     restedS: Math.max(state.restedS, state.offS),
     idleS: 0,
     saved: { ...state.saved, ...state.banks },

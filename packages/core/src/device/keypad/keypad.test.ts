@@ -208,6 +208,14 @@ describe('a plan', () => {
     )
     expect(end.saved).toEqual({ [id('a')]: '0', [id('b')]: '1', [id('c')]: '0' })
   })
+  it('finishes what was begun where that is wanted, and owes a restart until it was made', () => {
+    const open = run(machine, startState(machine), [hold(4, 'set', 'down'), press('set'), press('up')])
+    expect(steps({ [id('a')]: '2' }, open).steps[0]).toMatchObject({ events: [press('up'), press('set')], sets: id('a') })
+    const slow = machineOf(PAD, [setting({ code: 'a', label: 'a', values: ['0', '1'], default: '0', needs: { restart: true } })])
+    const saved = run(slow, startState(slow), [hold(4, 'set', 'down'), press('set'), press('up'), press('set')])
+    const rest = planKeys(slow, saved, { [id('a')]: '1' })
+    expect(rest.ok && rest.value.steps.some((one) => one.events.some((event) => event.do === 'power'))).toBe(true)
+  })
   it('does what needs the power off together, and what appears after it afterwards', () => {
     const late: ListItem = { id: id('c'), appears: { after: id('b'), is: ['1'], offS: 240 } }
     const pad = {
@@ -445,8 +453,8 @@ function moves(pad: Keypad, from: KeypadState, wanted: Record<string, string>): 
 
 /** The least cost of coming home with exactly what is wanted. Source: Dijkstra over every state of the device. */
 function exhaustive(machine: KeypadMachine, pad: Keypad, from: KeypadState, wanted: Record<string, string>): number | null {
-  const goal = JSON.stringify([{ ...from.saved, ...wanted }, []])
-  const keyOf = (state: KeypadState & { owed: readonly string[] }) =>
+  const goal = JSON.stringify([{ ...from.saved, ...wanted }, false])
+  const keyOf = (state: KeypadState) =>
     JSON.stringify([
       state.screen,
       state.cursor,
@@ -458,15 +466,14 @@ function exhaustive(machine: KeypadMachine, pad: Keypad, from: KeypadState, want
       state.restedS,
       state.owed,
     ])
-  const costs = new Map<string, number>([[keyOf({ ...from, owed: [] }), 0]])
-  const begun = { ...from, owed: [] as readonly string[] }
-  const buckets = new Map<number, (typeof begun)[]>([[0, [begun]]])
+  const costs = new Map<string, number>([[keyOf(from), 0]])
+  const buckets = new Map<number, KeypadState[]>([[0, [from]]])
   const every = moves(pad, from, wanted)
   const round = (cost: number) => Math.round(cost * 1000) / 1000
   for (let taken = 0; taken < 400_000; taken += 1) {
     if (buckets.size === 0) return null
     const at = Math.min(...buckets.keys())
-    const bucket = buckets.get(at) as (typeof begun)[]
+    const bucket = buckets.get(at) as KeypadState[]
     const state = bucket.pop()
     if (bucket.length === 0) buckets.delete(at)
     if (!state || (costs.get(keyOf(state)) ?? 0) < at - 1e-9) continue
@@ -479,8 +486,7 @@ function exhaustive(machine: KeypadMachine, pad: Keypad, from: KeypadState, want
       // there before and goes with the power has to come back.
       const lost = cuts ? changed.filter((one) => machine.settings.get(one)?.setting.volatile) : []
       if (changed.some((one) => !lost.includes(one) && next.saved[one] !== (wanted[one] ?? from.saved[one]))) continue
-      const restarts = changed.filter((one) => machine.settings.get(one)?.setting.needs?.restart)
-      const to = { ...next, idleS: 0, owed: cuts ? [] : [...new Set([...state.owed, ...restarts])].sort() }
+      const to = { ...next, idleS: 0 }
       const cost = round(at + move.cost)
       const key = keyOf(to)
       if (cost >= (costs.get(key) ?? Number.POSITIVE_INFINITY) - 1e-9) continue

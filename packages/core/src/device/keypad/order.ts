@@ -56,7 +56,7 @@ export class Orders {
     const cycles = this.mustCycle || this.free > 0 || jobs.some((job) => job.offS > 0)
     // In the order in which cycles lead from one to another.
     this.powers = (cycles ? [false, true] : [false]).flatMap((cycled) =>
-      (jobs.some((job) => job.restarts) ? [true, false] : [false]).flatMap((owed) =>
+      (from.owed || jobs.some((job) => job.restarts) ? [true, false] : [false]).flatMap((owed) =>
         this.rests.map((_, rest) => ({ cycled, owed, rest })),
       ),
     )
@@ -66,7 +66,7 @@ export class Orders {
   }
 
   private get mustCycle(): boolean {
-    return this.banks.length > 0 || this.jobs.some((job) => job.restarts || job.again)
+    return this.from.owed || this.banks.length > 0 || this.jobs.some((job) => job.restarts || job.again)
   }
 
   /** Null when there is none. */
@@ -80,7 +80,11 @@ export class Orders {
     // A job, or n + the index of a rest for a cycle.
     const did = new Int8Array(size)
     const index = (mask: number, power: number, place: number) => (mask * powers.length + power) * places + place
-    const begun = index(0, this.powerIndex({ cycled: false, owed: false, rest: this.rests.indexOf(this.from.restedS) }), 0)
+    const begun = index(
+      0,
+      this.powerIndex({ cycled: false, owed: this.from.owed, rest: this.rests.indexOf(this.from.restedS) }),
+      0,
+    )
     best[begun] = 0
     const relax = (at: number, to: number, step: number, add: number) => {
       const sum = (best[at] ?? 0) + add

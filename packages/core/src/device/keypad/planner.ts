@@ -1,12 +1,13 @@
 import { list as listed } from '../../advice/show.ts'
 import { ok, type Result, refuse } from '../../result.ts'
 import type { SettingTie } from '../setting.ts'
-import { sayBoth } from '../spelling.ts'
 import { type KeyEvent, type KeypadState, keepsMemory, nextState, reading, restsFor } from './interpreter.ts'
 import { type Job, jobsFor } from './jobs.ts'
 import { itemsOf, type KeypadMachine } from './machine.ts'
 import { CYCLE, type OrderStep, Orders } from './order.ts'
-import { type KeyCost, Routes, USUAL_COST, wayCost, wayEvent } from './ways.ts'
+import { settle } from './settle.ts'
+import { type KeyCost, Routes, USUAL_COST } from './ways.ts'
+import { labelOf, nameOf, saidOf } from './words.ts'
 
 export interface PlanStep {
   events: KeyEvent[]
@@ -23,6 +24,8 @@ export interface KeyPlan {
   steps: PlanStep[]
   cost: number
   presses: number
+  /** What a power cycle of the plan makes the device forget, and is set again as it was. */
+  restores: Readonly<Record<string, string>>
 }
 
 /** More settings than this at once are planned in parts, each the cheapest by itself. */
@@ -51,7 +54,7 @@ export function planKeys(
   const settled = settle(machine, from, open, cost)
   if (settled.steps.length > 0) {
     const rest = planKeys(machine, settled.state, wanted, cost)
-    return rest.ok ? ok(joined({ steps: settled.steps, cost: settled.cost, presses: 0 }, rest.value)) : rest
+    return rest.ok ? ok(joined({ steps: settled.steps, cost: settled.cost, presses: 0, restores: {} }, rest.value)) : rest
   }
   const byHand = new Set([...(machine.pad.banks ?? []), ...(machine.pad.byHand ?? [])])
   const some = open.filter(([id]) => !byHand.has(id))
@@ -68,7 +71,7 @@ const after = (machine: KeypadMachine, from: KeypadState, plan: KeyPlan): Keypad
 
 function joined(a: KeyPlan, b: KeyPlan): KeyPlan {
   const steps = [...a.steps, ...b.steps]
-  return { steps, cost: a.cost + b.cost, presses: pressesOf(steps) }
+  return { steps, cost: a.cost + b.cost, presses: pressesOf(steps), restores: { ...a.restores, ...b.restores } }
 }
 
 const pressesOf = (steps: readonly PlanStep[]): number =>
@@ -82,55 +85,6 @@ function inMenuOrder(machine: KeypadMachine, open: [string, string][]): [string,
 /** What counts now, or will once the power returns. */
 function standing(machine: KeypadMachine, state: KeypadState, id: string): string | undefined {
   return machine.pad.banks?.includes(id) && state.banks[id] !== state.saved[id] ? undefined : state.saved[id]
-}
-
-/** What comes first wherever the device stands: the power is on, it takes codes, and nothing is being changed. */
-function settle(
-  machine: KeypadMachine,
-  from: KeypadState,
-  open: readonly [string, string][],
-  cost: KeyCost,
-): { steps: PlanStep[]; state: KeypadState; cost: number } {
-  const screen = machine.pad.screens[from.screen]
-  const steps: PlanStep[] = []
-  let state = from
-  let sum = 0
-  const take = (event: KeyEvent, says: string, add: number, sets?: string) => {
-    state = nextState(machine, state, event)
-    sum += add
-    steps.push({ events: [event], says, reads: reading(machine, state), ...(sets !== undefined && { sets }) })
-  }
-  const leave = (key: string, says: string) => take({ do: 'press', keys: [key] }, says, cost.press)
-  if (!from.power) {
-    for (const [id, value] of open)
-      if (machine.pad.banks?.includes(id) && state.banks[id] !== value)
-        take({ do: 'hand', id, value }, `${machine.settings.get(id)?.setting.label ?? id}: set it to ${value}.`, cost.hand, id)
-    take({ do: 'power', on: true }, 'Power on: it reads its switches now.', 0)
-  } else if (from.lockedS > 0) {
-    take(
-      { do: 'wait', s: from.lockedS },
-      'Wait: after too many wrong codes it takes none for a while.',
-      from.lockedS * cost.waitS,
-    )
-  } else if (screen?.kind === 'code' && (from.digit > 0 || from.digits.some((one) => one > 0))) {
-    leave(screen.enter, 'Enter it as it stands: the digits begin again.')
-  } else if (screen?.kind === 'list' && from.editing !== null) {
-    const [out] = screen.ways
-    if (screen.value.back !== undefined) leave(screen.value.back, 'Leave what is being changed; it is not written.')
-    else if (out) take(wayEvent(out), 'Leave the list; what was being changed is not written.', wayCost(out, cost))
-  } else if (screen?.kind === 'address' && changing(machine, from)) {
-    leave(screen.prev ?? screen.next, 'Leave what is being changed; it is not written.')
-  } else if (screen?.kind === 'pairs' && from.digits.length === 1) {
-    leave(screen.clear, 'Clear the digit that stands there.')
-  }
-  return { steps, state, cost: sum }
-}
-
-/** On the value of an address that somebody has turned away from what is saved. */
-function changing(machine: KeypadMachine, from: KeypadState): boolean {
-  if (from.editing === null) return false
-  const { editing: _, ...still } = from
-  return reading(machine, from) !== reading(machine, { ...still, editing: null })
 }
 
 /** A plan for few enough settings; what a power cycle in it erases is planned in as well. */
@@ -162,6 +116,7 @@ class Planner {
   private readonly banks: [string, string][] = []
   private readonly hands: [string, string][] = []
   private readonly lost: string[] = []
+  private readonly restores: Readonly<Record<string, string>>
   private readonly routes: Routes
 
   constructor(
@@ -180,6 +135,7 @@ class Planner {
       else keyed.push([id, value, false])
     }
     for (const [id, value] of restored) keyed.push([id, value, true])
+    this.restores = Object.fromEntries(restored)
     const made = jobsFor(machine, from, keyed, restsFor(machine), cost)
     this.jobs = made.jobs
     this.lost = made.lost
@@ -222,7 +178,9 @@ class Planner {
       steps.push({ events, says, reads: reading(this.machine, state), ...more })
     }
     for (const [id, value] of this.hands) {
-      take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${this.said(id, value)}.`, { sets: id })
+      take([{ do: 'hand', id, value }], `${labelOf(this.machine, id)}: set it to ${saidOf(this.machine, id, value)}.`, {
+        sets: id,
+      })
       cost += this.cost.hand
     }
     let cycled = false
@@ -239,7 +197,9 @@ class Planner {
                 : 'The next setting shows itself only after a rest without power.',
         })
         for (const [id, value] of banks)
-          take([{ do: 'hand', id, value }], `${this.label(id)}: set it to ${this.said(id, value)}.`, { sets: id })
+          take([{ do: 'hand', id, value }], `${labelOf(this.machine, id)}: set it to ${saidOf(this.machine, id, value)}.`, {
+            sets: id,
+          })
         if (step.offS > 0)
           take([{ do: 'wait', s: step.offS }], `Leave it off for ${step.offS} s.`, {
             why: 'A shorter rest does not bring the next setting into the list.',
@@ -256,34 +216,19 @@ class Planner {
       take(
         move.events,
         state.screen === job.screen && screen?.kind !== 'pairs'
-          ? `Go to ${this.code(job.id)}.`
-          : `Open the menu, go to ${this.code(job.id)}.`,
+          ? `Go to ${nameOf(this.machine, job.id)}.`
+          : `Open the menu, go to ${nameOf(this.machine, job.id)}.`,
       )
-      take(edit.events, `${this.label(job.id)}: ${this.said(job.id, job.value)}.`, {
+      take(edit.events, `${labelOf(this.machine, job.id)}: ${saidOf(this.machine, job.id, job.value)}.`, {
         sets: job.id,
         ...(job.again && { why: 'The power cycle made it forget; it stands again as it was.' }),
       })
       cost += move.cost + edit.cost
-      if (job.restarts) restarting.push(this.label(job.id))
+      if (job.restarts) restarting.push(labelOf(this.machine, job.id))
     }
     const home = this.routes.between(state.screen, this.machine.pad.home)
     take(home?.events ?? [], 'Leave the menu.', { why: 'Nobody else should find it open.' })
     cost += home?.cost ?? 0
-    return { steps, cost, presses: pressesOf(steps) }
-  }
-
-  /** The value as the device shows it, and what it means where that is something else. */
-  private said(id: string, value: string): string {
-    const setting = this.machine.settings.get(id)?.setting
-    const { means, shows } = setting ? sayBoth(setting, value) : { means: value, shows: null }
-    return shows === null ? means : `${shows} (${means})`
-  }
-
-  private label(id: string): string {
-    return this.machine.settings.get(id)?.setting.label ?? id
-  }
-  private code(id: string): string {
-    const setting = this.machine.settings.get(id)?.setting
-    return setting?.code ?? setting?.label ?? id
+    return { steps, cost, presses: pressesOf(steps), restores: this.restores }
   }
 }

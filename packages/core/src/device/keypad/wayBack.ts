@@ -5,14 +5,12 @@ import type { PlanStep } from './planner.ts'
 /**
  * From a reading that nobody can place to the home screen, with nothing written on the way: hands off until the time-out,
  * or the power off and on where the device has none. The first needs no key at all, the second none that could write.
- * @param believed what is saved, as far as it is known
+ * @param believed what the device keeps, as far as it is known; where it stands does not count
  */
-export function safeWayBack(
-  machine: KeypadMachine,
-  believed: Pick<KeypadState, 'saved' | 'banks' | 'battery'>,
-): { steps: PlanStep[]; state: KeypadState } {
-  const { timeoutS, home } = machine.pad
-  const fresh = { ...startState(machine), ...believed }
+export function safeWayBack(machine: KeypadMachine, believed: KeypadState): { steps: PlanStep[]; state: KeypadState } {
+  const { timeoutS } = machine.pad
+  const { saved, banks, battery, restedS, owed } = believed
+  const fresh = { ...startState(machine), saved, banks, battery, restedS, owed }
   if (timeoutS !== undefined)
     return {
       state: fresh,
@@ -20,12 +18,12 @@ export function safeWayBack(
         {
           events: [{ do: 'wait', s: timeoutS }],
           says: `Keep your hands off it for ${timeoutS} s: it goes home by itself.`,
-          reads: reading(machine, { ...fresh, screen: home }),
+          reads: reading(machine, fresh),
           why: 'What was being changed is dropped; no key is pressed that could write.',
         },
       ],
     }
-  const off = nextState(machine, { ...fresh, deaf: 0 }, { do: 'power', on: false })
+  const off = nextState(machine, fresh, { do: 'power', on: false })
   const on = nextState(machine, off, { do: 'power', on: true })
   return {
     state: on,

@@ -46,11 +46,17 @@ export function walk(
   return best ? { events: press(best.key, best.times), cost: best.times * cost.press } : null
 }
 
-/**
- * Opens an item, brings it from one value to another and saves: by presses, or by a hold that stops short of the value or
- * runs past it and comes back. Null when only upward keys lead away from it.
- */
+/** Opens an item, brings it from one value to another and saves. Null when only upward keys lead away from it. */
 export function editWay(keys: ValueKeys, count: number, from: number, to: number, open: string, cost: KeyCost): KeyWay | null {
+  const way = valueWay(keys, count, from, to, cost)
+  return way && { events: [...press(open, 1), ...way.events], cost: way.cost + cost.press }
+}
+
+/**
+ * Brings an open item from one value to another and saves: by presses, or by a hold that stops short of the value or runs
+ * past it and comes back.
+ */
+export function valueWay(keys: ValueKeys, count: number, from: number, to: number, cost: KeyCost): KeyWay | null {
   const around = (key: string | undefined, back: string | undefined, distance: number | null) => {
     if (key === undefined || distance === null) return null
     let best = { events: press(key, distance), cost: distance * cost.press }
@@ -75,7 +81,7 @@ export function editWay(keys: ValueKeys, count: number, from: number, to: number
   const down = from >= to ? from - to : keys.wrap ? from - to + count : null
   const ways = [around(keys.up, keys.down, up), around(keys.down, keys.up, down)].filter((one) => one !== null)
   const best = ways.sort((a, b) => a.cost - b.cost)[0]
-  return best ? { events: [...press(open, 1), ...best.events, ...press(keys.save, 1)], cost: best.cost + 2 * cost.press } : null
+  return best ? { events: [...best.events, ...press(keys.save, 1)], cost: best.cost + cost.press } : null
 }
 
 /** From where some up and down keys stand to where they should. */

@@ -1,10 +1,20 @@
+import { sayBoth } from '../spelling.ts'
 import type { KeyEvent } from './interpreter.ts'
 import type { KeypadMachine } from './machine.ts'
 
 /** A key as it is labelled. */
 export const keyLabel = (machine: KeypadMachine, id: string): string => machine.pad.keys.find((one) => one.id === id)?.label ?? id
 
-const nameOf = (machine: KeypadMachine, id: string): string => {
+export const labelOf = (machine: KeypadMachine, id: string): string => machine.settings.get(id)?.setting.label ?? id
+
+/** The value as the device shows it, and what it means where that is something else. */
+export function saidOf(machine: KeypadMachine, id: string, value: string): string {
+  const setting = machine.settings.get(id)?.setting
+  const { means, shows } = setting ? sayBoth(setting, value) : { means: value, shows: null }
+  return shows === null ? means : `${shows} (${means})`
+}
+
+export const nameOf = (machine: KeypadMachine, id: string): string => {
   const setting = machine.settings.get(id)?.setting
   return setting?.code ?? setting?.label ?? id
 }
