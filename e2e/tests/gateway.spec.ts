@@ -1,10 +1,15 @@
-import { spawn } from 'node:child_process'
+import { type ChildProcess, spawn } from 'node:child_process'
 import { join } from 'node:path'
 import type { Locator } from '@playwright/test'
 import { freePort } from '../../tools/postgres.mjs'
 import { expect, hall, signedIn, test } from '../bench.ts'
 
 /** A simulated controller on loopback, as `npm run demo` starts one. */
+const running = new Set<ChildProcess>()
+test.afterEach(() => {
+  for (const one of running) one.kill()
+  running.clear()
+})
 async function standIn(port: number, fault: string): Promise<() => void> {
   const child = spawn(process.execPath, [
     join(import.meta.dirname, '../../apps/server/dist/standIn.js'),
@@ -12,6 +17,7 @@ async function standIn(port: number, fault: string): Promise<() => void> {
     String(port),
     fault,
   ])
+  running.add(child)
   await new Promise<void>((ready, failed) => {
     child.stdout.once('data', () => ready())
     child.once('exit', (code) => failed(new Error(`The stand-in ended with ${code}`)))
