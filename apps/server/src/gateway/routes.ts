@@ -20,10 +20,12 @@ import {
 import { Hono } from 'hono'
 import { idParam, readJson, type SignedIn } from '../http/context.ts'
 import { notFound, Problem } from '../http/problem.ts'
-import { LineError } from './modbus.ts'
-import { readSettings, writeSettings } from './settings.ts'
+import { LineError } from './lineError.ts'
 
 const BODY_BYTES = 100_000
+
+/** Loaded with the first line that somebody opens. */
+const lines = () => import('./settings.ts')
 
 class NewGateway {
   @IsString() @IsNotEmpty() @MaxLength(80) name!: string
@@ -75,7 +77,7 @@ export function gatewayRoutes(): Hono<SignedIn> {
     const gateway = await allowed(c)
     const { profile, partners } = await meant(c, read(Meant, await readJson(c.req.raw, BODY_BYTES)))
     const { gatewayTimeoutMs, now } = c.get('deps')
-    const settings = await onTheLine(() => readSettings(gateway, gatewayTimeoutMs, profile, partners))
+    const settings = await onTheLine(async () => (await lines()).readSettings(gateway, gatewayTimeoutMs, profile, partners))
     return c.json({ at: now().toISOString(), settings })
   })
 
@@ -85,7 +87,9 @@ export function gatewayRoutes(): Hono<SignedIn> {
     const { profile, partners } = await meant(c, body)
     const { gatewayTimeoutMs, now, log } = c.get('deps')
     const wanted = body.wanted.map(({ id, from, to }) => ({ id, from: from ?? null, to }))
-    const settings = await onTheLine(() => writeSettings(gateway, gatewayTimeoutMs, profile, partners, wanted))
+    const settings = await onTheLine(async () =>
+      (await lines()).writeSettings(gateway, gatewayTimeoutMs, profile, partners, wanted),
+    )
     log.info(
       { gateway: gateway.name, by: c.get('me').initials, settings: settings.map((one) => `${one.id}: ${one.outcome}`) },
       'written over a gateway',

@@ -1,6 +1,7 @@
 import { type DeviceSetting, fromWord, type RegisterOf, settingId, toWord } from '@ingle/core'
 import type { Profile } from '@ingle/record'
-import { type Address, type Line, LineError, onLine } from './modbus.ts'
+import { LineError } from './lineError.ts'
+import { type Address, type Line, onLine } from './modbus.ts'
 
 export interface ReadSetting {
   id: string

@@ -28,7 +28,7 @@ const ALLOWED = new Set(Object.values(FONTS).flatMap((font) => Object.values(fon
 pdfmake.setLocalAccessPolicy((path) => ALLOWED.has(path))
 
 /** Signs that the shipped faces do not have; those letters alone are set in another. */
-const RARE = /([≥≤√→∩Δρ·⁰¹⁴⁵⁶⁷⁸⁹⁻ᵢΣ∝✓]+)/
+const RARE = /([≥≤√→∩Δρ·⁰¹⁴⁵⁶⁷⁸⁹⁻ᵢΣ∝✓▲▼◀▶●↺↻‹›]+)/
 
 type Rich = string | { text: string; font: string }[]
 

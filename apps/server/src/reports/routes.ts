@@ -5,7 +5,9 @@ import { type Context, Hono } from 'hono'
 import { attach, slug } from '../http/attachment.ts'
 import { idParam, type SignedIn } from '../http/context.ts'
 import { notFound } from '../http/problem.ts'
-import { sheetPdf } from './pdf.ts'
+
+/** The setter of PDFs is large, and most servers of a day set none: it is loaded with the first. */
+const setter = () => import('./pdf.ts')
 
 export function reportRoutes(): Hono<SignedIn> {
   const app = new Hono<SignedIn>()
@@ -13,13 +15,13 @@ export function reportRoutes(): Hono<SignedIn> {
 
   app.get(`${where}/card.pdf`, async (c) => {
     const input = await sheetInput(c)
-    return pdf(c, `${slug(input.state.name)}-card.pdf`, await sheetPdf(settingsCard(input)))
+    return pdf(c, `${slug(input.state.name)}-card.pdf`, await (await setter()).sheetPdf(settingsCard(input)))
   })
 
   app.get(`${where}/record.pdf`, async (c) => {
     const input = await sheetInput(c)
     const photos = await c.get('crew').photos(input.state.id)
-    return pdf(c, `${slug(input.state.name)}-record.pdf`, await sheetPdf(fullRecord(input), photos))
+    return pdf(c, `${slug(input.state.name)}-record.pdf`, await (await setter()).sheetPdf(fullRecord(input), photos))
   })
 
   return app
