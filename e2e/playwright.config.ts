@@ -18,8 +18,8 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/London',
     reducedMotion: 'reduce',
-    // Pictures of every step cost more than the steps; the page's snapshots tell as much.
-    trace: { mode: 'retain-on-failure', screenshots: false, sources: false },
+    // Recording costs a quarter of the run: only where somebody looks for a fault.
+    trace: process.env.INGLE_TRACE ? 'retain-on-failure' : 'off',
     // A test that reloads without the server allows them; for the rest the keeping of every file is time lost.
     serviceWorkers: 'block',
   },

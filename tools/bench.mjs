@@ -160,11 +160,11 @@ line(
 
 say('\n── keys')
 /** The largest shipped keypads: twelve settings at once, each moved as far as it goes. */
-for (const id of ['quernstone-c4', 'skerrick-w2', 'aldergate-gx-80']) {
+for (const id of ['quernstone-c4', 'quernstone-z6', 'skerrick-m8', 'skerrick-w2', 'aldergate-gx-80']) {
   const profile = catalog.profileById(id)
   const machine = core.keypadMachine(profile, record.keypadOf(profile.keypad), ['skerrick-da'])
   const start = core.startState(machine)
-  const inLists = Object.values(machine.pad.screens).flatMap((screen) => (screen.kind === 'list' ? screen.items : []))
+  const inLists = Object.values(machine.pad.screens).flatMap((screen) => core.itemsOf(screen))
   const wanted = Object.fromEntries(
     inLists
       .filter((one) => !one.appears && machine.settings.has(one.id))
@@ -177,6 +177,25 @@ for (const id of ['quernstone-c4', 'skerrick-w2', 'aldergate-gx-80']) {
     50,
   )
 }
+
+const pump = {
+  kind: 'heat-pump',
+  heatStages: 2,
+  coolStages: 2,
+  transformers: 1,
+  reversing: 'cool',
+  controller: { splitPower: true, power: 'common', valve: 'O and B', valveSet: null },
+}
+const crossed = { ...core.wantedWiring(pump), bridges: [] }
+line(
+  'wiring findings and every call, found and wanted',
+  median(500, () => [
+    core.wiringFindings(pump, crossed, 8),
+    core.truthTable(pump, crossed),
+    core.truthTable(pump, core.wantedWiring(pump)),
+  ]),
+  5,
+)
 
 say('\n── what the browser loads, compressed')
 const assets = join(ROOT, 'apps/web/dist/assets')

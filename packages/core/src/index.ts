@@ -41,10 +41,19 @@ export {
   ruleDoubts,
   ruledAims,
 } from './device/houseRules.ts'
-export { type KeyEvent, type KeypadState, nextState, reading, startState } from './device/keypad/interpreter.ts'
-export { itemsOf, type Keypad, type KeypadMachine, type KeypadScreen, keypadMachine } from './device/keypad/machine.ts'
+export { nextState } from './device/keypad/interpreter.ts'
+export {
+  itemsOf,
+  type Keypad,
+  type KeypadMachine,
+  type KeypadScreen,
+  keypadMachine,
+  settableOn,
+} from './device/keypad/machine.ts'
 export { keypadDoubts } from './device/keypad/machineCheck.ts'
 export { type KeyPlan, type PlanStep, planKeys } from './device/keypad/planner.ts'
+export { reading } from './device/keypad/reading.ts'
+export { type KeyEvent, type KeypadState, startState } from './device/keypad/state.ts'
 export { planRound, type UnitPlan, type UnitToSet } from './device/keypad/units.ts'
 export { safeWayBack } from './device/keypad/wayBack.ts'
 export { keyLabel, keyWords } from './device/keypad/words.ts'

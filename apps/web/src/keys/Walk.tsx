@@ -6,19 +6,23 @@ import {
   PLACE_WORDS,
   type PlanStep,
   planKeys,
+  reading,
   safeWayBack,
+  settableOn,
   startState,
 } from '@ingle/core'
-import { type LedgerRow, leaveAt, type SystemDevice } from '@ingle/record'
+import { type LedgerRow, leaveAt, rowBody, type SystemDevice, sawOf } from '@ingle/record'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { isTyping } from '../app/KeysHelp.tsx'
 import { Choices } from '../kit/Choices.tsx'
 import { CautionNote, Notice } from '../kit/Notice.tsx'
 import { busyS, Countdown } from './Countdown.tsx'
+import { DeviceFace } from './DeviceFace.tsx'
 import { Elsewhere } from './Elsewhere.tsx'
 import { IsolationPanel } from './IsolationPanel.tsx'
 import { type Isolation, powerBack } from './isolation.ts'
 import { PlanSteps } from './PlanSteps.tsx'
+import { Unseen } from './Unseen.tsx'
 import type { UnitAtHand } from './unitAtHand.ts'
 
 /** Keys of hand-free remotes and phones that mean the next step, besides the space bar. */
@@ -40,7 +44,10 @@ interface Props {
  * One step after another: the technician presses, sees the screen, confirms. A confirmed step that writes a setting fills
  * its Left. Begins from home as it was found; from anywhere else on “It reads something else”.
  */
-export function Walk({ device, machine, rows, found, unit, isolation, onClose, name }: Props) {
+export function Walk({ device, machine, rows: asked, found, unit, isolation, onClose, name }: Props) {
+  const settable = settableOn(machine)
+  const rows = asked.filter((row) => settable.has(idOfKey(row.key)))
+  const elsewhere = asked.filter((row) => !settable.has(idOfKey(row.key)))
   // What is planned is what was to be set when the walk began: each step that is confirmed takes one out of `rows`.
   const [wanted] = useState(() => {
     const aims = Object.fromEntries(rows.map((row) => [idOfKey(row.key), row.aim?.value ?? '']))
@@ -54,6 +61,8 @@ export function Walk({ device, machine, rows, found, unit, isolation, onClose, n
   const [astray, setAstray] = useState(false)
   const [wrong, setWrong] = useState<string | null>(null)
   const [shows, setShows] = useState<'one' | 'all'>('all')
+  // A device on the screen instead of the one on the wall: to try the plan on, or to show it.
+  const [simulated, setSimulated] = useState<KeypadState | null>(null)
   const plan = useMemo(() => planKeys(machine, state, wanted), [machine, state, wanted])
   const planned = plan.ok ? plan.value.steps.map((one) => withReason(one, reasons)) : []
   const steps = detour ? [...detour.steps, ...planned] : planned
@@ -85,6 +94,14 @@ export function Walk({ device, machine, rows, found, unit, isolation, onClose, n
     if (left.length === 0) setState(detour.state)
   }
   useNext(confirm)
+  const seen = async (row: LedgerRow, value: string) => {
+    const id = idOfKey(row.key)
+    const body = { ...unit.at, ...rowBody(row.key), column: 'found' as const, value, saw: sawOf(row, 'found') }
+    const written = await unit.write([{ kind: 'setting.set', body }])
+    if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
+    const banks = Object.hasOwn(state.banks, id) ? { ...state.banks, [id]: value } : state.banks
+    setState({ ...state, saved: { ...state.saved, [id]: value }, banks })
+  }
   return (
     <section aria-label={`Keys of the ${device.profile.family}`} className="panel p-4 flex flex-col gap-2.5">
       <div className="flex items-baseline gap-2">
@@ -101,6 +118,11 @@ export function Walk({ device, machine, rows, found, unit, isolation, onClose, n
           <b>{plan.reason}</b> {plan.remedy}
         </Notice>
       )}
+      {elsewhere.map((row) => (
+        <Notice key={row.key} kind="plain">
+          <b>{row.setting.label}</b> is in no list of its keys: {row.setting.access}
+        </Notice>
+      ))}
       {plan.ok && steps.length === 0 && <Notice kind="plain">It stands as wanted, and the menu is left.</Notice>}
       {steps.length > 1 && (
         <Choices
@@ -113,6 +135,7 @@ export function Walk({ device, machine, rows, found, unit, isolation, onClose, n
           onPick={setShows}
         />
       )}
+      <Unseen machine={machine} state={state} rows={rows.filter((row) => !row.found && !row.left)} onRead={seen} />
       {late && (
         <Notice kind="watch">
           More than {machine.pad.timeoutS} s without a key: it has gone home by itself, and what was being changed is not written.{' '}
@@ -144,10 +167,38 @@ export function Walk({ device, machine, rows, found, unit, isolation, onClose, n
             It reads something else
           </button>
         )}
+        <button
+          type="button"
+          className="btn btn-quiet"
+          aria-expanded={simulated !== null}
+          onClick={() => setSimulated(simulated ? null : state)}
+        >
+          {simulated ? 'Put the simulated device away' : 'Try it on a simulated device'}
+        </button>
         <button type="button" className="btn btn-quiet" onClick={onClose}>
           Close the plan
         </button>
       </div>
+      {simulated && (
+        <>
+          <DeviceFace
+            name={device.profile.family}
+            machine={machine}
+            state={simulated}
+            onEvent={(event) => setSimulated((before) => before && nextState(machine, before, event))}
+          />
+          {step && (
+            <p className="text-[14px]" role="status" aria-label="The simulated device">
+              {reading(machine, simulated) === step.reads
+                ? 'It reads what it should after this step.'
+                : `It reads ${reading(machine, simulated) || 'nothing'}.`}{' '}
+              <button type="button" className="btn btn-quiet" onClick={() => stand(simulated)}>
+                Plan from what it reads
+              </button>
+            </p>
+          )}
+        </>
+      )}
       {astray && (
         <Elsewhere
           machine={machine}

@@ -1,4 +1,4 @@
-import { type KeypadMachine, type Place, planRound, startState } from '@ingle/core'
+import { type KeypadMachine, type Place, planRound, settableOn, startState } from '@ingle/core'
 import {
   devicesOf,
   type LedgerRow,
@@ -132,19 +132,19 @@ function stopsOf(state: SiteState, visit: VisitState, systems: readonly SystemSt
     return devices.flatMap((device) => {
       const machine = machineOf(device.profile, partners)
       const place: Place = device.place
-      return machine
-        ? [
-            {
-              key: `${system.id} ${place}`,
-              system,
-              device,
-              devices,
-              machine,
-              rows: waiting.filter((row) => row.place === place),
-              found: foundOn(ledger, place),
-            },
-          ]
-        : []
+      if (!machine) return []
+      const settable = settableOn(machine)
+      return [
+        {
+          key: `${system.id} ${place}`,
+          system,
+          device,
+          devices,
+          machine,
+          rows: waiting.filter((row) => row.place === place && settable.has(row.id)),
+          found: foundOn(ledger, place),
+        },
+      ]
     })
   })
 }

@@ -1,4 +1,4 @@
-import { idOfKey, keyWords, planKeys, startState } from '@ingle/core'
+import { idOfKey, keyWords, planKeys, settableOn, startState } from '@ingle/core'
 import { type LedgerRow, machineOf, type SystemDevice, toSet } from '@ingle/record'
 import type { SheetSection } from './sheet.ts'
 
@@ -21,9 +21,8 @@ export function keysSections(devices: readonly SystemDevice[], ledger: readonly 
     )
     const open = waiting.filter((row) => row.place === place)
     const wanted = open.length > 0 ? Object.fromEntries(open.map((row) => [idOfKey(row.key), row.aim?.value ?? ''])) : stands
-    const reachable = Object.fromEntries(
-      Object.entries(wanted).filter(([id, value]) => planKeys(machine, startState(machine), { [id]: value }).ok),
-    )
+    const settable = settableOn(machine)
+    const reachable = Object.fromEntries(Object.entries(wanted).filter(([id]) => settable.has(id)))
     const plan = planKeys(machine, startState(machine, open.length > 0 ? stands : {}), reachable)
     if (!plan.ok || plan.value.steps.length === 0) return []
     return [

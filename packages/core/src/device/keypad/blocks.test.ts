@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { profile, setting } from '../../testing/devices.ts'
-import { type KeyEvent, type KeypadState, nextState, reading, startState } from './interpreter.ts'
+import { nextState } from './interpreter.ts'
 import { type Keypad, type KeypadMachine, keypadMachine } from './machine.ts'
 import { keypadDoubts } from './machineCheck.ts'
 import { planKeys } from './planner.ts'
+import { reading } from './reading.ts'
+import { type KeyEvent, type KeypadState, startState } from './state.ts'
 import { planRound } from './units.ts'
 import { safeWayBack } from './wayBack.ts'
 

@@ -1,5 +1,5 @@
-import { type KeypadState, keepsMemory } from './interpreter.ts'
 import { itemsOf, type KeypadMachine, type KeypadScreen, pairOf } from './machine.ts'
+import { type KeypadState, keepsMemory } from './state.ts'
 import { addressedEdit, editWay, type KeyCost, type KeyWay, pairWay } from './ways.ts'
 
 /** One setting that keys write, with what its place in the order depends on. */

@@ -159,3 +159,11 @@ export function pairOf(setting: DeviceSetting, value: string): string | null {
   const pair = value.length === 1 ? (setting.code ?? '').replace('x', value) : value
   return /^\d\d$/.test(pair) ? pair : null
 }
+
+/** The settings that keys or hands can set on this device; others live elsewhere. */
+export const settableOn = ({ pad }: KeypadMachine): Set<string> =>
+  new Set([
+    ...(pad.banks ?? []),
+    ...(pad.byHand ?? []),
+    ...Object.values(pad.screens).flatMap((one) => itemsOf(one).map((item) => item.id)),
+  ])

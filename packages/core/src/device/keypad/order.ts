@@ -1,6 +1,6 @@
-import { addressOf, forgotten, type KeypadState, keepsMemory, visibleItems } from './interpreter.ts'
 import type { Job } from './jobs.ts'
 import type { KeypadMachine, ListItem, ScreenOf } from './machine.ts'
+import { addressOf, forgotten, type KeypadState, keepsMemory, visibleItems } from './state.ts'
 import { addressWay, type KeyCost, type KeyWay, type Routes, walk } from './ways.ts'
 
 export const CYCLE = 'cycle'

@@ -1,6 +1,8 @@
-import { itemStandingOn, type KeyEvent, type KeypadState, nextState, reading } from './interpreter.ts'
+import { nextState } from './interpreter.ts'
 import { itemsOf, type KeypadMachine, pairOf } from './machine.ts'
 import type { PlanStep } from './planner.ts'
+import { reading } from './reading.ts'
+import { itemStandingOn, type KeyEvent, type KeypadState } from './state.ts'
 import { addressedEdit, type KeyCost, type KeyWay, pairWay, valueWay, wayCost, wayEvent } from './ways.ts'
 import { labelOf, saidOf } from './words.ts'
 

@@ -1,7 +1,7 @@
 import type { Result } from '../../result.ts'
-import type { KeypadState } from './interpreter.ts'
 import type { KeypadMachine } from './machine.ts'
 import { type KeyPlan, planKeys } from './planner.ts'
+import { type KeypadState } from './state.ts'
 import { type KeyCost, USUAL_COST } from './ways.ts'
 
 /** One of several units that are set one after another. */

@@ -1,6 +1,8 @@
-import { type KeypadState, nextState, reading, startState } from './interpreter.ts'
+import { nextState } from './interpreter.ts'
 import type { KeypadMachine } from './machine.ts'
 import type { PlanStep } from './planner.ts'
+import { reading } from './reading.ts'
+import { type KeypadState, startState } from './state.ts'
 
 /**
  * From a reading that nobody can place to the home screen, with nothing written on the way: hands off until the time-out,

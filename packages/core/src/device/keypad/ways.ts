@@ -1,6 +1,6 @@
-import type { KeyEvent } from './interpreter.ts'
 import { holdForSteps } from './keys.ts'
 import type { KeypadMachine, KeypadScreen, KeypadWay, ScreenOf, ValueKeys } from './machine.ts'
+import { type KeyEvent } from './state.ts'
 
 /** What things cost, in presses. */
 export interface KeyCost {

@@ -1,6 +1,6 @@
 import { sayBoth } from '../spelling.ts'
-import type { KeyEvent } from './interpreter.ts'
 import type { KeypadMachine } from './machine.ts'
+import { type KeyEvent } from './state.ts'
 
 /** A key as it is labelled. */
 export const keyLabel = (machine: KeypadMachine, id: string): string => machine.pad.keys.find((one) => one.id === id)?.label ?? id

@@ -1,0 +1,44 @@
+import { type KeypadMachine, type KeypadState, sayBoth } from '@ingle/core'
+import type { LedgerRow } from '@ingle/record'
+
+/** Settings that nobody has looked at: the plan takes them as shipped until somebody says what they read. */
+export function Unseen(props: {
+  machine: KeypadMachine
+  state: KeypadState
+  rows: readonly LedgerRow[]
+  onRead: (row: LedgerRow, value: string) => void
+}) {
+  const { machine, state, rows, onRead } = props
+  if (rows.length === 0) return null
+  return (
+    <fieldset className="border border-base-300 rounded-box p-3 text-[14px] flex flex-col gap-1.5">
+      <legend className="soft text-[13px] px-1">Nobody has looked: taken as shipped</legend>
+      {rows.map((row) => {
+        const known = machine.settings.get(row.id)
+        const taken = state.saved[row.id] ?? ''
+        if (!known || known.values.length === 0) return null
+        return (
+          <label key={row.key} className="flex items-center gap-2">
+            <span className="flex-1 min-w-0">
+              <span className="num">{row.setting.code}</span> {row.setting.label}, taken as{' '}
+              <b>{sayBoth(row.setting, taken).means}</b>
+            </span>
+            <select
+              className="select select-sm w-32"
+              aria-label={`${row.setting.label} reads`}
+              value=""
+              onChange={(event) => onRead(row, event.target.value)}
+            >
+              <option value="">it reads …</option>
+              {known.values.map((value) => (
+                <option key={value} value={value}>
+                  {value}
+                </option>
+              ))}
+            </select>
+          </label>
+        )
+      })}
+    </fieldset>
+  )
+}
