@@ -32,6 +32,7 @@ import {
 import { averageOf, rootSumSquare, sensorOffset, thermistorC, thermistorOhm } from '../sensing/sensors.ts'
 import { codeAnswer } from './codeAnswers.ts'
 import { pasteAnswer } from './pasteAnswers.ts'
+import { zoneAnswer } from './zoneAnswers.ts'
 
 // biome-ignore lint/suspicious/noExplicitAny: a worked case is foreign data of any shape; each adapter reads its own keys.
 type Case = Record<string, any>
@@ -55,6 +56,7 @@ const TOPICS: Record<string, (given: Case) => Answer> = {
   drv: drive,
   pst: pasteAnswer,
   cod: codeAnswer,
+  zon: zoneAnswer,
 }
 
 const has = (given: Case, ...keys: string[]) => keys.every((key) => given[key] !== undefined)

@@ -7,6 +7,7 @@ import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
 import psychrometrics from '../../vectors/psychrometrics.json' with { type: 'json' }
 import sensors from '../../vectors/sensors.json' with { type: 'json' }
 import targets from '../../vectors/targets.json' with { type: 'json' }
+import zones from '../../vectors/zones.json' with { type: 'json' }
 import { answerCase } from './answers.ts'
 
 interface VectorCase {
@@ -17,7 +18,17 @@ interface VectorCase {
   tol: Record<string, unknown>
 }
 
-const files: Record<string, unknown> = { psychrometrics, airflow, blowerTables, targets, sensors, motorDrive, pasteTables, codes }
+const files: Record<string, unknown> = {
+  psychrometrics,
+  airflow,
+  blowerTables,
+  targets,
+  sensors,
+  motorDrive,
+  pasteTables,
+  codes,
+  zones,
+}
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {
   if (Array.isArray(wanted)) {
