@@ -86,34 +86,55 @@ export class Orders {
       0,
     )
     best[begun] = 0
-    const relax = (at: number, to: number, step: number, add: number) => {
-      const sum = (best[at] ?? 0) + add
-      if (sum >= (best[to] ?? 0) - 1e-9) return
-      best[to] = sum
-      came[to] = at
-      did[to] = step
-    }
     const fading = this.bits((job) => job.fades)
-    const cycles = powers.length > 0 && powers.some((one) => one.cycled)
+    // All that the inner loops ask for, laid out flat.
+    const after = Int32Array.from(this.jobs, (job) => job.after)
+    const again = Uint8Array.from(this.jobs, (job) => (job.again ? 1 : 0))
+    const edits = Float64Array.from([
+      ...this.jobs.map((job) => job.edit.cost),
+      ...this.jobs.map((job) => job.editAfterCycle.cost),
+    ])
+    const rests = this.rests.length
+    const cycleTo = new Int32Array(powers.length * rests)
+    const cycleCosts = new Float64Array(powers.length * rests)
+    const cycles = powers.some((one) => one.cycled)
+    for (const [p, power] of powers.entries())
+      for (const [r, offS] of this.rests.entries()) {
+        cycleTo[p * rests + r] = cycles ? this.powerIndex({ cycled: true, owed: false, rest: Math.max(power.rest, r) }) : -1
+        cycleCosts[p * rests + r] = this.cycleCost(offS, power.cycled)
+      }
     for (let mask = 0; mask <= full; mask += 1)
-      for (const [p, power] of powers.entries()) {
+      for (let p = 0; p < powers.length; p += 1) {
+        const cycled = powers[p]?.cycled ? 1 : 0
         const mayCycle = cycles && (mask & fading) === 0
-        const { costs, then } = this.tables(mask, p)
+        const base = (mask * powers.length + p) * places
+        let tables: { costs: Float64Array; then: Int32Array } | null = null
         for (let place = 0; place < places; place += 1) {
-          const at = index(mask, p, place)
-          if (best[at] === NEVER) continue
+          const at = base + place
+          const here = best[at] as number
+          if (here === NEVER) continue
+          tables ??= this.tables(mask, p)
+          const { costs, then } = tables
           if (mayCycle)
-            for (const [r, offS] of this.rests.entries()) {
-              const to = this.powerIndex({ cycled: true, owed: false, rest: Math.max(power.rest, r) })
-              if (to > p) relax(at, index(mask | this.free, to, 1), n + r, this.cycleCost(offS, power.cycled))
+            for (let r = 0; r < rests; r += 1) {
+              const power = cycleTo[p * rests + r] as number
+              if (power <= p) continue
+              const to = ((mask | this.free) * powers.length + power) * places + 1
+              const sum = here + (cycleCosts[p * rests + r] as number)
+              if (sum >= (best[to] as number) - 1e-9) continue
+              best[to] = sum
+              came[to] = at
+              did[to] = n + r
             }
           for (let j = 0; j < n; j += 1) {
-            const job = this.jobs[j] as Job
-            if (mask & (1 << j) || (job.after & mask) !== job.after || (job.again && !power.cycled)) continue
-            const move = costs[place * n + j] ?? NEVER
-            if (move === NEVER) continue
-            const edit = power.cycled ? job.editAfterCycle : job.edit
-            relax(at, index(mask | (1 << j), then[j] ?? p, 2 + j), j, move + edit.cost)
+            const bit = 1 << j
+            if (mask & bit || ((after[j] as number) & ~mask) !== 0 || (again[j] && cycled === 0)) continue
+            const sum = here + (costs[place * n + j] as number) + (edits[cycled * n + j] as number)
+            const to = ((mask | bit) * powers.length + (then[j] as number)) * places + 2 + j
+            if (sum >= (best[to] as number) - 1e-9) continue
+            best[to] = sum
+            came[to] = at
+            did[to] = j
           }
         }
       }
