@@ -31,6 +31,7 @@ import {
 } from '../airflow/velocity.ts'
 import { averageOf, rootSumSquare, sensorOffset, thermistorC, thermistorOhm } from '../sensing/sensors.ts'
 import { codeAnswer } from './codeAnswers.ts'
+import { fanLimitAnswer } from './fanLimitAnswers.ts'
 import { pasteAnswer } from './pasteAnswers.ts'
 import { zoneAnswer } from './zoneAnswers.ts'
 
@@ -57,6 +58,7 @@ const TOPICS: Record<string, (given: Case) => Answer> = {
   pst: pasteAnswer,
   cod: codeAnswer,
   zon: zoneAnswer,
+  fan: fanLimitAnswer,
 }
 
 const has = (given: Case, ...keys: string[]) => keys.every((key) => given[key] !== undefined)

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import airflow from '../../vectors/airflow.json' with { type: 'json' }
 import blowerTables from '../../vectors/blower_tables.json' with { type: 'json' }
 import codes from '../../vectors/codes.json' with { type: 'json' }
+import fanLimit from '../../vectors/fan_limit.json' with { type: 'json' }
 import motorDrive from '../../vectors/motor_drive.json' with { type: 'json' }
 import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
 import psychrometrics from '../../vectors/psychrometrics.json' with { type: 'json' }
@@ -28,6 +29,7 @@ const files: Record<string, unknown> = {
   pasteTables,
   codes,
   zones,
+  fanLimit,
 }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {

@@ -153,11 +153,9 @@ function onCurve(
   return crossing(common + 1 / (through * through), 0, slope, at0)
 }
 
-/** The flow at which a·Q² + b = c + m·Q, with m ≤ 0 and c ≥ b. */
-function crossing(a: number, b: number, m: number, c: number): number {
-  if (a === 0) return (b - c) / m
-  return (m + Math.sqrt(m * m + 4 * a * (c - b))) / (2 * a)
-}
+/** The flow at which a·Q² + b = c + m·Q, with m ≤ 0 and c ≥ b; in the form that stands a duct of hardly any resistance. */
+const crossing = (a: number, b: number, m: number, c: number): number =>
+  (2 * (c - b)) / (Math.sqrt(m * m + 4 * a * (c - b)) - m)
 
 /** A motor that holds its flow while the duct asks for no more than it can bring, and its static beyond. */
 function heldFlow(

@@ -1,0 +1,106 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { exchangerFromTimes, type FanLimitRun, fanLimitVerdict, type HeatExchanger, runFanLimit } from './fanLimit.ts'
+
+const EXCHANGER: HeatExchanger = { capacity: 9, burnerBtuH: 64_000, uaOff: 25, uaOn: 330 }
+const AIR: HeatExchanger = { ...EXCHANGER, capacity: 8, uaOff: 45, air: { capacity: 1.2, streamOff: 18, streamOn: 1296 } }
+const firing = (burnS = 400, restS = 600) => ({
+  calls: [[0, burnS]] as [number, number][],
+  endS: burnS + restS,
+  returnF: 68,
+  startF: 68,
+})
+const run = (of: HeatExchanger, fanOnF: number, fanOffF: number, more: object = {}, at = firing()): FanLimitRun => {
+  const result = runFanLimit(of, { fanOnF, fanOffF, ...more }, at)
+  if (!result.ok) throw new Error(result.reason)
+  return result.value
+}
+
+describe('a fan-and-limit switch', () => {
+  it('starts and stops by turns, and starts again only after it stopped', () => {
+    const dial = fc.record({ on: fc.integer({ min: 90, max: 160 }), gap: fc.integer({ min: 5, max: 60 }), air: fc.boolean() })
+    fc.assert(
+      fc.property(dial, ({ on, gap, air }) => {
+        const { startsS, stopsS, runningAtEnd, startsWhileBurning, residualRestarts } = run(air ? AIR : EXCHANGER, on, on - gap)
+        const events = [...startsS.map((t) => [t, 1]), ...stopsS.map((t) => [t, -1])].sort((a, b) => (a[0] ?? 0) - (b[0] ?? 0))
+        expect(events.every(([, what], i) => what === (i % 2 === 0 ? 1 : -1))).toBe(true)
+        expect(runningAtEnd).toBe(startsS.length > stopsS.length)
+        expect(startsWhileBurning + residualRestarts).toBe(startsS.length)
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('starts later the higher fan-on stands, and stops later the lower fan-off', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 110, max: 150 }), fc.integer({ min: 1, max: 25 }), (on, more) => {
+        expect(run(EXCHANGER, on + more, 80).startsS[0]).toBeGreaterThan(run(EXCHANGER, on, 80).startsS[0] ?? 0)
+        expect(run(EXCHANGER, 160, on - more).stopsS[0]).toBeGreaterThan(run(EXCHANGER, 160, on).stopsS[0] ?? 0)
+      }),
+      { numRuns: 30 },
+    )
+  })
+  it('a limit opens the burner where the air is missing, closes again by itself, and is a finding', () => {
+    const starved: HeatExchanger = { ...EXCHANGER, uaOn: 120 }
+    const tripped = run(starved, 130, 100, { limit: { opensF: 250, closesF: 220 } })
+    expect(tripped.tripsS.length).toBeGreaterThan(1)
+    expect(tripped.peakFeltF).toBeCloseTo(250, 3)
+    const [finding] = fanLimitVerdict({ fanOnF: 130, fanOffF: 100 }, tripped, 68).slice(-1)
+    expect(finding?.mend).toMatch(/proved and left as the maker set it/)
+    expect(run(EXCHANGER, 130, 100, { limit: { opensF: 280, closesF: 250 } }).tripsS).toEqual([])
+  })
+  it('says what a dial does: short cycles, leftover heat, never stopping', () => {
+    const says = (of: HeatExchanger, on: number, off: number, returnF = 68) =>
+      fanLimitVerdict({ fanOnF: on, fanOffF: off }, run(of, on, off, {}, { ...firing(), returnF }), returnF)
+        .map((one) => one.says)
+        .join(' ')
+    expect(says({ ...EXCHANGER, uaOn: 1050 }, 150, 135)).toMatch(/starts \d+ times in one firing/)
+    expect(says(AIR, 110, 85)).toMatch(/Leftover heat starts the blower again/)
+    expect(says(EXCHANGER, 130, 80, 84)).toMatch(/the blower never stops/)
+    expect(says(EXCHANGER, 130, 95)).toBe('')
+  })
+  it.each<[string, Parameters<typeof runFanLimit>, RegExp]>([
+    ['fan-off above fan-on', [EXCHANGER, { fanOnF: 100, fanOffF: 110 }, firing()], /is not below fan-on/],
+    [
+      'fan-on above the limit',
+      [EXCHANGER, { fanOnF: 200, fanOffF: 110, limit: { opensF: 190, closesF: 160 } }, firing()],
+      /burner would go out/,
+    ],
+    ['calls out of order', [EXCHANGER, { fanOnF: 130, fanOffF: 95 }, { ...firing(), calls: [[50, 20]] }], /not in order/],
+    ['no exchanger', [{ ...EXCHANGER, capacity: 0 }, { fanOnF: 130, fanOffF: 95 }, firing()], /not described whole/],
+  ])('%s is refused in words', (_, given, reason) => {
+    const result = runFanLimit(...given)
+    expect(result.ok ? 'run' : result.reason).toMatch(reason)
+  })
+})
+
+describe('an exchanger from two times by the watch', () => {
+  it('gives back the times that it was made from', () => {
+    const watch = fc.record({ toStartS: fc.integer({ min: 25, max: 120 }), toStopS: fc.integer({ min: 60, max: 240 }) })
+    fc.assert(
+      fc.property(watch, ({ toStartS, toStopS }) => {
+        const made = exchangerFromTimes({ burnerBtuH: 64_000, returnF: 68, fanOnF: 130, fanOffF: 95, toStartS, toStopS })
+        if (!made.ok) return
+        const back = run(made.value, 130, 95, {}, firing(1800, 1200))
+        expect(Math.abs((back.startsS[0] ?? 0) - toStartS) / toStartS).toBeLessThan(0.05)
+        expect(Math.abs((back.stopsS.at(-1) ?? 0) - 1800 - toStopS) / toStopS).toBeLessThan(0.05)
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it.each([
+    [{ toStartS: 0, toStopS: 100 }, /took no time/],
+    [{ toStartS: 40, toStopS: 0 }, /took no time/],
+    [{ fanOnF: 60 }, /below the return air/],
+  ])('%j is refused in words', (more, reason) => {
+    const made = exchangerFromTimes({
+      burnerBtuH: 64_000,
+      returnF: 68,
+      fanOnF: 130,
+      fanOffF: 95,
+      toStartS: 40,
+      toStopS: 120,
+      ...more,
+    })
+    expect(made.ok ? 'made' : made.reason).toMatch(reason)
+  })
+})

@@ -1,0 +1,278 @@
+import { ok, type Result, refuse } from '../result.ts'
+
+/**
+ * A furnace's heat exchanger with a mechanical fan-and-limit switch. Heat capacities in Btu/°F, conductances in Btu/h·°F.
+ * With `air` the switch feels the plenum air; without, the exchanger itself.
+ */
+export interface HeatExchanger {
+  capacity: number
+  /** What the burner gives the exchanger while it burns, Btu/h. */
+  burnerBtuH: number
+  /** From the exchanger to the air (to the return air, where there is no `air`), with the blower off and on. */
+  uaOff: number
+  uaOn: number
+  /** The air in the plenum: its capacity, and what it carries off to the return, 60·ρ·cp·cfm, with the blower off and on. */
+  air?: { capacity: number; streamOff: number; streamOn: number }
+}
+
+export interface FanLimitSwitch {
+  fanOnF: number
+  fanOffF: number
+  /** Opens the burner when it is felt, and closes again by itself. Never set here: it is proved, not chosen. */
+  limit?: { opensF: number; closesF: number }
+}
+
+export interface Firing {
+  /** When the burner is called for and no longer, s. In order, apart. */
+  calls: readonly (readonly [fromS: number, toS: number])[]
+  endS: number
+  returnF: number
+  startF: number
+}
+
+export interface FanLimitRun {
+  startsS: number[]
+  stopsS: number[]
+  tripsS: number[]
+  /** Starts while the burner was called for, of the call with the most of them. */
+  startsInACall: number
+  startsWhileBurning: number
+  /** Starts on leftover heat, after the call. */
+  residualRestarts: number
+  runningAtEnd: boolean
+  peakFeltF: number
+  peakExchangerF: number
+}
+
+/** Between two looks for a crossing. Within it the answer is exact. */
+const LOOK_S = 0.25
+/** A conductance that is nothing would leave no temperature to settle at; this much moves nothing that can be seen. */
+const HARDLY = 1e-7
+const HOUR_S = 3600
+
+/**
+ * One way in which the exchanger can be (blower on or off, burner on or off): a linear system of two temperatures, solved
+ * exactly. Source: exp(A·t) of a 2×2 matrix, e^(m·t)·(cosh(s·t)·I + sinh(s·t)/s·(A − m·I)), m half the trace, s² = m² − det.
+ */
+class Mode {
+  private readonly a: number
+  private readonly b: number
+  private readonly c: number
+  private readonly d: number
+  private readonly m: number
+  private readonly s: number
+  readonly restX: number
+  readonly restA: number
+  /** exp(A·LOOK_S). */
+  private readonly e: readonly [number, number, number, number]
+
+  constructor(of: HeatExchanger, returnF: number, burning: boolean, blowing: boolean) {
+    const ua = Math.max(blowing ? of.uaOn : of.uaOff, HARDLY) / HOUR_S
+    const heat = burning ? of.burnerBtuH / HOUR_S : 0
+    if (of.air) {
+      const stream = Math.max(blowing ? of.air.streamOn : of.air.streamOff, HARDLY) / HOUR_S
+      this.a = -ua / of.capacity
+      this.b = ua / of.capacity
+      this.c = ua / of.air.capacity
+      this.d = -(ua + stream) / of.air.capacity
+      this.restA = returnF + heat / stream
+      this.restX = this.restA + heat / ua
+    } else {
+      this.a = -ua / of.capacity
+      this.b = 0
+      this.c = 0
+      this.d = -1
+      this.restX = returnF + heat / ua
+      this.restA = returnF
+    }
+    this.m = (this.a + this.d) / 2
+    this.s = Math.sqrt(Math.max(this.m * this.m - (this.a * this.d - this.b * this.c), 0))
+    this.e = this.exp(LOOK_S)
+  }
+
+  private exp(t: number): [number, number, number, number] {
+    const grow = Math.exp(this.m * t)
+    const even = grow * Math.cosh(this.s * t)
+    const odd = this.s < 1e-12 ? grow * t : (grow * Math.sinh(this.s * t)) / this.s
+    return [even + odd * (this.a - this.m), odd * this.b, odd * this.c, even + odd * (this.d - this.m)]
+  }
+
+  /** Temperatures after `t`; for the usual step the matrix is there already. */
+  after(x: number, air: number, t: number, into: Float64Array): void {
+    const e = t === LOOK_S ? this.e : this.exp(t)
+    const [dx, da] = [x - this.restX, air - this.restA]
+    into[0] = this.restX + e[0] * dx + e[1] * da
+    into[1] = this.restA + e[2] * dx + e[3] * da
+  }
+}
+
+/**
+ * Runs a fan-and-limit switch through calls of the burner: how often the blower starts in a firing, whether leftover heat
+ * starts it again, whether it ever stops.
+ */
+export function runFanLimit(of: HeatExchanger, at: FanLimitSwitch, firing: Firing): Result<FanLimitRun> {
+  const doubt = fanLimitDoubt(of, at, firing)
+  if (doubt) return doubt
+  const modes = [false, true].flatMap((burning) => [false, true].map((blowing) => new Mode(of, firing.returnF, burning, blowing)))
+  const feelsAir = of.air !== undefined
+  const now = new Float64Array([firing.startF, feelsAir ? firing.startF : firing.returnF])
+  const next = new Float64Array(2)
+  const run: FanLimitRun = {
+    startsS: [],
+    stopsS: [],
+    tripsS: [],
+    startsInACall: 0,
+    startsWhileBurning: 0,
+    residualRestarts: 0,
+    runningAtEnd: false,
+    peakFeltF: firing.startF,
+    peakExchangerF: firing.startF,
+  }
+  const felt = (of: Float64Array): number => (feelsAir ? (of[1] as number) : (of[0] as number))
+  let [t, call, blowing, limitOpen, inThisCall] = [0, 0, false, false, 0]
+  const { limit } = at
+  while (t < firing.endS) {
+    const [fromS, toS] = firing.calls[call] ?? [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY]
+    const called = t >= fromS && t < toS
+    const burning = called && !limitOpen
+    const mode = modes[(burning ? 2 : 0) + (blowing ? 1 : 0)] as Mode
+    const boundary = called ? toS : fromS
+    const step = Math.min(LOOK_S, boundary - t, firing.endS - t)
+    const before = felt(now)
+    mode.after(now[0] as number, now[1] as number, step, next)
+    const after = felt(next)
+    // What the switch waits for, and the first of it in this step.
+    const fanAt = blowing ? at.fanOffF : at.fanOnF
+    const fanCrosses = blowing ? after <= fanAt : after >= fanAt
+    const limitAt = limit ? (limitOpen ? limit.closesF : limit.opensF) : Number.NaN
+    const limitCrosses = limit !== undefined && (limitOpen ? after <= limitAt : after >= limitAt)
+    const crossing = (target: number, rising: boolean): number => {
+      if (rising ? before >= target : before <= target) return 0
+      let [low, high] = [0, step]
+      for (let i = 0; i < 50 && high - low > 1e-10; i += 1) {
+        const middle = (low + high) / 2
+        mode.after(now[0] as number, now[1] as number, middle, next)
+        if (rising ? felt(next) >= target : felt(next) <= target) high = middle
+        else low = middle
+      }
+      return high
+    }
+    const fanIn = fanCrosses ? crossing(fanAt, !blowing) : Number.POSITIVE_INFINITY
+    const limitIn = limitCrosses ? crossing(limitAt, !limitOpen) : Number.POSITIVE_INFINITY
+    const taken = Math.min(step, fanIn, limitIn)
+    mode.after(now[0] as number, now[1] as number, taken, next)
+    now.set(next)
+    t = taken === step && boundary - t <= LOOK_S && step === boundary - t ? boundary : t + taken
+    run.peakFeltF = Math.max(run.peakFeltF, felt(now))
+    run.peakExchangerF = Math.max(run.peakExchangerF, now[0] as number)
+    if (fanIn <= taken) {
+      blowing = !blowing
+      if (!blowing) run.stopsS.push(t)
+      else {
+        run.startsS.push(t)
+        if (called && t < toS) {
+          run.startsWhileBurning += 1
+          inThisCall += 1
+          run.startsInACall = Math.max(run.startsInACall, inThisCall)
+        } else run.residualRestarts += 1
+      }
+    }
+    if (limitIn <= taken) {
+      limitOpen = !limitOpen
+      if (limitOpen) run.tripsS.push(t)
+    }
+    if (t >= toS) {
+      call += 1
+      inThisCall = 0
+    }
+  }
+  run.runningAtEnd = blowing
+  return ok(run)
+}
+
+/** What the settings do, in words, for the one who turns the dial. */
+export function fanLimitVerdict(at: FanLimitSwitch, run: FanLimitRun, returnF: number): { says: string; mend: string }[] {
+  const out: { says: string; mend: string }[] = []
+  if (at.fanOffF <= returnF)
+    out.push({
+      says: `Fan-off stands at ${at.fanOffF} °F and the return air is ${returnF} °F: the blower never stops.`,
+      mend: 'Set fan-off above the warmest return air of the year.',
+    })
+  if (run.startsInACall > 1)
+    out.push({
+      says: `The blower starts ${run.startsInACall} times in one firing: it takes more than the burner gives.`,
+      mend: 'Set fan-on and fan-off further apart, or give the blower a slower tap inside the temperature-rise window.',
+    })
+  if (run.residualRestarts > 0)
+    out.push({
+      says: `Leftover heat starts the blower again ${run.residualRestarts === 1 ? 'once' : `${run.residualRestarts} times`} after the burner is off.`,
+      mend: 'Lower fan-off, so that it runs on until the exchanger is spent.',
+    })
+  if (run.tripsS.length > 0)
+    out.push({
+      says: `The limit opens ${run.tripsS.length === 1 ? 'once' : `${run.tripsS.length} times`}: too little air for this burner.`,
+      mend: 'Find the missing air: filter, grilles, tap. The limit is proved and left as the maker set it.',
+    })
+  return out
+}
+
+function fanLimitDoubt(of: HeatExchanger, at: FanLimitSwitch, { calls, endS, returnF, startF }: Firing) {
+  const numbers = [of.capacity, of.burnerBtuH, of.uaOff, of.uaOn, at.fanOnF, at.fanOffF, endS, returnF, startF]
+  if (numbers.some((one) => !Number.isFinite(one)) || of.capacity <= 0 || (of.air && !(of.air.capacity > 0)))
+    return refuse(
+      'The exchanger is not described whole.',
+      'Its heat capacity, its burner and what it gives to the air have to be known.',
+    )
+  if (at.fanOffF >= at.fanOnF)
+    return refuse(
+      `Fan-off at ${at.fanOffF} °F is not below fan-on at ${at.fanOnF} °F.`,
+      'Set fan-off lower: the blower would start and stop at once.',
+    )
+  if (at.limit && at.limit.closesF >= at.limit.opensF)
+    return refuse('The limit closes where it opens.', 'Read both figures on the switch again.')
+  if (at.limit && at.limit.opensF <= at.fanOnF)
+    return refuse(
+      'Fan-on stands above the limit: the burner would go out before the blower starts.',
+      'Lower fan-on. The limit stays as it is.',
+    )
+  if (!(endS > 0) || calls.some(([from, to], i) => !(to > from) || from < (calls[i - 1]?.[1] ?? 0)))
+    return refuse('The calls of the burner are not in order.', 'Each begins after the one before has ended.')
+  return null
+}
+
+/** What a standing blower takes of what a running one takes: by convection and through the cabinet. An estimate. */
+const STANDING_SHARE = 0.05
+
+/**
+ * An exchanger as one node, from two times by the watch: flame to blower, and flame out to blower out after a long firing.
+ * The first gives the heat capacity (C·(fan-on − start) = burner · time), the second what the blower takes
+ * (fan-off − return = burner/UA · e^(−UA·t/C)). Source: energy balance of one node.
+ */
+export function exchangerFromTimes(of: {
+  burnerBtuH: number
+  returnF: number
+  fanOnF: number
+  fanOffF: number
+  toStartS: number
+  toStopS: number
+}): Result<HeatExchanger> {
+  const { burnerBtuH, returnF, fanOnF, fanOffF, toStartS, toStopS } = of
+  if (!(toStartS > 0) || !(toStopS > 0))
+    return refuse('One of the times took no time.', 'Take both by the watch: flame to blower, and flame out to blower out.')
+  if (!(fanOnF > returnF) || !(fanOffF > returnF))
+    return refuse('Fan-on or fan-off stands below the return air.', 'Then the blower runs for ever: set the dial first.')
+  const capacity = (burnerBtuH / HOUR_S) * (toStartS / (fanOnF - returnF))
+  const excess = (ua: number): number => (burnerBtuH / ua) * Math.exp(-((ua / HOUR_S) * toStopS) / capacity) - (fanOffF - returnF)
+  let [low, high] = [1, burnerBtuH / (fanOffF - returnF)]
+  if (excess(low) < 0 || excess(high) > 0)
+    return refuse(
+      'The two times do not belong to one furnace.',
+      'Take them again: a full firing, from cold, with the door closed.',
+    )
+  for (let i = 0; i < 80; i += 1) {
+    const middle = (low + high) / 2
+    if (excess(middle) > 0) low = middle
+    else high = middle
+  }
+  return ok({ capacity, burnerBtuH, uaOff: STANDING_SHARE * low, uaOn: low })
+}
