@@ -12,6 +12,9 @@ export const flat = (n: number, name: string) => `${MILL_VISIT}/systems/beac0e11
 export const HALL = '/sites/4a2b0a11-0000-4000-8000-000000000001'
 export const hall = (name: string) =>
   `${HALL}/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1/${name}`
+export const workshop = (name: string) =>
+  '/sites/077e4a11-0000-4000-8000-000000000001/visits/077e4a11-0000-4000-8000-0000000000b2/systems/077e4a11-0000-4000-8000-0000000000a2/' +
+  name
 export const stage = (name: string) => `/sites/${SITE}/visits/${VISIT}/systems/${SYSTEM}/${name}`
 
 type Server = Awaited<ReturnType<typeof serverOn>>

@@ -32,6 +32,14 @@ export {
 export { type Constraint, chooseTap, type TapChoice, type TapOutcome } from './airflow/tapChoice.ts'
 export { flowTarget } from './airflow/target.ts'
 export {
+  exchangerFromStart,
+  type FanLimitRun,
+  type FanLimitSwitch,
+  fanLimitVerdict,
+  type HeatExchanger,
+  runFanLimit,
+} from './control/fanLimit.ts'
+export {
   conditionMet,
   type HouseRule,
   type RuleAim,

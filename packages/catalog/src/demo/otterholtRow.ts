@@ -74,6 +74,15 @@ export function otterholtChanges(now: Date): Change[] {
   writer.write('complaint.set', { ...old, text: 'It starts and stops three times before it is warm.' })
   writer.write('setting.set', { ...old, role: 'fan.on-at', column: 'found', value: '95' })
   writer.write('setting.set', { ...old, role: 'fan.off-at', column: 'found', value: '90' })
+  writer.write('firing.set', {
+    ...old,
+    inputBtuH: 60_000,
+    efficiencyPct: 80,
+    returnF: 62,
+    flowCfm: 900,
+    toStartS: 40,
+    firingS: 480,
+  })
   writer.write('setting.set', { ...old, role: 'fan.mode', column: 'found', value: 'out' })
   return writer.changes
 }

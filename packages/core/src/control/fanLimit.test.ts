@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { exchangerFromTimes, type FanLimitRun, fanLimitVerdict, type HeatExchanger, runFanLimit } from './fanLimit.ts'
+import { exchangerFromStart, type FanLimitRun, fanLimitVerdict, type HeatExchanger, runFanLimit } from './fanLimit.ts'
 
 const EXCHANGER: HeatExchanger = { capacity: 9, burnerBtuH: 64_000, uaOff: 25, uaOn: 330 }
 const AIR: HeatExchanger = { ...EXCHANGER, capacity: 8, uaOff: 45, air: { capacity: 1.2, streamOff: 18, streamOn: 1296 } }
@@ -73,34 +73,33 @@ describe('a fan-and-limit switch', () => {
   })
 })
 
-describe('an exchanger from two times by the watch', () => {
-  it('gives back the times that it was made from', () => {
-    const watch = fc.record({ toStartS: fc.integer({ min: 25, max: 120 }), toStopS: fc.integer({ min: 60, max: 240 }) })
+describe('an exchanger from the time that its blower takes', () => {
+  const site = { burnerBtuH: 48_000, flowCfm: 900, sensibleFactor: 1.08, returnF: 62, fanOnF: 110, toStartS: 55 }
+  it('starts its blower at that time', () => {
     fc.assert(
-      fc.property(watch, ({ toStartS, toStopS }) => {
-        const made = exchangerFromTimes({ burnerBtuH: 64_000, returnF: 68, fanOnF: 130, fanOffF: 95, toStartS, toStopS })
+      fc.property(fc.integer({ min: 40, max: 150 }), fc.integer({ min: 95, max: 130 }), (toStartS, fanOnF) => {
+        const made = exchangerFromStart({ ...site, toStartS, fanOnF })
         if (!made.ok) return
-        const back = run(made.value, 130, 95, {}, firing(1800, 1200))
-        expect(Math.abs((back.startsS[0] ?? 0) - toStartS) / toStartS).toBeLessThan(0.05)
-        expect(Math.abs((back.stopsS.at(-1) ?? 0) - 1800 - toStopS) / toStopS).toBeLessThan(0.05)
+        const at = { calls: [[0, 900]] as [number, number][], endS: 900, returnF: 62, startF: 62 }
+        expect(run(made.value, fanOnF, 63, {}, at).startsS[0]).toBeCloseTo(toStartS, 1)
       }),
-      { numRuns: 60 },
+      { numRuns: 25 },
     )
   })
+  it('a narrow dial makes the blower start again and again on a cold exchanger; a wide one does not', () => {
+    const made = exchangerFromStart({ ...site, flowCfm: 1200, fanOnF: 95, toStartS: 70 })
+    if (!made.ok) throw new Error(made.reason)
+    const at = { ...firing(480, 600), returnF: 62, startF: 62 }
+    expect(run(made.value, 95, 90, {}, at).startsInACall).toBeGreaterThan(1)
+    expect(run(made.value, 150, 80, {}, at)).toMatchObject({ startsInACall: 1, residualRestarts: 0 })
+  })
   it.each([
-    [{ toStartS: 0, toStopS: 100 }, /took no time/],
-    [{ toStartS: 40, toStopS: 0 }, /took no time/],
+    [{ toStartS: 0 }, /took no time/],
     [{ fanOnF: 60 }, /below the return air/],
+    [{ flowCfm: 0 }, /is not known/],
+    [{ toStartS: 4000 }, /No exchanger of this burner/],
   ])('%j is refused in words', (more, reason) => {
-    const made = exchangerFromTimes({
-      burnerBtuH: 64_000,
-      returnF: 68,
-      fanOnF: 130,
-      fanOffF: 95,
-      toStartS: 40,
-      toStopS: 120,
-      ...more,
-    })
+    const made = exchangerFromStart({ ...site, ...more })
     expect(made.ok ? 'made' : made.reason).toMatch(reason)
   })
 })

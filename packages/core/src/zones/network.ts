@@ -154,8 +154,7 @@ function onCurve(
 }
 
 /** The flow at which a·Q² + b = c + m·Q, with m ≤ 0 and c ≥ b; in the form that stands a duct of hardly any resistance. */
-const crossing = (a: number, b: number, m: number, c: number): number =>
-  (2 * (c - b)) / (Math.sqrt(m * m + 4 * a * (c - b)) - m)
+const crossing = (a: number, b: number, m: number, c: number): number => (2 * (c - b)) / (Math.sqrt(m * m + 4 * a * (c - b)) - m)
 
 /** A motor that holds its flow while the duct asks for no more than it can bring, and its static beyond. */
 function heldFlow(

@@ -372,6 +372,19 @@ export class ContactSet extends OnVisit {
   @IsOptional() @IsIn(['open', 'closed']) rests?: 'open' | 'closed' | null
 }
 
+/** What is known of a furnace's firing, for its fan-and-limit switch. A field that was not sent leaves the earlier one. */
+export class FiringSet extends OnVisit {
+  /** From the rate plate, or clocked at the meter. */
+  @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) inputBtuH?: number
+  @IsOptional() @IsNumber() @Min(30) @Max(100) efficiencyPct?: number
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) returnF?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(100_000) flowCfm?: number
+  /** Flame to blower, from cold, by the watch. */
+  @IsOptional() @IsNumber() @Min(1) @Max(1800) toStartS?: number
+  /** How long it fires for a call. */
+  @IsOptional() @IsNumber() @Min(30) @Max(7200) firingS?: number
+}
+
 export class CheckSet extends OnVisit {
   @Matches(KEY) @MaxLength(60) checkId!: string
   @IsBoolean() done!: boolean

@@ -38,6 +38,7 @@ export const BODIES = {
   'wire.set': body.WireSet,
   'bridge.set': body.BridgeSet,
   'contact.set': body.ContactSet,
+  'firing.set': body.FiringSet,
   'check.set': body.CheckSet,
   undo: body.Undo,
 } as const

@@ -85,6 +85,8 @@ export function describeChange(change: Change, units: UnitChoice = BASE_UNITS): 
       return `bridge ${change.body.a} to ${change.body.b} at the ${change.body.board} ${change.body.column}: ${change.body.there ? 'there' : 'not there'}`
     case 'contact.set':
       return `input ${change.body.input}: ${change.body.device || 'nothing'}${change.body.rests ? `, rests ${change.body.rests}` : ''}`
+    case 'firing.set':
+      return `firing: ${fields(change.body)}`
     case 'check.set':
       return `${change.body.checkId.replaceAll('-', ' ')}: ${change.body.done ? 'done' : 'not done'}`
     case 'undo':

@@ -270,6 +270,9 @@ class Folding {
           wiring[column].bridges = [...wiring[column].bridges.filter((one) => !pair(one)), { board, a, b, there }]
         })
         return
+      case 'firing.set':
+        this.onVisit(change.body, (visit) => assign(visit.firing, change.body, FIRING_FIELDS))
+        return
       case 'contact.set':
         this.onVisit(change.body, (visit) => {
           const { place, input, device, rests } = change.body
@@ -408,6 +411,8 @@ const WIRING_FIELDS = [
   'cable',
 ] as const
 
+const FIRING_FIELDS = ['inputBtuH', 'efficiencyPct', 'returnF', 'flowCfm', 'toStartS', 'firingS'] as const
+
 export const emptySystemVisit = (): SystemVisit => ({
   complaint: '',
   notes: [],
@@ -418,6 +423,7 @@ export const emptySystemVisit = (): SystemVisit => ({
   checkedAt: {},
   wiring: { set: {}, found: { wires: {}, bridges: [] }, left: { wires: {}, bridges: [] } },
   contacts: {},
+  firing: {},
 })
 
 /**

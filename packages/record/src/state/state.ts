@@ -1,9 +1,9 @@
 import type { Bridge, Place, Wire } from '@ingle/core'
-import type { HouseRuleBody, PartRole, WiringSet } from '../changes/bodies.ts'
+import type { FiringSet, HouseRuleBody, PartRole, WiringSet } from '../changes/bodies.ts'
 import type { Profile } from '../profile/profile.ts'
 
 /** Raise it whenever the fold gives another state for the same changes: servers then fold every site anew. */
-export const FOLD_VERSION = 4
+export const FOLD_VERSION = 5
 
 /** A site as its changes make it. Plain data; nothing here is stored that cannot be folded again. */
 export interface SiteState {
@@ -95,6 +95,7 @@ export interface SystemVisit {
   wiring: WiringState
   /** What hangs on the inputs, by place and number: `equipment 1`. */
   contacts: Record<string, ContactState>
+  firing: Omit<FiringSet, 'visitId' | 'systemId'>
 }
 
 /** What was said of the wiring: as found, and over it what was mended. */
