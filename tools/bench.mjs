@@ -197,6 +197,34 @@ line(
   5,
 )
 
+const eight = {
+  commonResistance: 1.2e-7,
+  branchResistances: [8.8e-7, 1.8e-6, 3.5e-6, 9.8e-6, 2.2e-6, 5e-6, 1.1e-6, 7e-6],
+  alwaysOpen: [],
+  fan: { kind: 'curve', flowsCfm: [0, 400, 800, 1200, 1600, 1800], staticsInWc: [1.2, 1.15, 1.02, 0.78, 0.36, 0] },
+  relief: { opensAtInWc: 0.4 },
+}
+line(
+  'all 256 combinations of eight zones',
+  median(200, () => core.solveCombinations(eight)),
+  100,
+)
+const day = Array.from({ length: 96 }, (_, i) => [i * 900, i * 900 + 480])
+const furnace = {
+  capacity: 8,
+  burnerBtuH: 64_000,
+  uaOn: 330,
+  uaOff: 45,
+  air: { capacity: 1.2, streamOn: 1296, streamOff: 18 },
+}
+line(
+  'a day of a heat exchanger, 96 firings',
+  median(10, () =>
+    core.runFanLimit(furnace, { fanOnF: 120, fanOffF: 80 }, { calls: day, endS: 86_400, returnF: 68, startF: 68 }),
+  ),
+  50,
+)
+
 say('\n── what the browser loads, compressed')
 const assets = join(ROOT, 'apps/web/dist/assets')
 const files = readdirSync(assets).filter((name) => name.endsWith('.js'))

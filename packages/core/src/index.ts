@@ -158,3 +158,5 @@ export {
   wireRefusal,
   wiringFindings,
 } from './wiring/wiringFindings.ts'
+export { RELIEF_STATES, solveCombinations, type ZoneCombinations, type ZoneFan, type ZoneNetwork } from './zones/network.ts'
+export { openedUntilEnough, type ShareMethod, shortCombinations, type ZoneOutlets, zoneShares } from './zones/shares.ts'

@@ -79,8 +79,8 @@ export function otterholtChanges(now: Date): Change[] {
     inputBtuH: 60_000,
     efficiencyPct: 80,
     returnF: 62,
-    flowCfm: 900,
-    toStartS: 40,
+    flowCfm: 1300,
+    toStartS: 75,
     firingS: 480,
   })
   writer.write('setting.set', { ...old, role: 'fan.mode', column: 'found', value: 'out' })
