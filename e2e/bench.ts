@@ -12,6 +12,7 @@ export const flat = (n: number, name: string) => `${MILL_VISIT}/systems/beac0e11
 export const HALL = '/sites/4a2b0a11-0000-4000-8000-000000000001'
 export const hall = (name: string) =>
   `${HALL}/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1/${name}`
+export const upstairs = (name: string) => workshop(name).replace(/a2(?=\/)/, 'a1')
 export const workshop = (name: string) =>
   '/sites/077e4a11-0000-4000-8000-000000000001/visits/077e4a11-0000-4000-8000-0000000000b2/systems/077e4a11-0000-4000-8000-0000000000a2/' +
   name

@@ -1,4 +1,4 @@
-import { expect, stage, test, workshop } from '../bench.ts'
+import { expect, stage, test, upstairs, workshop } from '../bench.ts'
 
 test.beforeEach(async ({ tech }) => {
   await tech.open(stage('airflow'))
@@ -149,4 +149,28 @@ test('the old fan-and-limit switch: three starts in a firing, mended by its poin
   await panel.getByLabel('Flame to blower, s').fill('1700')
   await panel.getByLabel('Flame to blower, s').press('Enter')
   await expect(panel).toContainText('No exchanger of this burner starts its blower after 1700 s.')
+})
+
+test('a furnace is commissioned: the rise against its window, and the meter clocked with a pilot on', async ({ tech }) => {
+  const { page } = tech
+  await tech.open(upstairs('airflow'))
+  const panel = page.getByRole('region', { name: 'Temperature rise' })
+  await expect(panel.getByRole('heading')).toHaveText('A rise of 74.0 °F: above the window')
+  await expect(panel).toContainText('too little air for this fire')
+  // A faster tap, and measured again.
+  await panel.getByLabel('Supply air').fill('118')
+  await panel.getByLabel('Supply air').press('Enter')
+  await expect(panel.getByRole('heading')).toHaveText('A rise of 54.0 °F: within the window')
+  await panel.getByText('How it was worked out').click()
+  await expect(panel).toContainText('80000 Btu/h × 80%')
+  for (const [field, value] of [
+    ['Meter moved, ft³', '2'],
+    ['In so many s', '80'],
+    ['Heating value, Btu/ft³', '1020'],
+  ] as const) {
+    await panel.getByLabel(field).fill(value)
+    await panel.getByLabel(field).press('Enter')
+  }
+  await expect(panel).toContainText('The meter gives 91,800 Btu/h, 15% over the plate.')
+  await expect(panel).toContainText('whether a pilot or another appliance was on the meter')
 })

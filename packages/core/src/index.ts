@@ -18,6 +18,7 @@ export {
 export { combineFlows, type FlowEstimate } from './airflow/combine.ts'
 export type { AirflowInput, AirflowRule, BlowerData, CleanFilter, GrilleReading, HeaterKit, TryInput } from './airflow/input.ts'
 export { type AirflowPicture, airflowPicture, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
+export { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise, type RiseJudgement } from './airflow/riseWindow.ts'
 export {
   PART_NAMES,
   POINT_NAMES,

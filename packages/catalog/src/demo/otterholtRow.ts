@@ -70,6 +70,15 @@ export function otterholtChanges(now: Date): Change[] {
     ['time.clock', '12:00 flashing', 'controller'],
   ] as const)
     writer.write('setting.set', { ...here, role, ...(place && { place }), column: 'found', value }, 0.6)
+  writer.write('firing.set', {
+    ...here,
+    inputBtuH: 80_000,
+    efficiencyPct: 80,
+    returnF: 64,
+    supplyF: 138,
+    riseLowF: 35,
+    riseHighF: 65,
+  })
   const old = { visitId: OTTERHOLT_VISIT_ID, systemId: workshop }
   writer.write('complaint.set', { ...old, text: 'It starts and stops three times before it is warm.' })
   writer.write('setting.set', { ...old, role: 'fan.on-at', column: 'found', value: '95' })

@@ -45,7 +45,7 @@ export interface FanLimitRun {
 }
 
 /** Between two looks for a crossing. Within it the answer is exact. */
-const LOOK_S = 0.25
+const LOOK_S = 0.5
 /** A conductance that is nothing would leave no temperature to settle at; this much moves nothing that can be seen. */
 const HARDLY = 1e-7
 const HOUR_S = 3600
@@ -100,7 +100,8 @@ class Mode {
   /** Temperatures after `t`; for the usual step the matrix is there already. */
   after(x: number, air: number, t: number, into: Float64Array): void {
     const e = t === LOOK_S ? this.e : this.exp(t)
-    const [dx, da] = [x - this.restX, air - this.restA]
+    const dx = x - this.restX
+    const da = air - this.restA
     into[0] = this.restX + e[0] * dx + e[1] * da
     into[1] = this.restA + e[2] * dx + e[3] * da
   }
@@ -128,43 +129,37 @@ export function runFanLimit(of: HeatExchanger, at: FanLimitSwitch, firing: Firin
     peakFeltF: firing.startF,
     peakExchangerF: firing.startF,
   }
-  const felt = (of: Float64Array): number => (feelsAir ? (of[1] as number) : (of[0] as number))
-  let [t, call, blowing, limitOpen, inThisCall] = [0, 0, false, false, 0]
+  const feels = feelsAir ? 1 : 0
   const { limit } = at
-  while (t < firing.endS) {
-    const [fromS, toS] = firing.calls[call] ?? [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY]
+  const { calls, endS } = firing
+  let t = 0
+  let call = 0
+  let inThisCall = 0
+  let blowing = false
+  let limitOpen = false
+  while (t < endS) {
+    const fromS = call < calls.length ? (calls[call] as readonly [number, number])[0] : Number.POSITIVE_INFINITY
+    const toS = call < calls.length ? (calls[call] as readonly [number, number])[1] : Number.POSITIVE_INFINITY
     const called = t >= fromS && t < toS
-    const burning = called && !limitOpen
-    const mode = modes[(burning ? 2 : 0) + (blowing ? 1 : 0)] as Mode
+    const mode = modes[(called && !limitOpen ? 2 : 0) + (blowing ? 1 : 0)] as Mode
     const boundary = called ? toS : fromS
-    const step = Math.min(LOOK_S, boundary - t, firing.endS - t)
-    const before = felt(now)
+    const step = Math.min(LOOK_S, boundary - t, endS - t)
     mode.after(now[0] as number, now[1] as number, step, next)
-    const after = felt(next)
+    const after = next[feels] as number
     // What the switch waits for, and the first of it in this step.
     const fanAt = blowing ? at.fanOffF : at.fanOnF
-    const fanCrosses = blowing ? after <= fanAt : after >= fanAt
-    const limitAt = limit ? (limitOpen ? limit.closesF : limit.opensF) : Number.NaN
-    const limitCrosses = limit !== undefined && (limitOpen ? after <= limitAt : after >= limitAt)
-    const crossing = (target: number, rising: boolean): number => {
-      if (rising ? before >= target : before <= target) return 0
-      let [low, high] = [0, step]
-      for (let i = 0; i < 50 && high - low > 1e-10; i += 1) {
-        const middle = (low + high) / 2
-        mode.after(now[0] as number, now[1] as number, middle, next)
-        if (rising ? felt(next) >= target : felt(next) <= target) high = middle
-        else low = middle
-      }
-      return high
-    }
-    const fanIn = fanCrosses ? crossing(fanAt, !blowing) : Number.POSITIVE_INFINITY
-    const limitIn = limitCrosses ? crossing(limitAt, !limitOpen) : Number.POSITIVE_INFINITY
+    let fanIn = Number.POSITIVE_INFINITY
+    if (blowing ? after <= fanAt : after >= fanAt) fanIn = crossingIn(mode, now, next, feels, step, fanAt, !blowing)
+    let limitIn = Number.POSITIVE_INFINITY
+    if (limit && (limitOpen ? after <= limit.closesF : after >= limit.opensF))
+      limitIn = crossingIn(mode, now, next, feels, step, limitOpen ? limit.closesF : limit.opensF, !limitOpen)
     const taken = Math.min(step, fanIn, limitIn)
-    mode.after(now[0] as number, now[1] as number, taken, next)
-    now.set(next)
-    t = taken === step && boundary - t <= LOOK_S && step === boundary - t ? boundary : t + taken
-    run.peakFeltF = Math.max(run.peakFeltF, felt(now))
-    run.peakExchangerF = Math.max(run.peakExchangerF, now[0] as number)
+    if (taken < step || fanIn <= step || limitIn <= step) mode.after(now[0] as number, now[1] as number, taken, next)
+    now[0] = next[0] as number
+    now[1] = next[1] as number
+    t = taken === step && step === boundary - t ? boundary : t + taken
+    if ((now[feels] as number) > run.peakFeltF) run.peakFeltF = now[feels] as number
+    if ((now[0] as number) > run.peakExchangerF) run.peakExchangerF = now[0] as number
     if (fanIn <= taken) {
       blowing = !blowing
       if (!blowing) run.stopsS.push(t)
@@ -188,6 +183,30 @@ export function runFanLimit(of: HeatExchanger, at: FanLimitSwitch, firing: Firin
   }
   run.runningAtEnd = blowing
   return ok(run)
+}
+
+/** When, within a step, the switch feels a temperature. By bisection: what is felt crosses it once between two looks. */
+function crossingIn(
+  mode: Mode,
+  now: Float64Array,
+  next: Float64Array,
+  feels: number,
+  step: number,
+  target: number,
+  rising: boolean,
+): number {
+  const before = now[feels] as number
+  if (rising ? before >= target : before <= target) return 0
+  let low = 0
+  let high = step
+  for (let i = 0; i < 50 && high - low > 1e-10; i += 1) {
+    const middle = (low + high) / 2
+    mode.after(now[0] as number, now[1] as number, middle, next)
+    const felt = next[feels] as number
+    if (rising ? felt >= target : felt <= target) high = middle
+    else low = middle
+  }
+  return high
 }
 
 /** What the settings do, in words, for the one who turns the dial. */

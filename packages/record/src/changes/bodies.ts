@@ -381,6 +381,15 @@ export class FiringSet extends OnVisit {
   @IsOptional() @IsNumber() @Min(1) @Max(100_000) flowCfm?: number
   /** Flame to blower, from cold, by the watch. */
   @IsOptional() @IsNumber() @Min(1) @Max(1800) toStartS?: number
+  /** After the exchanger, out of its sight, while it fires steadily. */
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) supplyF?: number
+  /** The window of the plate. */
+  @IsOptional() @IsNumber() @Min(1) @Max(200) riseLowF?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(200) riseHighF?: number
+  /** Clocked at the meter. */
+  @IsOptional() @IsNumber() @Min(0.01) @Max(1000) meterFt3?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(7200) meterS?: number
+  @IsOptional() @IsNumber() @Min(100) @Max(4000) heatingValueBtuFt3?: number
   /** How long it fires for a call. */
   @IsOptional() @IsNumber() @Min(30) @Max(7200) firingS?: number
 }

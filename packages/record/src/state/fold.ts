@@ -411,7 +411,20 @@ const WIRING_FIELDS = [
   'cable',
 ] as const
 
-const FIRING_FIELDS = ['inputBtuH', 'efficiencyPct', 'returnF', 'flowCfm', 'toStartS', 'firingS'] as const
+const FIRING_FIELDS = [
+  'inputBtuH',
+  'efficiencyPct',
+  'returnF',
+  'supplyF',
+  'riseLowF',
+  'riseHighF',
+  'meterFt3',
+  'meterS',
+  'heatingValueBtuFt3',
+  'flowCfm',
+  'toStartS',
+  'firingS',
+] as const
 
 export const emptySystemVisit = (): SystemVisit => ({
   complaint: '',

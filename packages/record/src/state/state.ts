@@ -95,7 +95,7 @@ export interface SystemVisit {
   wiring: WiringState
   /** What hangs on the inputs, by place and number: `equipment 1`. */
   contacts: Record<string, ContactState>
-  firing: Omit<FiringSet, 'visitId' | 'systemId'>
+  firing: FiringState
 }
 
 /** What was said of the wiring: as found, and over it what was mended. */
@@ -109,6 +109,8 @@ export interface WiringColumn {
   wires: Record<string, Wire | null>
   bridges: (Bridge & { there: boolean })[]
 }
+
+export type FiringState = Omit<FiringSet, 'visitId' | 'systemId'>
 
 export interface ContactState {
   device: string

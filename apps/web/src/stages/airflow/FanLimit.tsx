@@ -1,9 +1,10 @@
 import { exchangerFromStart, type FanLimitRun, fanLimitVerdict, runFanLimit } from '@ingle/core'
 import type { LedgerRow } from '@ingle/record'
 import { useMemo, useState } from 'react'
-import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
+import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
+import { useFiring } from './useFiring.tsx'
 
 /** What runs on after the flame, in the picture and in the count. */
 const AFTER_S = 900
@@ -23,7 +24,7 @@ export function FanLimit() {
 const standing = (row: LedgerRow): string => row.left?.value ?? row.found?.value ?? row.setting.default ?? ''
 
 function Pointers({ on, off }: { on: LedgerRow; off: LedgerRow }) {
-  const { here, units, picture, write, at } = useVisit()
+  const { here, units, picture } = useVisit()
   const { firing } = here
   const [tried, setTried] = useState<{ on: string; off: string } | null>(null)
   const dial = tried ?? { on: standing(on), off: standing(off) }
@@ -64,23 +65,7 @@ function Pointers({ on, off }: { on: LedgerRow; off: LedgerRow }) {
         }
       : run
   }, [firing, flowCfm, picture, on, dial.on, dial.off])
-  const save = async (body: object) => {
-    const written = await write([{ kind: 'firing.set', body: { ...at, ...body } }])
-    return written.ok ? null : `${written.reason} ${written.remedy}`
-  }
-  const number = (key: 'inputBtuH' | 'efficiencyPct' | 'toStartS' | 'firingS', label: string, hint: string) => (
-    <TextField
-      label={label}
-      hint={hint}
-      value={firing[key] === undefined ? '' : String(firing[key])}
-      onSave={async (typed) => {
-        const value = Number(typed.replace(/[\s,]/g, ''))
-        return Number.isFinite(value) && value > 0
-          ? save({ [key]: value })
-          : `“${typed}” is no number above nothing. Write it in figures.`
-      }}
-    />
-  )
+  const { number, save } = useFiring()
   return (
     <section aria-label="Fan and limit" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
