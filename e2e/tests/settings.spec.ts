@@ -249,6 +249,7 @@ test('the lead sets a house rule; a technician chooses it, and the aim names it'
   await expect(tech.page.getByRole('link', { name: 'New set' })).toHaveCount(0)
   await tech.open(flat(4, 'survey'))
   await tech.page.getByLabel('Add a house rule').selectOption({ label: 'lantern nights' })
+  await expect(tech.page.getByRole('listitem').filter({ hasText: 'lantern nights' })).toBeVisible()
   await tech.open(flat(4, 'settings'))
   await expect(tech.ledgerRow(/^Fan after heating/)).toContainText('House rule “lantern nights”: a whisper hides the relay')
   await tech
