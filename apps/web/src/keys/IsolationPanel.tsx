@@ -6,6 +6,9 @@ import { Countdown } from './Countdown.tsx'
 import { type Isolation, powerBack } from './isolation.ts'
 import type { UnitAtHand } from './unitAtHand.ts'
 
+const clock = (at: string | undefined): string =>
+  at === undefined ? '' : new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date(at))
+
 /** Making dead, step by step; each confirmed before what needs it. */
 export function IsolationPanel({ isolation, unit }: { isolation: Isolation; unit: UnitAtHand }) {
   const { here, write, at } = unit
@@ -33,7 +36,7 @@ export function IsolationPanel({ isolation, unit }: { isolation: Isolation; unit
           <li key={step.id} className="leading-snug">
             <CheckField
               label={`${i + 1}. ${step.says}`}
-              why={step.why}
+              why={here.checks[step.id] ? `Confirmed at ${clock(here.checkedAt[step.id])}` : step.why}
               checked={here.checks[step.id] === true}
               onSave={(done) => tick(step.id, done)}
             />

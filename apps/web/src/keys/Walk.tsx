@@ -69,7 +69,9 @@ export function Walk({ device, machine, rows: asked, found, unit, isolation, onC
   const step = steps[0]
   const cuts = step?.events.some((one) => one.do === 'power' && !one.on) ?? false
   const restores = step?.events.some((one) => one.do === 'power' && one.on) ?? false
-  const waitsForIsolation = cuts && !isolation.isolated
+  // Whoever finds it dark has not isolated it: a switch is moved behind the locks as well.
+  const movesSwitch = step?.events.some((one) => one.do === 'hand' && machine.pad.banks?.includes(one.id)) ?? false
+  const waitsForIsolation = (cuts || movesSwitch) && !isolation.isolated
   const late = useTimeout(machine, state, detour !== null)
   const stand = (next: KeypadState) => {
     setState(next)

@@ -56,6 +56,8 @@ describe('a fan-and-limit switch', () => {
     expect(says({ ...EXCHANGER, uaOn: 1050 }, 150, 135)).toMatch(/starts \d+ times in one firing/)
     expect(says(AIR, 110, 85)).toMatch(/Leftover heat starts the blower again/)
     expect(says(EXCHANGER, 130, 80, 84)).toMatch(/the blower never stops/)
+    expect(says(EXCHANGER, 900, 95)).toMatch(/never starts in this firing/)
+    expect(says({ ...EXCHANGER, uaOn: 30 }, 130, 70)).toMatch(/still runs at the end/)
     expect(says(EXCHANGER, 130, 95)).toBe('')
   })
   it.each<[string, Parameters<typeof runFanLimit>, RegExp]>([

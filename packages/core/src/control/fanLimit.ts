@@ -217,6 +217,16 @@ export function fanLimitVerdict(at: FanLimitSwitch, run: FanLimitRun, returnF: n
       says: `Fan-off stands at ${at.fanOffF} °F and the return air is ${returnF} °F: the blower never stops.`,
       mend: 'Set fan-off above the warmest return air of the year.',
     })
+  else if (run.runningAtEnd)
+    out.push({
+      says: 'The blower still runs at the end of the time that was worked out.',
+      mend: 'Raise fan-off a little; leftover heat is long spent by then.',
+    })
+  if (run.startsS.length === 0)
+    out.push({
+      says: `The blower never starts in this firing: the air does not reach ${at.fanOnF} °F.`,
+      mend: 'Lower fan-on. The exchanger must not fire without air for long.',
+    })
   if (run.startsInACall > 1)
     out.push({
       says: `The blower starts ${run.startsInACall} times in one firing: it takes more than the burner gives.`,

@@ -152,7 +152,11 @@ const heading = (run: FanLimitRun): string =>
     ? `The blower starts ${run.startsInACall} times in one firing`
     : run.residualRestarts > 0
       ? 'Leftover heat starts the blower again'
-      : 'The blower starts once and stops once'
+      : run.startsS.length === 0
+        ? 'The blower never starts in this firing'
+        : run.runningAtEnd
+          ? 'The blower starts once and does not stop'
+          : 'The blower starts once and stops once'
 
 /** Flame and blower along the time, as two bars; the same as a sentence for those who cannot see them. */
 function Bars({ run, firingS }: { run: FanLimitRun; firingS: number }) {
