@@ -17,6 +17,15 @@ export {
 } from './airflow/blowerTable.ts'
 export { combineFlows, type FlowEstimate } from './airflow/combine.ts'
 export type { AirflowInput, AirflowRule, BlowerData, CleanFilter, GrilleReading, HeaterKit, TryInput } from './airflow/input.ts'
+export {
+  calibrationDue,
+  INSTRUMENT_MEASURES,
+  type InstrumentData,
+  type InstrumentDoubt,
+  type InstrumentMeasure,
+  instrumentDoubts,
+  instrumentPlusMinus,
+} from './airflow/instruments.ts'
 export { type AirflowPicture, airflowPicture, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
 export { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise, type RiseJudgement } from './airflow/riseWindow.ts'
 export {
@@ -159,5 +168,33 @@ export {
   wireRefusal,
   wiringFindings,
 } from './wiring/wiringFindings.ts'
+export { BALANCE_BAND, type BalanceOutlet, type BalanceStep, balanceStep } from './zones/balance.ts'
+export { fitNetwork, type NetworkFit, type NetworkReading } from './zones/fit.ts'
+export {
+  bits,
+  combinationOf,
+  type FanSteps,
+  judgeZones,
+  stepOf,
+  ZONE_BREAKS,
+  type ZoneBranch,
+  type ZoneBreak,
+  type ZoneCase,
+  type ZoneCombination,
+  type ZoneJudgement,
+  type ZoneLimits,
+} from './zones/judge.ts'
+export { withMend, type ZoneMend, zoneMends } from './zones/mends.ts'
 export { RELIEF_STATES, solveCombinations, type ZoneCombinations, type ZoneFan, type ZoneNetwork } from './zones/network.ts'
+export {
+  DRAUGHT_FPM,
+  type Jet,
+  OUTLET_KINDS,
+  type OutletKind,
+  outletJet,
+  ROOM_KINDS,
+  type RoomKind,
+} from './zones/outlets.ts'
 export { openedUntilEnough, type ShareMethod, shortCombinations, type ZoneOutlets, zoneShares } from './zones/shares.ts'
+export { type StepFlow, type StepFlows, sharesInSteps, stepFlows } from './zones/steps.ts'
+export { breakWords, controllerWords, mendWords } from './zones/words.ts'

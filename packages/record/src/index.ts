@@ -1,4 +1,5 @@
 // Table of contents of the record. Nothing inside this package imports through this file.
+export { Instrument } from './changes/airBodies.ts'
 export { type AirflowRuleBody, HouseRuleBody, PART_ROLES, type PartRole, type RuleAimBody } from './changes/bodies.ts'
 export { BODIES, type BodyOf, type Change, type ChangeKind, type ChangeOf, parseChange } from './changes/change.ts'
 export { describeChange, probeEntries } from './changes/describe.ts'
@@ -71,3 +72,4 @@ export { emptySystemVisit, fold, inOrder } from './state/fold.ts'
 export { inForce } from './state/inForce.ts'
 export * from './state/state.ts'
 export { wiringAs, wiringSystemOf } from './state/wiring.ts'
+export { effectiveFt2, outletShares, stepsOf, type ZonedDuct, type ZoneWithOutlets, zonedDuct } from './state/zones.ts'

@@ -1,3 +1,4 @@
+import { solveCombinations } from '@ingle/core'
 import type { Change } from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
@@ -11,7 +12,45 @@ export const CALDER_SYSTEM_ID = id('a1')
 export const CALDER_VISIT_ID = id('b2')
 const PAST_VISIT_ID = id('b1')
 
-const ROOMS = ['Waiting', 'Surgery 1', 'Surgery 2', 'Office', 'Store'] as const
+/** The practice as it is built: what the duct of each zone lets through, and how unevenly its dampers stand. */
+const ZONES = [
+  {
+    name: 'Waiting',
+    room: 'living',
+    loadBtuH: 11_500,
+    resistance: 1.5e-6,
+    outlets: [
+      [14, 6, 1],
+      [14, 6, 1.25],
+      [14, 6, 0.8],
+    ],
+  },
+  {
+    name: 'Surgery 1',
+    room: 'quiet',
+    loadBtuH: 9500,
+    resistance: 2.6e-6,
+    outlets: [
+      [14, 8, 1.2],
+      [14, 8, 0.8],
+    ],
+  },
+  {
+    name: 'Surgery 2',
+    room: 'quiet',
+    loadBtuH: 9000,
+    resistance: 2.9e-6,
+    outlets: [
+      [14, 8, 0.95],
+      [14, 8, 1.05],
+    ],
+  },
+  { name: 'Office', room: 'work', loadBtuH: 4200, resistance: 9e-6, outlets: [[12, 6, 1]] },
+  { name: 'Store', room: 'work', loadBtuH: 1800, resistance: 1.6e-5, outlets: [[10, 4, 1]] },
+] as const
+const COMMON_RESISTANCE = 1.1e-7
+const FAN = { kind: 'constant-airflow', setCfm: 1200, maxStaticInWc: 0.9 } as const
+const ROOMS = ZONES.map((one) => one.name)
 
 /** Calder Street Dental: one ducted unit, five zones on a zone controller, commissioned by feel and now to be measured. */
 export function calderChanges(now: Date): Change[] {
@@ -42,20 +81,33 @@ export function calderChanges(now: Date): Change[] {
     ['controller', 'Quernstone', 'Z6'],
   ] as const)
     writer.write('part.set', { systemId, partId: writer.newId(), role, maker, model }, 0.5)
-  for (const room of ROOMS)
-    writer.write(
-      'part.set',
-      {
-        systemId,
-        partId: writer.newId(),
-        role: 'supply-grille',
-        name: room.toLowerCase(),
-        widthIn: 14,
-        heightIn: 6,
-        freeArea: 0.72,
-      },
-      0.5,
-    )
+  const zoneIds = ZONES.map(({ name, room, loadBtuH }) => {
+    const zoneId = writer.newId()
+    writer.write('zone.set', { systemId, zoneId, name, room, loadBtuH }, 0.5)
+    return zoneId
+  })
+  const outletIds = ZONES.map(({ name, outlets }, zone) =>
+    outlets.map(([widthIn, heightIn], i) => {
+      const outletId = writer.newId()
+      const named = outlets.length > 1 ? `${name} ${'abc'.charAt(i)}` : name
+      writer.write(
+        'outlet.set',
+        {
+          systemId,
+          outletId,
+          zoneId: zoneIds[zone] ?? '',
+          name: named,
+          kind: 'side-wall',
+          widthIn,
+          heightIn,
+          freeArea: 0.72,
+          reachFt: 12,
+        },
+        0.3,
+      )
+      return outletId
+    }),
+  )
 
   const zones = (where: { visitId: string; systemId: string }, column: 'found' | 'left', shares: readonly number[]) =>
     shares.forEach((share, i) => {
@@ -80,5 +132,43 @@ export function calderChanges(now: Date): Change[] {
   writer.write('setting.set', { ...here, role: 'zone.last-open', place: 'zone-controller', column: 'found', value: '0' })
   writer.write('setting.set', { ...here, role: 'service.password', place: 'zone-controller', column: 'found', value: '1234' })
   zones(here, 'found', [25, 25, 25, 15, 10])
+  writer.write('zoning.set', { systemId, coilFloorCfm: 900 })
+  writer.write('try.start', { ...here, tap: 'C', adjustPct: 0, filter: 'clean' })
+  const built = solveCombinations({
+    commonResistance: COMMON_RESISTANCE,
+    branchResistances: ZONES.map((one) => one.resistance),
+    alwaysOpen: [],
+    fan: FAN,
+  })
+  if (!built.ok) throw new Error(built.reason)
+  const tryId = writer.changes.at(-1)?.id ?? ''
+  const read = (value: number) => Math.round(100 * (value + 0.006 * writer.noise())) / 100
+  for (const mask of [0b11111, 0b00111, 0b01011, 0b10101, 0b11110]) {
+    const flowCfm = built.value.totalCfm[mask] as number
+    const supply = read(built.value.plenumInWc[mask] as number)
+    const back = read(-COMMON_RESISTANCE * flowCfm * flowCfm)
+    if (mask === 0b11111) writer.write('reading.probes', { ...here, tryId, supply, return: back }, 2)
+    writer.write(
+      'zones.reading',
+      { ...here, open: zoneIds.filter((_, i) => mask & (1 << i)), supplyInWc: supply, returnInWc: back },
+      4,
+    )
+  }
+  // Every outlet once, with all zones open and the hand dampers as found.
+  for (const [zone, { outlets }] of ZONES.entries()) {
+    const flow = built.value.zoneCfm[0b11111 * ZONES.length + zone] as number
+    const whole = outlets.reduce((sum, [, , share]) => sum + share, 0)
+    for (const [i, [, , share]] of outlets.entries())
+      writer.write(
+        'outlet.reading',
+        {
+          ...here,
+          outletId: outletIds[zone]?.[i] ?? '',
+          flowCfm: Math.round((flow * share * (1 + 0.015 * writer.noise())) / whole),
+          damperPct: 100,
+        },
+        1,
+      )
+  }
   return writer.changes
 }

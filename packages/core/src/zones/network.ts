@@ -11,6 +11,8 @@ export interface ZoneNetwork {
   branchResistances: readonly number[]
   /** Branches that never close, from 0. */
   alwaysOpen: readonly number[]
+  /** What a closed damper still lets through, as a share of what it lets through open; absent: nothing. */
+  closedShare?: number
   fan: ZoneFan
   /** A damper that opens at a static of the plenum; `resistance` of it fully open, absent: it takes whatever comes. */
   relief?: { opensAtInWc: number; resistance?: number }
@@ -34,9 +36,81 @@ export interface ZoneCombinations {
 const MOST_ZONES = 12
 
 /**
+ * What the duct asks of the fan in one combination, in at most three pieces, each a·Q² + b: relief closed, holding its
+ * static, fully open. One object, filled anew for each combination, so that the loop makes nothing.
+ */
+class Duct {
+  /** cfm per root of in.wc that all open branches let through. */
+  pass = 0
+  /** Where the relief begins to open, and where it is fully open, cfm through the fan. */
+  holdFrom = 0
+  openFrom = 0
+  private readonly common: number
+  private readonly opensAt: number
+  private readonly reliefPass: number
+
+  constructor({ commonResistance, relief }: ZoneNetwork) {
+    this.common = commonResistance
+    this.opensAt = relief ? relief.opensAtInWc : Number.POSITIVE_INFINITY
+    this.reliefPass = relief ? (relief.resistance === undefined ? Number.POSITIVE_INFINITY : 1 / Math.sqrt(relief.resistance)) : 0
+  }
+
+  open(pass: number): void {
+    this.pass = pass
+    this.holdFrom = pass * Math.sqrt(this.opensAt)
+    // Without a relief both stay out of reach; nothing open times never opening would be no number.
+    if (this.reliefPass === 0) this.holdFrom = Number.POSITIVE_INFINITY
+    this.openFrom = this.reliefPass === 0 ? Number.POSITIVE_INFINITY : this.holdFrom + this.reliefPass * Math.sqrt(this.opensAt)
+  }
+
+  /** Index into `RELIEF_STATES`. */
+  stateAt(flow: number): number {
+    return flow <= this.holdFrom ? 0 : flow <= this.openFrom ? 1 : 2
+  }
+
+  /** No flow can go anywhere. */
+  get shut(): boolean {
+    return this.pass === 0 && this.reliefPass === 0
+  }
+
+  plenumAt(flow: number): number {
+    const state = this.stateAt(flow)
+    if (state === 1) return this.opensAt
+    if (state === 0 && this.pass === 0) return flow === 0 ? 0 : Number.POSITIVE_INFINITY
+    const through = flow / (state === 0 ? this.pass : this.pass + this.reliefPass)
+    return through * through
+  }
+
+  asked(flow: number): number {
+    return this.common * flow * flow + this.plenumAt(flow)
+  }
+
+  /** Where it meets a straight piece of the fan's curve, at0 + slope·Q, which it meets before `to`. */
+  meets(at0: number, slope: number, to: number): number {
+    const through = this.pass + this.reliefPass
+    if (this.holdFrom >= to || (this.holdFrom > 0 && this.asked(this.holdFrom) >= at0 + slope * this.holdFrom))
+      return crossing(this.common + 1 / (this.pass * this.pass), 0, slope, at0)
+    if (this.openFrom >= to || this.asked(this.openFrom) >= at0 + slope * this.openFrom)
+      return crossing(this.common, this.opensAt, slope, at0)
+    return crossing(this.common + 1 / (through * through), 0, slope, at0)
+  }
+
+  /** The flow at which it asks for a static; `most` where it never does. */
+  flowAt(staticInWc: number, most: number): number {
+    if (this.shut) return 0
+    if (this.holdFrom > 0 && this.asked(this.holdFrom) >= staticInWc)
+      return Math.sqrt(staticInWc / (this.common + 1 / (this.pass * this.pass)))
+    if (this.asked(this.openFrom) >= staticInWc)
+      return this.common === 0 ? most : Math.sqrt(Math.max(staticInWc - this.opensAt, 0) / this.common)
+    const through = this.pass + this.reliefPass
+    return Math.sqrt(staticInWc / (this.common + 1 / (through * through)))
+  }
+}
+
+/**
  * Solves every open and closed combination of up to twelve zones. What the duct asks rises with the flow in at most three
- * pieces, each a·Q² + b (relief closed, holding, fully open); the fan falls in straight pieces: each crossing is a
- * quadratic, so nothing is iterated. Allocates nothing per combination.
+ * pieces (see `Duct`); the fan falls in straight pieces: each crossing is a quadratic, so nothing is iterated. Allocates
+ * nothing per combination.
  * Sources: parallel branches p = R·Q²; the crossing of fan curve and duct curve.
  */
 export function solveCombinations(network: ZoneNetwork): Result<ZoneCombinations> {
@@ -53,131 +127,72 @@ export function solveCombinations(network: ZoneNetwork): Result<ZoneCombinations
     reliefState: new Uint8Array(count),
     zoneCfm: new Float64Array(count * zones),
   }
-  // cfm per root of in.wc that a branch lets through.
-  const passes = Float64Array.from(network.branchResistances, (one) => 1 / Math.sqrt(one))
+  // cfm per root of in.wc that a branch lets through, open and closed.
+  const opened = Float64Array.from(network.branchResistances, (one) => 1 / Math.sqrt(one))
+  const closedShare = network.closedShare ?? 0
   const always = network.alwaysOpen.reduce((mask, zone) => mask | (1 << zone), 0)
-  const { commonResistance, fan, relief } = network
-  const opensAt = relief ? relief.opensAtInWc : Number.POSITIVE_INFINITY
-  const reliefPass = relief ? (relief.resistance === undefined ? Number.POSITIVE_INFINITY : 1 / Math.sqrt(relief.resistance)) : 0
-  const flows = fan.kind === 'curve' ? Float64Array.from(fan.flowsCfm) : new Float64Array(0)
-  const statics = fan.kind === 'curve' ? Float64Array.from(fan.staticsInWc) : new Float64Array(0)
-  const setCfm = fan.kind === 'curve' ? 0 : fan.setCfm
-  const maxStatic = fan.kind === 'curve' ? 0 : fan.maxStaticInWc
+  const { commonResistance, fan } = network
+  const duct = new Duct(network)
+  const curve = fan.kind === 'curve' ? new FanCurve(fan.flowsCfm, fan.staticsInWc) : null
+  const shutInWc = fan.kind === 'curve' ? (fan.staticsInWc[0] as number) : fan.maxStaticInWc
   for (let mask = 0; mask < count; mask += 1) {
     let pass = 0
     const open = mask | always
-    for (let i = 0; i < zones; i += 1) if (open & (1 << i)) pass += passes[i] as number
-    // Where the relief begins to open, and where it is fully open.
-    const holdFrom = pass * Math.sqrt(opensAt)
-    const openFrom = holdFrom + reliefPass * Math.sqrt(opensAt)
-    const total =
-      fan.kind === 'curve'
-        ? onCurve(flows, statics, commonResistance, pass, reliefPass, opensAt, holdFrom, openFrom)
-        : heldFlow(setCfm, maxStatic, commonResistance, pass, reliefPass, opensAt, holdFrom, openFrom)
-    const state = !relief || total <= holdFrom ? 0 : total <= openFrom ? 1 : 2
-    const shut = pass === 0 && state === 0
-    const plenum = shut
-      ? fan.kind === 'curve'
-        ? (statics[0] as number)
-        : maxStatic
-      : plenumAt(total, pass, reliefPass, opensAt, state)
+    for (let i = 0; i < zones; i += 1) pass += (opened[i] as number) * (open & (1 << i) ? 1 : closedShare)
+    duct.open(pass)
+    const total = curve ? curve.meets(duct) : heldFlow(fan as HeldFan, duct)
+    const state = duct.stateAt(total)
+    const plenum = pass === 0 && state === 0 ? shutInWc : duct.plenumAt(total)
     out.totalCfm[mask] = total
     out.plenumInWc[mask] = plenum
     out.fanInWc[mask] = plenum + commonResistance * total * total
     out.reliefState[mask] = state
     const root = Math.sqrt(plenum)
     out.reliefCfm[mask] = state === 0 ? 0 : total - pass * root
-    for (let i = 0; i < zones; i += 1) out.zoneCfm[mask * zones + i] = open & (1 << i) ? (passes[i] as number) * root : 0
+    for (let i = 0; i < zones; i += 1)
+      out.zoneCfm[mask * zones + i] = (opened[i] as number) * (open & (1 << i) ? 1 : closedShare) * root
   }
   return ok(out)
 }
 
-function plenumAt(flow: number, pass: number, reliefPass: number, opensAt: number, state: number): number {
-  if (state === 1) return opensAt
-  const through = flow / (state === 0 ? pass : pass + reliefPass)
-  return through * through
-}
+/** A falling curve of straight pieces. */
+class FanCurve {
+  private readonly flows: Float64Array
+  private readonly statics: Float64Array
 
-/** What the fan has to bring at a flow. */
-function asked(
-  flow: number,
-  common: number,
-  pass: number,
-  reliefPass: number,
-  opensAt: number,
-  holdFrom: number,
-  openFrom: number,
-): number {
-  const state = flow <= holdFrom ? 0 : flow <= openFrom ? 1 : 2
-  if (state === 0 && pass === 0) return flow === 0 ? 0 : Number.POSITIVE_INFINITY
-  return common * flow * flow + plenumAt(flow, pass, reliefPass, opensAt, state)
-}
+  constructor(flowsCfm: readonly number[], staticsInWc: readonly number[]) {
+    this.flows = Float64Array.from(flowsCfm)
+    this.statics = Float64Array.from(staticsInWc)
+  }
 
-/** Where a falling curve of straight pieces meets what the duct asks; not a number where it does not. */
-function onCurve(
-  flows: Float64Array,
-  statics: Float64Array,
-  common: number,
-  pass: number,
-  reliefPass: number,
-  opensAt: number,
-  holdFrom: number,
-  openFrom: number,
-): number {
-  const last = flows.length - 1
-  // Everything shut and nothing that relieves: no flow, at the static where the curve begins.
-  if (pass === 0 && reliefPass === 0) return flows[0] === 0 ? 0 : Number.NaN
-  if (asked(flows[0] as number, common, pass, reliefPass, opensAt, holdFrom, openFrom) > (statics[0] as number)) return Number.NaN
-  if (asked(flows[last] as number, common, pass, reliefPass, opensAt, holdFrom, openFrom) < (statics[last] as number))
-    return Number.NaN
-  let piece = 0
-  while (
-    piece < last - 1 &&
-    asked(flows[piece + 1] as number, common, pass, reliefPass, opensAt, holdFrom, openFrom) < (statics[piece + 1] as number)
-  )
-    piece += 1
-  const [x0, x1] = [flows[piece] as number, flows[piece + 1] as number]
-  const [y0, y1] = [statics[piece] as number, statics[piece + 1] as number]
-  const slope = (y1 - y0) / (x1 - x0)
-  const at0 = y0 - slope * x0
-  // The duct's piece: the first one whose end asks for more than the fan brings there.
-  const brings = (flow: number): number => at0 + slope * flow
-  const through = pass + reliefPass
-  if (
-    holdFrom >= x1 ||
-    (holdFrom > 0 && asked(holdFrom, common, pass, reliefPass, opensAt, holdFrom, openFrom) >= brings(holdFrom))
-  )
-    return crossing(common + 1 / (pass * pass), 0, slope, at0)
-  if (openFrom >= x1 || asked(openFrom, common, pass, reliefPass, opensAt, holdFrom, openFrom) >= brings(openFrom))
-    return crossing(common, opensAt, slope, at0)
-  return crossing(common + 1 / (through * through), 0, slope, at0)
+  /** Where it meets what the duct asks; not a number where it does not. */
+  meets(duct: Duct): number {
+    const { flows, statics } = this
+    const last = flows.length - 1
+    // Everything shut and nothing that relieves: no flow, at the static where the curve begins.
+    if (duct.shut) return flows[0] === 0 ? 0 : Number.NaN
+    if (duct.asked(flows[0] as number) > (statics[0] as number)) return Number.NaN
+    if (duct.asked(flows[last] as number) < (statics[last] as number)) return Number.NaN
+    let piece = 0
+    while (piece < last - 1 && duct.asked(flows[piece + 1] as number) < (statics[piece + 1] as number)) piece += 1
+    const x0 = flows[piece] as number
+    const x1 = flows[piece + 1] as number
+    const y0 = statics[piece] as number
+    const slope = ((statics[piece + 1] as number) - y0) / (x1 - x0)
+    return duct.meets(y0 - slope * x0, slope, x1)
+  }
 }
 
 /** The flow at which a·Q² + b = c + m·Q, with m ≤ 0 and c ≥ b; in the form that stands a duct of hardly any resistance. */
 const crossing = (a: number, b: number, m: number, c: number): number => (2 * (c - b)) / (Math.sqrt(m * m + 4 * a * (c - b)) - m)
 
+type HeldFan = Extract<ZoneFan, { kind: 'constant-airflow' }>
 /** A motor that holds its flow while the duct asks for no more than it can bring, and its static beyond. */
-function heldFlow(
-  setCfm: number,
-  maxStatic: number,
-  common: number,
-  pass: number,
-  reliefPass: number,
-  opensAt: number,
-  holdFrom: number,
-  openFrom: number,
-): number {
-  if (asked(setCfm, common, pass, reliefPass, opensAt, holdFrom, openFrom) <= maxStatic) return setCfm
-  if (pass === 0 && reliefPass === 0) return 0
-  if (holdFrom > 0 && asked(holdFrom, common, pass, reliefPass, opensAt, holdFrom, openFrom) >= maxStatic)
-    return Math.sqrt(maxStatic / (common + 1 / (pass * pass)))
-  if (asked(openFrom, common, pass, reliefPass, opensAt, holdFrom, openFrom) >= maxStatic)
-    return common === 0 ? setCfm : Math.sqrt(Math.max(maxStatic - opensAt, 0) / common)
-  const through = pass + reliefPass
-  return Math.sqrt(maxStatic / (common + 1 / (through * through)))
+function heldFlow({ setCfm, maxStaticInWc }: HeldFan, duct: Duct): number {
+  return duct.asked(setCfm) <= maxStaticInWc ? setCfm : duct.flowAt(maxStaticInWc, setCfm)
 }
 
-function networkDoubt({ branchResistances, commonResistance, alwaysOpen, fan, relief }: ZoneNetwork) {
+function networkDoubt({ branchResistances, commonResistance, alwaysOpen, closedShare, fan, relief }: ZoneNetwork) {
   const zones = branchResistances.length
   if (zones < 1 || zones > MOST_ZONES)
     return refuse(`${zones} zones cannot be combined here.`, `It works for 1 to ${MOST_ZONES} zones.`)
@@ -188,6 +203,8 @@ function networkDoubt({ branchResistances, commonResistance, alwaysOpen, fan, re
     return refuse('The common duct has a resistance below nothing.', 'Look at the signs of the probes.')
   if (alwaysOpen.some((one) => !Number.isInteger(one) || one < 0 || one >= zones))
     return refuse('A branch that is always open is none of the zones.', 'Choose among the zones.')
+  if (closedShare !== undefined && !(closedShare >= 0 && closedShare <= 1))
+    return refuse('A closed damper lets through more than an open one.', 'Enter the share between 0 and 100%.')
   if (relief && !(relief.opensAtInWc > 0)) return refuse('The relief opens at no static.', 'Enter the static at which it opens.')
   if (fan.kind === 'constant-airflow')
     return fan.setCfm > 0 && fan.maxStaticInWc > 0

@@ -21,7 +21,6 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
-  IsISO8601,
   IsNotEmpty,
   IsNumber,
   IsObject,
@@ -34,6 +33,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator'
+import { OnTry, OnVisit } from './onVisit.ts'
 
 const [STATIC_LOW, STATIC_HIGH] = PLAUSIBLE.static
 const [TEMPERATURE_LOW, TEMPERATURE_HIGH] = PLAUSIBLE.temperature
@@ -185,11 +185,6 @@ export class VisitClose {
   @IsUUID() visitId!: string
 }
 
-class OnVisit {
-  @IsUUID() visitId!: string
-  @IsUUID() systemId!: string
-}
-
 export class ComplaintSet extends OnVisit {
   @IsString() @MaxLength(2000) text!: string
 }
@@ -213,12 +208,6 @@ export class TryStart extends OnVisit {
   @IsOptional() @IsString() @MaxLength(20) tap?: string | null
   @IsNumber() @Min(-30) @Max(30) adjustPct!: number
   @IsIn(['as-found', 'clean']) filter!: 'as-found' | 'clean'
-}
-
-class OnTry extends OnVisit {
-  @IsUUID() tryId!: string
-  /** When it was read, if not when it was written down. */
-  @IsOptional() @IsISO8601() readAt?: string
 }
 
 export class ReadingProbes extends OnTry {
@@ -272,6 +261,9 @@ export class SettingSet extends OnVisit {
   @IsOptional() @IsArray() @ArrayMaxSize(60) @IsUUID(undefined, { each: true }) saw?: string[]
 }
 
+export const AIM_ORIGINS = ['hand', 'copy', 'pattern', 'worked-out'] as const
+export type AimOrigin = (typeof AIM_ORIGINS)[number]
+
 /** An aim that somebody gave a unit, over what rules say. */
 export class AimSet extends OnVisit {
   @Matches(KEY) @MaxLength(60) role!: string
@@ -279,8 +271,8 @@ export class AimSet extends OnVisit {
   /** In the language of roles; null gives the row back to the rules. */
   @IsOptional() @IsString() @IsNotEmpty() @MaxLength(120) value?: string | null
   @IsString() @MaxLength(400) why!: string
-  @IsIn(['hand', 'copy', 'pattern']) from!: 'hand' | 'copy' | 'pattern'
-  /** Whose aim it was: a unit or a pattern. */
+  @IsIn(AIM_ORIGINS) from!: AimOrigin
+  /** Whose aim it was: a unit or a pattern; or what it was worked out from. */
   @IsOptional() @IsString() @MaxLength(120) source?: string
 }
 
@@ -390,6 +382,17 @@ export class FiringSet extends OnVisit {
   @IsOptional() @IsNumber() @Min(0.01) @Max(1000) meterFt3?: number
   @IsOptional() @IsNumber() @Min(1) @Max(7200) meterS?: number
   @IsOptional() @IsNumber() @Min(100) @Max(4000) heatingValueBtuFt3?: number
+  /** The low fire of a two-stage furnace. */
+  @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) lowInputBtuH?: number
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) lowReturnF?: number
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) lowSupplyF?: number
+  /** Supply air at the moment when the blower starts. */
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) startSupplyF?: number
+  /** What the house loses at the outdoor temperature of concern. */
+  @IsOptional() @IsNumber() @Min(500) @Max(5_000_000) lossBtuH?: number
+  /** How fast the rooms warm up on high fire, by a thermometer and the watch, and how far they are set back. */
+  @IsOptional() @IsNumber() @Min(0.1) @Max(30) warmUpFPerH?: number
+  @IsOptional() @IsNumber() @Min(0.5) @Max(30) setbackF?: number
   /** How long it fires for a call. */
   @IsOptional() @IsNumber() @Min(30) @Max(7200) firingS?: number
 }

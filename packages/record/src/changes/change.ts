@@ -3,7 +3,9 @@ import { ok, type Refusal, type Result, refuse, roleOf, ruleDoubts, safetyRefusa
 import { IsISO8601, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import { checked } from '../checks.ts'
 import { parseProfile } from '../profile/profile.ts'
+import * as air from './airBodies.ts'
 import * as body from './bodies.ts'
+import * as zones from './zoneBodies.ts'
 
 /** Every kind of change and the class that its body must meet. These names are stored: renaming one loses data. */
 export const BODIES = {
@@ -39,6 +41,20 @@ export const BODIES = {
   'bridge.set': body.BridgeSet,
   'contact.set': body.ContactSet,
   'firing.set': body.FiringSet,
+  'cooling.set': air.CoolingSet,
+  'drive.set': air.DriveSet,
+  'traverse.set': air.TraverseSet,
+  'traverse.point': air.TraversePoint,
+  'reading.hood': air.ReadingHood,
+  'reading.plate': air.ReadingPlate,
+  'instrument.use': air.InstrumentUse,
+  'zone.set': zones.ZoneSet,
+  'zone.remove': zones.ZoneRemove,
+  'outlet.set': zones.OutletSet,
+  'outlet.remove': zones.OutletRemove,
+  'zoning.set': zones.ZoningSet,
+  'zones.reading': zones.ZonesReading,
+  'outlet.reading': zones.OutletReading,
   'check.set': body.CheckSet,
   undo: body.Undo,
 } as const

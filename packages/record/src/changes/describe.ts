@@ -87,6 +87,34 @@ export function describeChange(change: Change, units: UnitChoice = BASE_UNITS): 
       return `input ${change.body.input}: ${change.body.device || 'nothing'}${change.body.rests ? `, rests ${change.body.rests}` : ''}`
     case 'firing.set':
       return `firing: ${fields(change.body)}`
+    case 'cooling.set':
+      return `cooling: ${fields(change.body)}`
+    case 'drive.set':
+      return `drive: ${fields(change.body)}`
+    case 'traverse.set':
+      return `traverse: ${fields(change.body)}`
+    case 'traverse.point':
+      return `traverse, point ${change.body.index + 1}: ${format('static', change.body.pressureInWc, units, { signed: true, decimals: 3 })}`
+    case 'reading.hood':
+      return `hood on ${change.body.side} ${change.body.name} ${format('flow', change.body.flowCfm, units)}`
+    case 'reading.plate':
+      return `plate of ${change.body.factor} at ${inWc(change.body.dpInWc)}`
+    case 'instrument.use':
+      return `measured with ${change.body.instrument.name}`
+    case 'zone.set':
+      return `zone: ${fields(change.body)}`
+    case 'zone.remove':
+      return 'zone taken out'
+    case 'outlet.set':
+      return `outlet: ${fields(change.body)}`
+    case 'outlet.remove':
+      return 'outlet taken out'
+    case 'zoning.set':
+      return `zoned duct: ${fields(change.body)}`
+    case 'zones.reading':
+      return `static with zones open: ${change.body.open.length}; ${inWc(change.body.supplyInWc)} and ${inWc(change.body.returnInWc)}`
+    case 'outlet.reading':
+      return `outlet read: ${format('flow', change.body.flowCfm, units)}${change.body.damperPct === undefined ? '' : `, damper ${change.body.damperPct}%`}`
     case 'check.set':
       return `${change.body.checkId.replaceAll('-', ' ')}: ${change.body.done ? 'done' : 'not done'}`
     case 'undo':
@@ -99,7 +127,7 @@ export function describeChange(change: Change, units: UnitChoice = BASE_UNITS): 
 const rowName = (body: { role: string; place?: Place }) =>
   `${roleOf(body.role) ? roleLabel(body.role).toLowerCase() : body.role}${body.place && body.place !== 'equipment' ? ` (${PLACE_WORDS[body.place].toLowerCase()})` : ''}`
 
-const HIDDEN = new Set(['systemId', 'visitId'])
+const HIDDEN = new Set(['systemId', 'visitId', 'tryId', 'zoneId', 'outletId', 'traverseId'])
 const fields = (body: object) =>
   Object.entries(body)
     .filter(([key, value]) => !HIDDEN.has(key) && value !== undefined && value !== null)

@@ -2,6 +2,8 @@ import { never, type Place, rowKey } from '@ingle/core'
 import type { AirflowRuleBody, HouseRuleBody, PartSet } from '../changes/bodies.ts'
 import type { Change } from '../changes/change.ts'
 import { keyOfProfile, type Profile } from '../profile/profile.ts'
+import { assign } from './assign.ts'
+import { foldOnVisit, foldTraverse, foldZones } from './foldAir.ts'
 import { inForce } from './inForce.ts'
 import {
   FOLD_VERSION,
@@ -181,6 +183,7 @@ class Folding {
             adjustPct,
             filter,
             readings: [],
+            traverses: [],
           }
           visit.tries.push(attempt)
           this.tries.set(change.id, attempt)
@@ -191,6 +194,8 @@ class Folding {
       case 'reading.rise':
       case 'reading.grille':
       case 'reading.heard':
+      case 'reading.hood':
+      case 'reading.plate':
         this.tries.get(change.body.tryId)?.readings.push({
           id: change.id,
           at: change.body.readAt ?? change.at,
@@ -273,6 +278,26 @@ class Folding {
       case 'firing.set':
         this.onVisit(change.body, (visit) => assign(visit.firing, change.body, FIRING_FIELDS))
         return
+      case 'cooling.set':
+      case 'instrument.use':
+      case 'zones.reading':
+      case 'outlet.reading':
+        this.onVisit(change.body, (visit) => foldOnVisit(visit, change))
+        return
+      case 'traverse.set':
+      case 'traverse.point': {
+        const attempt = this.tries.get(change.body.tryId)
+        if (attempt) foldTraverse(attempt, change)
+        return
+      }
+      case 'drive.set':
+      case 'zone.set':
+      case 'zone.remove':
+      case 'outlet.set':
+      case 'outlet.remove':
+      case 'zoning.set':
+        foldZones(this.system(change.body.systemId), change)
+        return
       case 'contact.set':
         this.onVisit(change.body, (visit) => {
           const { place, input, device, rests } = change.body
@@ -300,6 +325,10 @@ class Folding {
         given: {},
         rules: [],
         parts: [],
+        zones: [],
+        outlets: [],
+        zoning: {},
+        drive: {},
       }
       this.systems.set(id, system)
       this.state.systems.push(system)
@@ -424,6 +453,13 @@ const FIRING_FIELDS = [
   'flowCfm',
   'toStartS',
   'firingS',
+  'lowInputBtuH',
+  'lowReturnF',
+  'lowSupplyF',
+  'startSupplyF',
+  'lossBtuH',
+  'warmUpFPerH',
+  'setbackF',
 ] as const
 
 export const emptySystemVisit = (): SystemVisit => ({
@@ -437,15 +473,8 @@ export const emptySystemVisit = (): SystemVisit => ({
   wiring: { set: {}, found: { wires: {}, bridges: [] }, left: { wires: {}, bridges: [] } },
   contacts: {},
   firing: {},
+  cooling: {},
+  instruments: {},
+  zoneReadings: [],
+  outletReadings: [],
 })
-
-/**
- * Later fields win one by one; a field that was not sent leaves the earlier one standing. Only the named fields are
- * taken: bodies keep unknown ones, and those must not reach the state.
- */
-function assign<T extends object, F extends object, K extends keyof T & keyof F>(target: T, fields: F, keys: readonly K[]): void {
-  for (const key of keys) {
-    const value = fields[key]
-    if (value !== undefined && value !== null) target[key] = value as unknown as T[K]
-  }
-}

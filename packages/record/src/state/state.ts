@@ -1,9 +1,11 @@
-import type { Bridge, Place, Wire } from '@ingle/core'
-import type { FiringSet, HouseRuleBody, PartRole, WiringSet } from '../changes/bodies.ts'
+import type { Bridge, InstrumentMeasure, OutletKind, Place, RoomKind, Wire } from '@ingle/core'
+import type { CoolingSet, DriveSet, Instrument, TraverseSet } from '../changes/airBodies.ts'
+import type { AimOrigin, FiringSet, HouseRuleBody, PartRole, WiringSet } from '../changes/bodies.ts'
+import type { ZoningSet } from '../changes/zoneBodies.ts'
 import type { Profile } from '../profile/profile.ts'
 
 /** Raise it whenever the fold gives another state for the same changes: servers then fold every site anew. */
-export const FOLD_VERSION = 5
+export const FOLD_VERSION = 6
 
 /** A site as its changes make it. Plain data; nothing here is stored that cannot be folded again. */
 export interface SiteState {
@@ -42,6 +44,32 @@ export interface SystemState {
   /** In their order: a later one refines an earlier one. */
   rules: HouseRuleBody[]
   parts: PartState[]
+  /** In the order in which they were named. */
+  zones: ZoneState[]
+  outlets: OutletState[]
+  zoning: Omit<ZoningSet, 'systemId'>
+  drive: Omit<DriveSet, 'systemId'>
+}
+
+export interface ZoneState {
+  id: string
+  name: string
+  room: RoomKind | null
+  loadBtuH: number | null
+  designCfm: number | null
+  alwaysOpen: boolean
+}
+
+export interface OutletState {
+  id: string
+  zoneId: string
+  name: string
+  kind: OutletKind | null
+  widthIn: number | null
+  heightIn: number | null
+  freeArea: number | null
+  reachFt: number | null
+  designCfm: number | null
 }
 
 export interface ProfileUseState {
@@ -96,6 +124,30 @@ export interface SystemVisit {
   /** What hangs on the inputs, by place and number: `equipment 1`. */
   contacts: Record<string, ContactState>
   firing: FiringState
+  cooling: Omit<CoolingSet, 'visitId' | 'systemId'>
+  /** By what they measure. */
+  instruments: Partial<Record<InstrumentMeasure, Instrument>>
+  zoneReadings: ZoneReadingState[]
+  outletReadings: OutletReadingState[]
+}
+
+export interface ZoneReadingState {
+  id: string
+  at: string
+  by: string
+  open: string[]
+  supplyInWc: number
+  returnInWc: number
+  flowCfm: number | null
+}
+
+export interface OutletReadingState {
+  id: string
+  at: string
+  by: string
+  outletId: string
+  flowCfm: number
+  damperPct: number | null
 }
 
 /** What was said of the wiring: as found, and over it what was mended. */
@@ -142,6 +194,15 @@ export interface TryState {
   adjustPct: number
   filter: 'as-found' | 'clean'
   readings: ReadingState[]
+  traverses: TraverseState[]
+}
+
+export interface TraverseState {
+  id: string
+  at: string
+  set: Omit<TraverseSet, 'visitId' | 'systemId' | 'tryId' | 'traverseId' | 'readAt'>
+  /** By index; the last reading of a point counts. */
+  points: Record<number, number>
 }
 
 /** A reading in force; `body` is the change's own, `kind` without its prefix. */
@@ -149,7 +210,7 @@ export interface ReadingState {
   id: string
   at: string
   by: string
-  kind: 'probes' | 'split' | 'rise' | 'grille' | 'heard'
+  kind: 'probes' | 'split' | 'rise' | 'grille' | 'heard' | 'hood' | 'plate'
   body: Record<string, unknown>
 }
 
@@ -173,7 +234,7 @@ export interface GivenAim {
   /** Null: given back to the rules. */
   value: string | null
   why: string
-  from: 'hand' | 'copy' | 'pattern'
+  from: AimOrigin
   source: string | null
 }
 

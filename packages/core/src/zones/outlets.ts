@@ -1,0 +1,50 @@
+import { ok, type Result, refuse } from '../result.ts'
+
+/** How an outlet throws, with the centre-line constant of its jet. Source: ASHRAE Fundamentals 2017, ch. 20, table 1. */
+export const OUTLET_KINDS = {
+  'side-wall': { words: 'high on the wall', jet: 5 },
+  ceiling: { words: 'ceiling, all round', jet: 1.1 },
+  slot: { words: 'ceiling slot, one way', jet: 5.5 },
+  floor: { words: 'floor', jet: 4.7 },
+} as const
+export type OutletKind = keyof typeof OUTLET_KINDS
+
+/** Face speed above which air is heard, by kind of room, fpm. Usual practice for supply grilles; a firm's rule goes first. */
+export const ROOM_KINDS = {
+  quiet: { words: 'bedroom, surgery, library', maxFaceFpm: 500 },
+  living: { words: 'living room, waiting room', maxFaceFpm: 600 },
+  work: { words: 'office, classroom', maxFaceFpm: 700 },
+  shop: { words: 'shop, kitchen, hall', maxFaceFpm: 900 },
+  store: { words: 'store, workshop', maxFaceFpm: 1200 },
+} as const
+export type RoomKind = keyof typeof ROOM_KINDS
+
+/** Air that is felt as a draught, and the end of a throw, fpm. Source: ASHRAE Fundamentals 2017, ch. 20 (terminal speed). */
+export const DRAUGHT_FPM = 50
+
+export interface Jet {
+  faceFpm: number
+  /** Where the centre line falls to `DRAUGHT_FPM`, ft. */
+  throwFt: number
+  /** On the centre line where people are; null while nobody has said how far that is. */
+  atPeopleFpm: number | null
+}
+
+/**
+ * The jet of one outlet: face speed, throw, and the speed where people are.
+ * Source: Vx = K·V0·√A0 / x, zone 3 of a free isothermal jet, ASHRAE Fundamentals 2017, ch. 20. Valid: air near room
+ * temperature; warm air rises before it gets there, cold air falls. Never faster than at the face.
+ * @param effectiveFt2 gross area × free-area factor
+ */
+export function outletJet(of: { kind: OutletKind; flowCfm: number; effectiveFt2: number; reachFt: number | null }): Result<Jet> {
+  const { kind, flowCfm, effectiveFt2, reachFt } = of
+  if (!(effectiveFt2 > 0))
+    return refuse('An outlet without area has no speed.', 'Measure its opening, or take it out of the list if it is none.')
+  const faceFpm = flowCfm / effectiveFt2
+  const reach = OUTLET_KINDS[kind].jet * faceFpm * Math.sqrt(effectiveFt2)
+  return ok({
+    faceFpm,
+    throwFt: reach / DRAUGHT_FPM,
+    atPeopleFpm: reachFt === null ? null : reachFt > 0 ? Math.min(faceFpm, reach / reachFt) : faceFpm,
+  })
+}

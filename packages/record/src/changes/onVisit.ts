@@ -1,0 +1,15 @@
+import 'reflect-metadata'
+import { IsISO8601, IsOptional, IsUUID } from 'class-validator'
+
+/** A change about one system on one visit. */
+export class OnVisit {
+  @IsUUID() visitId!: string
+  @IsUUID() systemId!: string
+}
+
+/** A reading while the blower stood on one tap. */
+export class OnTry extends OnVisit {
+  @IsUUID() tryId!: string
+  /** When it was read, if not when it was written down. */
+  @IsOptional() @IsISO8601() readAt?: string
+}

@@ -1,0 +1,233 @@
+import {
+  type AirflowPicture,
+  type BlowerTable,
+  type FanSteps,
+  fitNetwork,
+  type InstrumentDoubt,
+  meaningOf,
+  type NetworkFit,
+  type NetworkReading,
+  ok,
+  type Refusal,
+  type Result,
+  ROOM_KINDS,
+  refuse,
+  type ShareMethod,
+  tableFlow,
+  type ZoneBranch,
+  type ZoneCase,
+  type ZoneFan,
+  zoneShares,
+} from '@ingle/core'
+import type { LedgerRow } from '../ledger/ledger.ts'
+import type { OutletState, SystemState, SystemVisit, ZoneReadingState, ZoneState } from './state.ts'
+
+/** A zone with its outlets and what it should get. */
+export interface ZoneWithOutlets {
+  zone: ZoneState
+  outlets: OutletState[]
+  /** Of all zones, by the chosen measure; null while it cannot be shared. */
+  share: number | null
+  designCfm: number | null
+}
+
+/** The zoned duct of one system on one visit, as far as it is known. */
+export interface ZonedDuct {
+  zones: ZoneWithOutlets[]
+  shareBy: ShareMethod
+  /** Why the zones cannot be shared out; null when they can. */
+  unshared: Refusal | null
+  fan: Result<ZoneFan & { words: string }>
+  readings: (ZoneReadingState & { totalCfm: number | null })[]
+  fit: Result<NetworkFit>
+  of: Result<ZoneCase>
+  /** What stands in the way of a figure without stopping the others. */
+  doubts: InstrumentDoubt[]
+}
+
+/** Everything that the Zones stage works on. */
+export function zonedDuct(
+  system: SystemState,
+  here: SystemVisit,
+  picture: AirflowPicture,
+  ledger: readonly LedgerRow[],
+): ZonedDuct {
+  const shareBy = system.zoning.shareBy ?? 'outlets'
+  const bare = system.zones.map((zone) => ({ zone, outlets: system.outlets.filter((one) => one.zoneId === zone.id) }))
+  const weights = bare.map(({ zone, outlets }) => ({
+    outlets: outlets.length,
+    loadBtuH: zone.loadBtuH ?? 0,
+    designCfm: zone.designCfm ?? 0,
+    common: zone.alwaysOpen,
+  }))
+  const missing = bare.find((_, i) => {
+    const one = weights[i] as (typeof weights)[number]
+    return (shareBy === 'outlets' ? one.outlets : shareBy === 'load' ? one.loadBtuH : one.designCfm) <= 0
+  })
+  const shared =
+    system.zones.length === 0
+      ? refuse('No zones were named.', 'Name the zones, and enter the outlets of each.')
+      : missing
+        ? refuse(
+            `${missing.zone.name || 'A zone'} has no ${shareBy === 'outlets' ? 'outlets' : shareBy === 'load' ? 'load' : 'design flow'}.`,
+            'Enter it, or share the air by another measure.',
+          )
+        : zoneShares(weights, shareBy, 1, 2 ** weights.length - 1)
+  const aimCfm = picture.aimCfm
+  const zones = bare.map(({ zone, outlets }, i): ZoneWithOutlets => {
+    const share = shared.ok ? (shared.value[i] as number) : null
+    return {
+      zone,
+      outlets,
+      share,
+      designCfm: zone.designCfm ?? (share !== null && aimCfm !== null ? share * aimCfm : null),
+    }
+  })
+  const fan = fanOf(picture)
+  const readings = here.zoneReadings.map((one) => ({ ...one, totalCfm: one.flowCfm ?? flowAt(picture, one) }))
+  const alwaysOpen = zones.flatMap(({ zone }, i) => (zone.alwaysOpen ? [i] : []))
+  const fit = shared.ok
+    ? fitNetwork(
+        shared.value,
+        alwaysOpen,
+        readings.flatMap(({ id, open, supplyInWc, returnInWc, totalCfm }): NetworkReading[] =>
+          totalCfm === null
+            ? []
+            : [{ id, open: zones.map(({ zone }) => open.includes(zone.id)), supplyInWc, returnInWc, flowCfm: totalCfm }],
+        ),
+      )
+    : shared
+  return {
+    zones,
+    shareBy,
+    unshared: shared.ok ? null : shared,
+    fan,
+    readings,
+    fit,
+    of: fit.ok ? (fan.ok ? ok(caseOf(system, picture, ledger, zones, alwaysOpen, fit.value, fan.value)) : fan) : fit,
+    doubts: [
+      ...zones
+        .flatMap(({ outlets }) => outlets.filter((one) => one.widthIn === 0 || one.heightIn === 0))
+        .map((one) => ({
+          says: `${one.name || 'An outlet'} has no area.`,
+          mend: 'Measure its opening; until then its speed is not judged.',
+        })),
+    ],
+  }
+}
+
+/** Free opening of an outlet, ft²; null while its size is not known or is nothing. */
+export function effectiveFt2({ widthIn, heightIn, freeArea }: OutletState): number | null {
+  const gross = widthIn !== null && heightIn !== null ? (widthIn * heightIn) / 144 : 0
+  return gross > 0 ? gross * (freeArea ?? 1) : null
+}
+
+/** How a zone's air is shared among its outlets: by their wanted flows where all have one, else evenly. */
+export function outletShares(outlets: readonly OutletState[]): number[] {
+  const wanted = outlets.map((one) => one.designCfm ?? 0)
+  const whole = wanted.every((one) => one > 0) ? wanted.reduce((a, b) => a + b, 0) : 0
+  return outlets.map((_, i) => (whole > 0 ? (wanted[i] as number) / whole : 1 / outlets.length))
+}
+
+function caseOf(
+  system: SystemState,
+  picture: AirflowPicture,
+  ledger: readonly LedgerRow[],
+  zones: readonly ZoneWithOutlets[],
+  alwaysOpen: number[],
+  fit: NetworkFit,
+  fan: ZoneFan,
+): ZoneCase {
+  const { reliefOpensInWc, coilFloorCfm, closedPct } = system.zoning
+  return {
+    network: {
+      commonResistance: fit.commonResistance,
+      branchResistances: fit.branchResistances,
+      alwaysOpen,
+      fan,
+      ...(closedPct ? { closedShare: closedPct / 100 } : {}),
+      ...(reliefOpensInWc ? { relief: { opensAtInWc: reliefOpensInWc } } : {}),
+    },
+    branches: zones.map((one) => branchOf(one, picture.input.rule.maxFaceFpm)),
+    limits: {
+      heaterFloorCfm: picture.floorCfm,
+      coilFloorCfm: coilFloorCfm || null,
+      maxStaticInWc: picture.input.blower?.ratedStaticInWc ?? null,
+    },
+    steps: stepsOf(ledger),
+    keepsLast: standsAt(ledger, 'zone.last-open') === 'yes',
+  }
+}
+
+function branchOf({ zone, outlets, designCfm }: ZoneWithOutlets, ruleFpm: number): ZoneBranch {
+  const maxFaceFpm = zone.room ? ROOM_KINDS[zone.room].maxFaceFpm : ruleFpm
+  const shares = outletShares(outlets)
+  let loudest: ZoneBranch['loudest'] = null
+  for (const [i, outlet] of outlets.entries()) {
+    const area = effectiveFt2(outlet)
+    if (area === null) continue
+    const fpmPerCfm = (shares[i] as number) / area
+    if (!loudest || fpmPerCfm > loudest.fpmPerCfm) loudest = { name: outlet.name || zone.name, fpmPerCfm, maxFaceFpm }
+  }
+  return { name: zone.name, designCfm, loudest }
+}
+
+/** In the language of roles, what a row stands at: left before found before as shipped. */
+function standsAt(ledger: readonly LedgerRow[], id: string): string | null {
+  const row = ledger.find((one) => one.id === id)
+  const value = row?.left?.value ?? row?.found?.value ?? row?.setting.default
+  return row && value !== undefined ? meaningOf(row.setting, value) : null
+}
+
+/** The fan steps of a controller that has them, as they stand. */
+export function stepsOf(ledger: readonly LedgerRow[]): FanSteps | null {
+  const [low, mid, high] = ['low', 'mid', 'high'].map((step) => Number(standsAt(ledger, `fan.step.${step}`) ?? Number.NaN) / 100)
+  return low && mid && high ? { low, mid, high } : null
+}
+
+/** The tap that the blower stands on: of the last try, else as it was left. */
+function tapOf(picture: AirflowPicture): { tap: number; adjustPct: number } | null {
+  const last = picture.tries.findLast((one) => one.input.tap !== null)?.input
+  const tap = last?.tap ?? picture.input.leftTap
+  return tap === null || tap === undefined ? null : { tap, adjustPct: last?.adjustPct ?? 0 }
+}
+
+function flowAt(picture: AirflowPicture, reading: { supplyInWc: number; returnInWc: number }): number | null {
+  const stands = tapOf(picture)
+  if (!stands || !picture.input.blower) return null
+  const flow = tableFlow(picture.input.blower.table, stands.tap, reading.supplyInWc - reading.returnInWc, stands.adjustPct)
+  return flow.ok ? flow.flowCfm : null
+}
+
+function fanOf(picture: AirflowPicture): Result<ZoneFan & { words: string }> {
+  const { blower } = picture.input
+  if (!blower) return refuse('No blower table is known for this system.', 'Choose the indoor unit on the Survey stage.')
+  const stands = tapOf(picture)
+  if (!stands)
+    return refuse('Nobody has said which tap the blower stands on.', 'Name it on the Airflow stage: tap, then its mark.')
+  return fanOfTable(
+    blower.table,
+    stands.tap,
+    stands.adjustPct,
+    `${blower.name}, ${blower.tapWord} ${blower.table.taps[stands.tap]}`,
+  )
+}
+
+/** One tap as a curve that begins at its highest printed static. */
+function fanOfTable(table: BlowerTable, tap: number, adjustPct: number, words: string): Result<ZoneFan & { words: string }> {
+  const scale = 1 + adjustPct / 100
+  if (table.kind === 'constant-airflow') {
+    const flow = table.tapFlowsCfm[tap]
+    return flow
+      ? ok({ kind: 'constant-airflow', setCfm: flow * scale, maxStaticInWc: table.maxStaticInWc, words })
+      : refuse('The table has no flow for this tap.', 'Look at the tap again.')
+  }
+  const points = table.staticsInWc.flatMap((staticInWc, i) => {
+    const flow = table.flowsCfm[tap]?.[i]
+    return flow ? [{ staticInWc, flow: flow * scale }] : []
+  })
+  points.reverse()
+  return points.length < 2
+    ? refuse('The table has fewer than two flows for this tap.', 'Look at the table in the Library.')
+    : ok({ kind: 'curve', flowsCfm: points.map((one) => one.flow), staticsInWc: points.map((one) => one.staticInWc), words })
+}
