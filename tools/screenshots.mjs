@@ -32,6 +32,8 @@ const MILL_VISIT = `/sites/${MILL}/visits/beac0e11-0000-4000-8000-0000000000b2`
 const flat = (n, stage) => `${MILL_VISIT}/systems/beac0e11-0000-4000-8000-0000000000f${n}/${stage}`
 const hall = (stage) =>
   `/sites/4a2b0a11-0000-4000-8000-000000000001/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1/${stage}`
+const dental = (stage) =>
+  `/sites/ca1de411-0000-4000-8000-000000000001/visits/ca1de411-0000-4000-8000-0000000000b2/systems/ca1de411-0000-4000-8000-0000000000a1/${stage}`
 const jot = async (page, text) => {
   await page.getByRole('textbox', { name: 'Jot line' }).fill(text)
   await page.keyboard.press('Enter')
@@ -124,6 +126,14 @@ const VIEWS = [
       await page.getByRole('dialog').getByRole('textbox').first().fill(PASTED)
     },
   },
+  {
+    name: 'zones',
+    path: dental('zones/combinations'),
+    before: (page) => page.getByRole('region', { name: 'What mends it' }).waitFor(),
+  },
+  { name: 'zones-outlets', path: dental('zones') },
+  { name: 'zones-steps', path: dental('zones/steps') },
+  { name: 'zones-balance', path: dental('zones/balance') },
   { name: 'hand-over', path: visit('hand-over') },
   { name: 'temporary-fixes', path: hall('hand-over') },
   { name: 'card', path: visit('sheets/card') },

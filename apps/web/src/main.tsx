@@ -31,6 +31,16 @@ const router = createBrowserRouter([
           { path: 'survey', ...page(() => import('./stages/survey/Survey.tsx'), 'Survey') },
           { path: 'power', ...page(() => import('./stages/power/Power.tsx'), 'Power') },
           { path: 'airflow', ...page(() => import('./stages/airflow/Airflow.tsx'), 'Airflow') },
+          {
+            path: 'zones',
+            ...page(() => import('./stages/zones/Zones.tsx'), 'Zones'),
+            children: [
+              { index: true, ...page(() => import('./stages/zones/Outlets.tsx'), 'Outlets') },
+              { path: 'combinations', ...page(() => import('./stages/zones/Combinations.tsx'), 'Combinations') },
+              { path: 'steps', ...page(() => import('./stages/zones/Steps.tsx'), 'Steps') },
+              { path: 'balance', ...page(() => import('./stages/zones/Balance.tsx'), 'Balance') },
+            ],
+          },
           { path: 'settings', ...page(() => import('./stages/settings/Settings.tsx'), 'Settings') },
           { path: 'hand-over', ...page(() => import('./stages/handOver/HandOver.tsx'), 'HandOver') },
         ],

@@ -4,12 +4,14 @@ import { useEffect, useId, useState } from 'react'
 interface Common {
   label: string
   hint?: string
+  /** Only a screen reader reads the label: a column's head says it to the others. */
+  quiet?: boolean
   /** Saves; returns what is wrong, or null. What was typed stays until it is right. */
   onSave: (value: string) => Promise<string | null>
 }
 
 /** A field that saves itself when it is left or Enter is pressed, and keeps what was typed when that is refused. */
-export function TextField({ label, hint, value, onSave, lines = 1 }: Common & { value: string; lines?: number }) {
+export function TextField({ label, hint, quiet = false, value, onSave, lines = 1 }: Common & { value: string; lines?: number }) {
   const [typed, setTyped] = useState(value)
   const [wrong, setWrong] = useState<string | null>(null)
   const id = useId()
@@ -28,7 +30,7 @@ export function TextField({ label, hint, value, onSave, lines = 1 }: Common & { 
   }
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="soft text-[13px] block mb-0.5">
+      <label htmlFor={id} className={quiet ? 'sr-only' : 'soft text-[13px] block mb-0.5'}>
         {label}
       </label>
       {lines > 1 ? (
@@ -59,6 +61,7 @@ export function TextField({ label, hint, value, onSave, lines = 1 }: Common & { 
 export function QuantityField({
   label,
   hint,
+  quiet = false,
   quantity,
   base,
   units,
@@ -67,6 +70,7 @@ export function QuantityField({
 }: {
   label: string
   hint?: string
+  quiet?: boolean
   quantity: Quantity
   base: number | null
   units: UnitChoice
@@ -79,6 +83,7 @@ export function QuantityField({
     <TextField
       label={label}
       {...(hint && { hint })}
+      quiet={quiet}
       value={shown}
       onSave={async (typed) => {
         if (zero && typed.trim().toLowerCase() === zero) return onSave(0)

@@ -145,6 +145,7 @@ function fetchStages(): void {
     () => import('../stages/survey/Survey.tsx'),
     () => import('../stages/power/Power.tsx'),
     () => import('../stages/airflow/Airflow.tsx'),
+    () => import('../stages/zones/Zones.tsx'),
     () => import('../stages/settings/Settings.tsx'),
     () => import('../stages/handOver/HandOver.tsx'),
   ])

@@ -2,7 +2,7 @@ import { wiringFindings } from '@ingle/core'
 import { devicesOf, isNoted, type LedgerRow, type RowStanding, wiringAs, wiringSystemOf } from '@ingle/record'
 import type { Visit } from './useVisit.ts'
 
-export type StageId = 'survey' | 'power' | 'airflow' | 'settings' | 'hand-over'
+export type StageId = 'survey' | 'power' | 'airflow' | 'zones' | 'settings' | 'hand-over'
 
 export interface Stage {
   id: StageId
@@ -40,6 +40,7 @@ export function stagesOf({
     here.complaint !== '' || here.notes.length > 0,
   ].filter(Boolean).length
   const settled = (rows: readonly LedgerRow[]) => rows.filter((row) => row.standing === 'proved' || row.standing === 'set').length
+  const zoneRows = ledger.filter((row) => row.need === 'zones' && isNoted(row))
   const noted = ledger.filter(isNoted)
   const checks = HANDOVER_CHECKS.filter(([id]) => here.checks[id]).length
   return [
@@ -59,6 +60,14 @@ export function stagesOf({
       done: settled(blowerRows),
       of: blowerRows.length,
       standing: ledgerStanding(blowerRows, here.tries.length > 0),
+    },
+    {
+      id: 'zones',
+      label: 'Zones',
+      key: 'z',
+      done: settled(zoneRows),
+      of: system.zones.length === 0 ? 0 : zoneRows.length,
+      standing: ledgerStanding(zoneRows, system.zones.length > 0),
     },
     {
       id: 'settings',

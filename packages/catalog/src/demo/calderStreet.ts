@@ -101,7 +101,7 @@ export function calderChanges(now: Date): Change[] {
           widthIn,
           heightIn,
           freeArea: 0.72,
-          reachFt: 12,
+          reachFt: 20,
         },
         0.3,
       )

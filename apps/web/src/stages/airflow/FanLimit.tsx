@@ -65,7 +65,7 @@ function Pointers({ on, off }: { on: LedgerRow; off: LedgerRow }) {
         }
       : run
   }, [firing, flowCfm, picture, on, dial.on, dial.off])
-  const { number, save } = useFiring()
+  const { number, temperature, save } = useFiring()
   return (
     <section aria-label="Fan and limit" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
@@ -74,13 +74,7 @@ function Pointers({ on, off }: { on: LedgerRow; off: LedgerRow }) {
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-3">
         {number('inputBtuH', 'Input, Btu/h', 'rate plate, or clocked')}
         {number('efficiencyPct', 'Efficiency, %', '80')}
-        <QuantityField
-          label="Return air"
-          quantity="temperature"
-          base={firing.returnF ?? null}
-          units={units}
-          onSave={(returnF) => save({ returnF })}
-        />
+        {temperature('returnF', 'Return air')}
         <QuantityField label="Flow" quantity="flow" base={flowCfm} units={units} onSave={(flow) => save({ flowCfm: flow })} />
         {number('toStartS', 'Flame to blower, s', 'by the watch, from cold')}
         {number('firingS', 'A firing lasts, s', String(USUAL_FIRING_S))}

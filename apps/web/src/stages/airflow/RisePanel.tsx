@@ -1,7 +1,6 @@
 import { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise } from '@ingle/core'
 import { devicesOf } from '@ingle/record'
 import { useMemo } from 'react'
-import { QuantityField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
@@ -14,8 +13,8 @@ export function RisePanel() {
 }
 
 function Rise() {
-  const { state, units, show, picture } = useVisit()
-  const { firing, save, number } = useFiring()
+  const { state, show, picture } = useVisit()
+  const { firing, number, temperature } = useFiring()
   const clocked = useMemo(() => {
     const { meterFt3, meterS, heatingValueBtuFt3 } = firing
     return meterFt3 === undefined || meterS === undefined || heatingValueBtuFt3 === undefined
@@ -49,21 +48,8 @@ function Rise() {
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-3">
         {number('inputBtuH', 'Plate input, Btu/h', 'of this stage')}
         {number('efficiencyPct', 'Efficiency, %', '80')}
-        <QuantityField
-          label="Return air"
-          quantity="temperature"
-          base={firing.returnF ?? null}
-          units={units}
-          onSave={(returnF) => save({ returnF })}
-        />
-        <QuantityField
-          label="Supply air"
-          hint="out of the exchanger’s sight"
-          quantity="temperature"
-          base={firing.supplyF ?? null}
-          units={units}
-          onSave={(supplyF) => save({ supplyF })}
-        />
+        {temperature('returnF', 'Return air')}
+        {temperature('supplyF', 'Supply air', 'out of the exchanger’s sight')}
         {number('riseLowF', 'Window from, °F', 'on the plate')}
         {number('riseHighF', 'Window to, °F', 'on the plate')}
         {number('meterFt3', 'Meter moved, ft³', 'all else off, pilots too')}

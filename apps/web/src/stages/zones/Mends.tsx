@@ -1,0 +1,99 @@
+import { express, mendWords, type ZoneCase, type ZoneMend } from '@ingle/core'
+import { type Draft, rowBody } from '@ingle/record'
+import { useVisit } from '../../visit/useVisit.ts'
+import { useZoned } from './useZoned.ts'
+
+/** What would mend the combinations: seen in the matrix first, then taken. */
+export function Mends(props: {
+  mends: readonly ZoneMend[]
+  of: ZoneCase
+  seen: ZoneMend | null
+  total: number
+  onSee: (mend: ZoneMend | null) => void
+}) {
+  const { show, write } = useVisit()
+  const take = useTaking()
+  if (props.mends.length === 0)
+    return props.total === 0 ? null : (
+      <section aria-label="What mends it" className="panel p-4">
+        <h2 className="font-bold">What mends it</h2>
+        <p className="text-[14px]">
+          No single mend brings fewer combinations beyond a limit. Look at the design flows and the floors again.
+        </p>
+      </section>
+    )
+  return (
+    <section aria-label="What mends it" className="panel p-4 flex flex-col gap-2">
+      <h2 className="font-bold">What mends it, the best first</h2>
+      {props.mends.map((mend) => {
+        const { does, note } = mendWords(mend, props.of, show)
+        const seen = props.seen !== null && same(props.seen, mend)
+        return (
+          <div key={does} className="border-t border-base-300 pt-2 text-[14px]">
+            <p>
+              <b>{does}.</b> <span className="num">{mend.badLeft}</span> <span className="soft">of {props.total} stay.</span>
+            </p>
+            <p className="soft text-[13px] leading-snug">{note}</p>
+            <div className="flex flex-wrap gap-2 mt-1.5">
+              <button type="button" className="btn btn-quiet" aria-pressed={seen} onClick={() => props.onSee(seen ? null : mend)}>
+                See it in the matrix
+              </button>
+              <button
+                type="button"
+                className="btn btn-quiet"
+                onClick={() => {
+                  void write(take(mend, props.of, does)).then((written) => written.ok && props.onSee(null))
+                }}
+              >
+                {hardware(mend) ? 'Open as work to do' : 'Take it'}
+              </button>
+            </div>
+          </div>
+        )
+      })}
+    </section>
+  )
+}
+
+const same = (a: ZoneMend, b: ZoneMend): boolean => JSON.stringify(a) === JSON.stringify(b)
+const parts = (mend: ZoneMend) => [mend, ...(mend.also ? [mend.also] : [])]
+const hardware = (mend: ZoneMend): boolean => parts(mend).some((one) => one.kind !== 'keep-open' && one.kind !== 'lower-step')
+
+/** What taking a mend writes down: settings as aims, a zone as always open, everything else as an open item. */
+function useTaking() {
+  const { ledger, at, system } = useVisit()
+  const zoned = useZoned()
+  const aim = (id: string, meaning: string, why: string): Draft[] => {
+    const row = ledger.find((one) => one.id === id)
+    const said = row ? express(row.setting, meaning) : null
+    return row && said && said.fit !== 'none'
+      ? [
+          {
+            kind: 'aim.set',
+            body: { ...at, ...rowBody(row.key), value: meaning, why, from: 'worked-out', source: 'Zones stage' },
+          },
+        ]
+      : []
+  }
+  return (mend: ZoneMend, _of: ZoneCase, does: string): Draft[] => {
+    const drafts: Draft[] = []
+    for (const one of parts(mend)) {
+      const zone = zoned.zones[one.zone ?? -1]?.zone
+      if (one.kind === 'keep-open' && zone) {
+        drafts.push({ kind: 'zone.set', body: { systemId: system.id, zoneId: zone.id, alwaysOpen: true } })
+        drafts.push(...aim('zone.last-open', 'yes', `${zone.name} stays open, so that the air always has somewhere to go`))
+      }
+      if (one.kind === 'lower-step') {
+        const percentOf = (share: number) => String(Math.round(100 * share))
+        drafts.push(...aim('fan.step.low', percentOf(one.share ?? 1), 'so that few open zones stay within their limits'))
+        drafts.push(
+          ...aim('fan.step.mid', percentOf(((one.share ?? 1) + 1) / 2), 'so that half of the zones stay within their limits'),
+        )
+      }
+    }
+    const settled = drafts.some((one) => one.kind === 'aim.set' || one.kind === 'zone.set')
+    if (hardware(mend) || !settled)
+      drafts.push({ kind: 'item.open', body: { ...at, itemId: crypto.randomUUID(), text: `${does}.` } })
+    return drafts
+  }
+}

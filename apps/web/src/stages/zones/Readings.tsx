@@ -1,0 +1,165 @@
+import { list, percent } from '@ingle/core'
+import type { ZonedDuct } from '@ingle/record'
+import { useState } from 'react'
+import { Choices } from '../../kit/Choices.tsx'
+import { QuantityField } from '../../kit/Field.tsx'
+import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+
+/** Statics read while some zones are open, and the network that they make. */
+export function Readings({ zoned }: { zoned: ZonedDuct }) {
+  const { write, at, show, units, system } = useVisit()
+  const [open, setOpen] = useState<readonly string[]>(zoned.zones.map((one) => one.zone.id))
+  const [supply, setSupply] = useState<number | null>(null)
+  const [back, setBack] = useState<number | null>(null)
+  const [flow, setFlow] = useState<number | null>(null)
+  const [wrong, setWrong] = useState<string | null>(null)
+  const names = (ids: readonly string[]) =>
+    ids.length === zoned.zones.length
+      ? 'all open'
+      : list(zoned.zones.filter((one) => ids.includes(one.zone.id)).map((one) => one.zone.name)) || 'none open'
+  const log = async () => {
+    if (supply === null || back === null) return setWrong('Both statics are needed: after and before the cabinet.')
+    const written = await write([
+      {
+        kind: 'zones.reading',
+        body: { ...at, open: [...open], supplyInWc: supply, returnInWc: back, ...(flow !== null && { flowCfm: flow }) },
+      },
+    ])
+    if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
+    setWrong(null)
+    setSupply(null)
+    setBack(null)
+    setFlow(null)
+  }
+  const save = (put: (value: number) => void) => async (value: number) => {
+    put(value)
+    return null
+  }
+  const { fit } = zoned
+  const off = new Map(fit.ok ? fit.value.off.map((one) => [one.id, one.flowShare]) : [])
+  return (
+    <section aria-label="Statics with zones open" className="panel p-4 flex flex-col gap-2.5">
+      <h2 className="font-bold">
+        {fit.ok
+          ? `The duct, fitted to ${zoned.readings.length} ${zoned.readings.length === 1 ? 'reading' : 'readings'}`
+          : 'Statics with zones open'}
+      </h2>
+      {!fit.ok && (
+        <Notice kind="watch">
+          <b>{fit.reason}</b> {fit.remedy}
+        </Notice>
+      )}
+      {zoned.readings.length > 0 && (
+        <div className="overflow-x-auto">
+          <table className="w-full text-[14px]">
+            <thead>
+              <tr className="soft text-left text-[12.5px]">
+                <th scope="col">Open</th>
+                <th scope="col" className="text-right pl-3">
+                  Supply {units.static}
+                </th>
+                <th scope="col" className="text-right pl-3">
+                  Return
+                </th>
+                <th scope="col" className="text-right pl-3">
+                  Flow {units.flow}
+                </th>
+                <th scope="col" className="text-right pl-3">
+                  Fit off by
+                </th>
+              </tr>
+            </thead>
+            <tbody className="divide-y divide-base-300">
+              {zoned.readings.map((one) => (
+                <tr key={one.id} className="h-8">
+                  <td>{names(one.open)}</td>
+                  <td className="num text-right pl-3">{show('static', one.supplyInWc, { bare: true, signed: true })}</td>
+                  <td className="num text-right pl-3">{show('static', one.returnInWc, { bare: true, signed: true })}</td>
+                  <td className="num text-right pl-3">
+                    {one.totalCfm === null ? '—' : show('flow', one.totalCfm, { bare: true })}
+                  </td>
+                  <td className="num text-right pl-3">{off.has(one.id) ? percent(off.get(one.id) ?? 0) : '—'}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {fit.ok && fit.value.doubted.length > 0 && (
+        <Notice kind="watch">
+          <b>These readings do not make one duct.</b> Something moved between them: a damper, the filter, the tap. Read{' '}
+          {names(zoned.readings.find((one) => one.id === fit.value.doubted[0])?.open ?? [])} again.
+        </Notice>
+      )}
+      {fit.ok && fit.value.measured.some((one) => !one) && (
+        <p className="text-[14px]">
+          {list(zoned.zones.filter((_, i) => !fit.value.measured[i]).map((one) => one.zone.name))}{' '}
+          {fit.value.measured.filter((one) => !one).length === 1 ? 'rests' : 'rest'} partly on the shares: a reading with{' '}
+          {zoned.zones.find((_, i) => !fit.value.measured[i])?.zone.name} shut and the others open makes it surer.
+        </p>
+      )}
+      <Choices
+        label="Zones open now"
+        titled
+        options={zoned.zones.map((one) => [one.zone.id, one.zone.name] as const)}
+        on={(id) => open.includes(id) || zoned.zones.some((one) => one.zone.id === id && one.zone.alwaysOpen)}
+        onPick={(id) => setOpen(open.includes(id) ? open.filter((one) => one !== id) : [...open, id])}
+      />
+      <div className="grid gap-2.5 grid-cols-3">
+        <QuantityField
+          label="Supply static"
+          quantity="static"
+          base={supply}
+          units={units}
+          hint="+0.30"
+          onSave={save(setSupply)}
+        />
+        <QuantityField label="Return static" quantity="static" base={back} units={units} hint="-0.20" onSave={save(setBack)} />
+        <QuantityField
+          label="Flow, if measured"
+          hint="else by the table"
+          quantity="flow"
+          base={flow}
+          units={units}
+          onSave={save(setFlow)}
+        />
+      </div>
+      {wrong && (
+        <p role="alert" className="text-error text-[13px]">
+          {wrong}
+        </p>
+      )}
+      <button type="button" className="btn btn-primary self-start" onClick={() => void log()}>
+        Log this reading
+      </button>
+      <div className="grid gap-2.5 grid-cols-2">
+        <QuantityField
+          label="Coil needs at least"
+          hint="from its maker"
+          quantity="flow"
+          base={system.zoning.coilFloorCfm ?? null}
+          units={units}
+          onSave={async (coilFloorCfm) =>
+            saved(await write([{ kind: 'zoning.set', body: { systemId: system.id, coilFloorCfm } }]))
+          }
+        />
+        <QuantityField
+          label="Relief opens at"
+          hint="none"
+          zero="none"
+          quantity="static"
+          base={system.zoning.reliefOpensInWc ?? null}
+          units={units}
+          onSave={async (reliefOpensInWc) =>
+            saved(await write([{ kind: 'zoning.set', body: { systemId: system.id, reliefOpensInWc } }]))
+          }
+        />
+      </div>
+      <CautionNote text="Never run the blower against all dampers shut to take a reading: a duct can burst. Keep hands and hoses clear of the blower." />
+    </section>
+  )
+}
+
+const saved = (written: { ok: true } | { ok: false; reason: string; remedy: string }): string | null =>
+  written.ok ? null : `${written.reason} ${written.remedy}`

@@ -1,0 +1,101 @@
+import { express, numberOf, sayValue, sharesInSteps } from '@ingle/core'
+import { type LedgerRow, rowBody, type ZonedDuct } from '@ingle/record'
+import { Notice } from '../../kit/Notice.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+
+/** What the zone controller takes: each zone's share in its own steps, put into the ledger as aims. */
+export function Shares({ zoned }: { zoned: ZonedDuct }) {
+  const { ledger, write, at } = useVisit()
+  const rows = ledger.filter((row) => row.id.startsWith('zone.flow.') && numberOf(row.id) !== null)
+  const count = ledger.find((row) => row.id === 'zone.count')
+  const [first] = rows
+  if (!first?.setting.range || zoned.unshared) return null
+  const { min, max, step } = first.setting.range
+  const made = sharesInSteps(
+    zoned.zones.map((one) => one.share ?? 0),
+    { min, max, step },
+  )
+  if (!made.ok) return null
+  const { values, sum } = made.value
+  const wanted: { row: LedgerRow; value: string; meaning: string }[] = []
+  for (const [i, value] of values.entries()) {
+    const row = rows.find((one) => numberOf(one.id) === i + 1)
+    const said = row ? express(row.setting, String(value)) : null
+    if (row && said && said.fit !== 'none') wanted.push({ row, value: said.value, meaning: String(value) })
+  }
+  if (count) wanted.unshift({ row: count, value: String(values.length), meaning: String(values.length) })
+  const waiting = wanted.filter(({ row, value }) => row.aim?.value !== value)
+  const put = () =>
+    void write(
+      waiting.map(({ row, meaning }) => ({
+        kind: 'aim.set' as const,
+        body: {
+          ...at,
+          ...rowBody(row.key),
+          value: meaning,
+          why: `share of the air by ${zoned.shareBy === 'outlets' ? 'its outlets' : zoned.shareBy === 'load' ? 'its load' : 'its design flow'}`,
+          from: 'worked-out' as const,
+          source: 'Zones stage',
+        },
+      })),
+    )
+  return (
+    <section aria-label="Shares in the controller’s steps" className="panel p-4 flex flex-col gap-2">
+      <h2 className="font-bold">What {first.device.family} takes</h2>
+      <table className="w-full text-[14px]">
+        <thead>
+          <tr className="soft text-left text-[12.5px]">
+            <th scope="col">Setting</th>
+            <th scope="col">Zone</th>
+            <th scope="col" className="text-right">
+              Exactly
+            </th>
+            <th scope="col" className="text-right">
+              In its steps
+            </th>
+            <th scope="col" className="text-right">
+              Now
+            </th>
+          </tr>
+        </thead>
+        <tbody className="divide-y divide-base-300">
+          {wanted
+            .filter(({ row }) => row !== count)
+            .map(({ row, value }, i) => (
+              <tr key={row.key} className="h-8">
+                <td className="num">{row.setting.code ?? row.label}</td>
+                <td>{zoned.zones[i]?.zone.name}</td>
+                <td className="num text-right">{(100 * (zoned.zones[i]?.share ?? 0)).toFixed(1)}%</td>
+                <td className="num text-right font-bold">{sayValue(row.setting, value)}</td>
+                <td className="num text-right">{row.left?.value ?? row.found?.value ?? '—'}</td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+      {sum !== 100 && (
+        <Notice kind="watch">
+          <b>
+            In its steps of {step}% they add up to {sum}%.
+          </b>{' '}
+          Its range of {min} to {max}% does not allow the whole.
+        </Notice>
+      )}
+      {waiting.length === 0 ? (
+        <p className="text-[14px] soft">All of it stands in the ledger as aims.</p>
+      ) : (
+        <button type="button" className="btn btn-primary self-start" onClick={put}>
+          Put {waiting.length} into the ledger as aims
+        </button>
+      )}
+      <details className="text-[13px] soft">
+        <summary className="cursor-pointer min-h-11 flex items-center">How it was worked out</summary>
+        <p>
+          Share = weight of the zone ÷ sum of all weights, by{' '}
+          {zoned.shareBy === 'outlets' ? 'the number of outlets' : zoned.shareBy === 'load' ? 'load' : 'design flow'}; rounded
+          down to steps of {step}%, then the largest remainders up until the whole is shared out. Source: largest-remainder
+          method.
+        </p>
+      </details>
+    </section>
+  )
+}

@@ -1,0 +1,59 @@
+import type { Refusal, ZoneCase } from '@ingle/core'
+import { proxy, wrap } from 'comlink'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import type { ZoneAnswer, ZoneWorker } from './zones.worker.ts'
+
+export type Combinations =
+  | { state: 'running'; share: number }
+  | { state: 'stopped' }
+  | { state: 'refused'; refusal: Refusal }
+  | { state: 'done'; answer: ZoneAnswer; of: ZoneCase }
+
+/** Every combination of a case, worked out in a worker of its own; a new case ends the run of the one before. */
+export function useCombinations(of: ZoneCase | null): { run: Combinations; stop: () => void; again: () => void } {
+  const [run, setRun] = useState<Combinations>({ state: 'running', share: 0 })
+  const [turn, setTurn] = useState(0)
+  const worker = useRef<Worker | null>(null)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `turn` starts the same case once more.
+  useEffect(() => {
+    if (!of) return
+    const at = new Worker(new URL('./zones.worker.ts', import.meta.url), { type: 'module' })
+    worker.current = at
+    let over = false
+    setRun({ state: 'running', share: 0 })
+    wrap<ZoneWorker>(at)
+      .run(
+        of,
+        proxy((share: number) => {
+          if (!over) setRun((before) => (before.state === 'running' ? { state: 'running', share } : before))
+        }),
+      )
+      .then(
+        (result) => {
+          if (over) return
+          setRun(result.ok ? { state: 'done', answer: result.value, of } : { state: 'refused', refusal: result })
+          at.terminate()
+        },
+        () => {
+          if (!over)
+            setRun({
+              state: 'refused',
+              refusal: {
+                ok: false,
+                reason: 'The reckoning broke off.',
+                remedy: 'Start it again; nothing that was entered is lost.',
+              },
+            })
+        },
+      )
+    return () => {
+      over = true
+      at.terminate()
+    }
+  }, [of, turn])
+  const stop = useCallback(() => {
+    worker.current?.terminate()
+    setRun({ state: 'stopped' })
+  }, [])
+  return { run, stop, again: () => setTurn(turn + 1) }
+}
