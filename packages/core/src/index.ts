@@ -1,9 +1,29 @@
 // Table of contents of core. Nothing inside core imports through this file.
 
 export { type Finding, findings, METHOD_NAMES } from './advice/findings.ts'
+export {
+  type JointAnswer,
+  type JointConstraint,
+  type JointProblem,
+  type Knob,
+  type Relaxation,
+  solveJoint,
+} from './advice/joint.ts'
 export { constraintText, type MoveAction, type NextMove, nextMove } from './advice/nextMove.ts'
 export { capital, list, percent, type Show, showIn, tapName } from './advice/show.ts'
+export { type SplitCause, splitCauses } from './advice/splitCause.ts'
+export {
+  beyondWords,
+  CONTINUOUS_SHARE,
+  type JointInput,
+  LOW_STAGE_SHARE,
+  type SystemJoint,
+  systemJoint,
+  TAP_NEEDS,
+  type TapNeed,
+} from './advice/systemJoint.ts'
 export { resultText, type Working, workings } from './advice/workings.ts'
+export { type CoilAt, type CoilModel, coilAt, coilModel, coilOverRamp, type RampStep } from './air/coilModel.ts'
 export { airFactors, sensibleFactor } from './air/factors.ts'
 export { coilLeaving, coilLoad, mixAir } from './air/processes.ts'
 export { type AirState, airState, type Moisture, standardPressurePsia } from './air/psychrometrics.ts'
@@ -16,7 +36,27 @@ export {
   tapOnDuct,
 } from './airflow/blowerTable.ts'
 export { combineFlows, type FlowEstimate } from './airflow/combine.ts'
-export type { AirflowInput, AirflowRule, BlowerData, CleanFilter, GrilleReading, HeaterKit, TryInput } from './airflow/input.ts'
+export {
+  type DrivenFan,
+  type DrivePoint,
+  driveAt,
+  driveForFlow,
+  SIGNALS,
+  type SignalKind,
+  signalFor,
+  signalPct,
+} from './airflow/driveFor.ts'
+export { BLOWER_EFFICIENCY, blowerPowerW, type HeldAgainst, heldAgainst, holdsUntilTimes, louderDb } from './airflow/heldMotor.ts'
+export type {
+  AirflowInput,
+  AirflowRule,
+  BlowerData,
+  CleanFilter,
+  GrilleReading,
+  HeaterKit,
+  TraverseInput,
+  TryInput,
+} from './airflow/input.ts'
 export {
   calibrationDue,
   INSTRUMENT_MEASURES,
@@ -26,21 +66,41 @@ export {
   instrumentDoubts,
   instrumentPlusMinus,
 } from './airflow/instruments.ts'
-export { type AirflowPicture, airflowPicture, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
+export {
+  FILTER_FACE_FPM,
+  filterFaceFpm,
+  type PartBudget,
+  partBudget,
+  type Remedy,
+  remedies,
+  TYPICAL_DROP_IN_WC,
+} from './airflow/partBudget.ts'
+export { type AirflowPicture, airflowPicture, densityAt, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
 export { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise, type RiseJudgement } from './airflow/riseWindow.ts'
 export {
   PART_NAMES,
   POINT_NAMES,
   PROBE_POINTS,
+  type ProbePoint,
   type ProbeReadings,
   type StaticWalk,
   staticWalk,
   WALK_PARTS,
   type WalkPart,
   type WalkStep,
+  walkLine,
 } from './airflow/staticWalk.ts'
 export { type Constraint, chooseTap, type TapChoice, type TapOutcome } from './airflow/tapChoice.ts'
 export { flowTarget } from './airflow/target.ts'
+export {
+  judgeTraverse,
+  type TraverseDuct,
+  type TraverseFinding,
+  type TraversePlan,
+  type TraverseResult,
+  traversePlan,
+} from './airflow/traversePlan.ts'
+export { blowerDelays, type OffDelay, type OnDelay, SPENT_RISE_F, WARM_SUPPLY_F } from './control/delays.ts'
 export {
   exchangerFromStart,
   type FanLimitRun,
@@ -49,6 +109,7 @@ export {
   type HeatExchanger,
   runFanLimit,
 } from './control/fanLimit.ts'
+export { type StagingFacts, type StagingOutcome, stagingOutcomes } from './control/staging.ts'
 export {
   conditionMet,
   type HouseRule,

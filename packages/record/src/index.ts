@@ -60,11 +60,13 @@ export {
   COOL_TAP_ROLE,
   findSystem,
   findVisit,
+  firingInput,
   HEAT_TAP_ROLE,
   NO_RULE,
   pictureOf,
   SAME_TAP,
   systemVisit,
+  traverseInput,
 } from './state/airflowInput.ts'
 export { airflowRuleOf, devicesOf, equipmentOf, type SystemDevice } from './state/devices.ts'
 export { fixesInPlace, fixesOpen } from './state/fixes.ts'

@@ -38,7 +38,7 @@ describe('findings', () => {
       expect(finding.remedy.length).toBeGreaterThan(15)
   })
   it('point at a split that is too high as a sign of too little flow', () => {
-    const split = { id: 's', returnDbF: 75, supplyDbF: 40, returnWbF: 63, returnRhPct: null }
+    const split = { id: 's', returnDbF: 75, supplyDbF: 40, returnWbF: 63, supplyWbF: null, returnRhPct: null }
     expect(
       found({ filter: 'clean', probes: { supply: 0.2, return: -0.25 }, split }).find((one) => one.key === 'odd-split')?.remedy,
     ).toContain('flow is lower')

@@ -22,19 +22,32 @@ export const DUCT_REPEAT_SHARE = 0.15
 export const METHOD_NAMES: Record<FlowEstimate['method'], string> = {
   table: 'the blower table at the measured static',
   'return-grilles': 'the return grilles',
+  'return-hoods': 'the hood on the return grilles',
   'heater-rise': 'the temperature rise over the heater',
+  'furnace-rise': 'the temperature rise over the furnace',
+  traverse: 'the traverse',
+  plate: 'the metering plate',
 }
 
 const REPEAT_NAMES: Record<FlowEstimate['method'], string> = {
   table: 'the static on both sides, and look at the tap again',
   'return-grilles': 'the return grilles',
+  'return-hoods': 'the hood on every return grille',
   'heater-rise': 'the temperature rise over the heater',
+  'furnace-rise': 'both temperatures of the furnace, and the input',
+  traverse: 'the traverse, the points that were doubted first',
+  plate: 'the plate, and both statics with it',
 }
 
-const REPEAT_JOTS: Record<FlowEstimate['method'], string> = {
+/** No line writes a traverse or a furnace's rise: those have their own views. */
+const REPEAT_JOTS: Record<FlowEstimate['method'], string | null> = {
   table: 'esp ',
   'return-grilles': 'grille return ',
+  'return-hoods': null,
   'heater-rise': 'rise ',
+  'furnace-rise': null,
+  traverse: null,
+  plate: null,
 }
 
 /** Everything that does not fit, the contradictions first. Rules are one function each. */

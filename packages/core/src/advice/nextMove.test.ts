@@ -13,7 +13,7 @@ const withTry = (change: Partial<TryInput>, system: Partial<AirflowInput> = {}) 
 
 const returnGrille = { id: 'g', name: 'return', side: 'return' as const, faceFpm: 480, areaFt2: 4, freeArea: 0.68 }
 const desk = { id: 'd', name: 'desk', side: 'supply' as const, faceFpm: 640, areaFt2: 0.78, freeArea: 0.75 }
-const split = { id: 's', returnDbF: 75, supplyDbF: 53.2, returnWbF: 63, returnRhPct: null }
+const split = { id: 's', returnDbF: 75, supplyDbF: 53.2, returnWbF: 63, supplyWbF: null, returnRhPct: null }
 /** A clean filter, tap 3 at 0.45: inside everything. */
 const good: Partial<TryInput> = { filter: 'clean', probes: { supply: 0.2, return: -0.25 } }
 

@@ -1,28 +1,13 @@
-import type { FlowEstimate } from '../airflow/combine.ts'
-import { BTUH_PER_W } from '../airflow/heat.ts'
-import { type AirflowPicture, type TryResult, UNCERTAINTY } from '../airflow/picture.ts'
+import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES, POINT_NAMES } from '../airflow/staticWalk.ts'
-import { format, formatNumber, formatScientific } from '../quantity/format.ts'
-import { BASE_UNITS, type Quantity } from '../quantity/units.ts'
+import { format, formatScientific } from '../quantity/format.ts'
+import { BASE_UNITS } from '../quantity/units.ts'
 import { METHOD_NAMES } from './findings.ts'
-import { list, percent, tapName } from './show.ts'
+import { methodWorkings } from './methodWorkings.ts'
+import { list, tapName } from './show.ts'
+import { f, inWc, type Working } from './working.ts'
 
-/**
- * How one number came about: formula with the numbers in it, inputs, source, how sure. Formulas are always written in
- * the base units, where their constants hold; the result is shown in the reader's units beside it.
- */
-export interface Working {
-  id: string
-  label: string
-  formula: string
-  result: { quantity: Quantity; value: number; plusMinus?: number } | null
-  inputs: { name: string; value: string; from: string }[]
-  source: string
-  note?: string
-}
-
-const f = (value: number, decimals = 0) => formatNumber(value, decimals)
-const inWc = (value: number) => formatNumber(value, 2)
+export type { Working } from './working.ts'
 
 /** Every number of the airflow stage, opened. Order: aim, limits, static, flow, duct, taps, split. */
 export function workings(picture: AirflowPicture): Working[] {
@@ -34,7 +19,7 @@ export function workings(picture: AirflowPicture): Working[] {
       ? [
           ...staticWorking(current),
           ...walk(current),
-          ...methods(picture, current),
+          ...methodWorkings(picture, current),
           ...combined(current),
           ...duct(picture, current),
           ...clean(picture, current),
@@ -144,66 +129,6 @@ function walk(current: TryResult): Working[] {
       source: 'Loss over a part = difference of the probes on its two sides.',
     },
   ]
-}
-
-const METHOD_IDS: Record<FlowEstimate['method'], string> = {
-  table: 'flow-table',
-  'return-grilles': 'flow-grilles',
-  'heater-rise': 'flow-rise',
-}
-
-function methods(picture: AirflowPicture, current: TryResult): Working[] {
-  return (current.flow?.estimates ?? []).map((one) => ({
-    id: METHOD_IDS[one.method],
-    label: one.method === 'table' ? 'Flow, table' : one.method === 'return-grilles' ? 'Flow, grilles' : 'Flow, heater',
-    result: { quantity: 'flow', value: one.flowCfm, plusMinus: one.plusMinusCfm },
-    ...methodDetail(picture, current, one),
-  }))
-}
-
-function methodDetail(
-  picture: AirflowPicture,
-  current: TryResult,
-  one: FlowEstimate,
-): Pick<Working, 'formula' | 'inputs' | 'source' | 'note'> {
-  const from = `try ${current.input.number}`
-  if (one.method === 'table') {
-    const between = current.table?.ok ? current.table.between : null
-    const adjust = current.input.adjustPct === 0 ? '' : ` × ${f(1 + current.input.adjustPct / 100, 2)} adjust`
-    return {
-      formula: `${tapName(current.input.tapLabel)} at ${inWc(current.externalInWc ?? 0)} in.wc${adjust} → ${f(one.flowCfm)} cfm`,
-      inputs: [
-        { name: 'tap', value: current.input.tapLabel, from },
-        { name: 'static', value: `${inWc(current.externalInWc ?? 0)} in.wc`, from },
-      ],
-      source: `${picture.input.blower?.name ?? ''} blower table: ${picture.input.blower?.source ?? ''}`,
-      note: `${between && between[0] !== between[1] ? `Straight between the rows ${inWc(between[0])} and ${inWc(between[1])}. ` : ''}± ${percent(UNCERTAINTY.tableShare)} for the table, and what the probes may be off.`,
-    }
-  }
-  if (one.method === 'heater-rise' && current.input.rise) {
-    const { rise } = current.input
-    const phases = rise.phases === 3 ? '√3 × ' : ''
-    const riseF = rise.supplyDbF - rise.returnDbF
-    return {
-      formula: `${phases}${f(rise.volts)} V × ${f(rise.amps, 1)} A × ${BTUH_PER_W} ÷ (${f(picture.sensibleFactor, 3)} × ${f(riseF, 1)} °F) = ${f(one.flowCfm)} cfm`,
-      inputs: [
-        { name: 'rise', value: `${f(rise.supplyDbF, 1)} − ${f(rise.returnDbF, 1)} °F`, from },
-        { name: 'volts and amps at the heater', value: `${f(rise.volts)} V, ${f(rise.amps, 1)} A`, from },
-      ],
-      source: 'Sensible heat balance, heat ÷ (60·ρ·cp × rise); 3.412 Btu/h in a watt.',
-      note: '± 1% volts, 2% amps, 0.5 °F each thermometer.',
-    }
-  }
-  const grilles = current.input.grilles.filter((grille) => grille.side === 'return')
-  return {
-    formula: grilles
-      .map((grille) => `${f(grille.faceFpm)} fpm × ${f(grille.areaFt2 ?? 0, 2)} ft² × ${f(grille.freeArea ?? 0, 2)}`)
-      .join(' + ')
-      .concat(` = ${f(one.flowCfm)} cfm`),
-    inputs: grilles.map((grille) => ({ name: grille.name, value: `${f(grille.faceFpm)} fpm`, from })),
-    source: 'Continuity: face speed × area × the maker’s free-area factor.',
-    note: `± ${percent(UNCERTAINTY.grilleShare)}: the free-area factor is the weak spot.`,
-  }
 }
 
 function combined(current: TryResult): Working[] {

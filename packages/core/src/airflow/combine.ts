@@ -1,6 +1,9 @@
+/** The ways of knowing the flow. */
+export type FlowMethod = 'table' | 'return-grilles' | 'return-hoods' | 'heater-rise' | 'furnace-rise' | 'traverse' | 'plate'
+
 /** One way of knowing the flow. */
 export interface FlowEstimate {
-  method: 'table' | 'return-grilles' | 'heater-rise'
+  method: FlowMethod
   flowCfm: number
   /** The flow lies within ± this, nineteen times in twenty. */
   plusMinusCfm: number

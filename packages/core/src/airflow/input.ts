@@ -1,5 +1,7 @@
 import type { BlowerTable } from './blowerTable.ts'
+import type { InstrumentData, InstrumentMeasure } from './instruments.ts'
 import type { ProbeReadings } from './staticWalk.ts'
+import type { TraverseDuct } from './traversePlan.ts'
 
 /** A firm's way of aiming airflow. Figures are the firm's; Ingle only works with them. */
 export interface AirflowRule {
@@ -42,6 +44,16 @@ export interface GrilleReading {
   freeArea: number | null
 }
 
+/** A traverse as far as it was read. */
+export interface TraverseInput {
+  id: string
+  name: string
+  /** Null until the duct's size is known. */
+  duct: TraverseDuct | null
+  pressuresInWc: Readonly<Record<number, number>>
+  airF: number | null
+}
+
 /** What was read while the blower stood on one tap with one filter. Ids name the changes they came from. */
 export interface TryInput {
   id: string
@@ -53,9 +65,21 @@ export interface TryInput {
   filter: 'as-found' | 'clean'
   probes: ProbeReadings
   probeIds: readonly string[]
-  split: { id: string; returnDbF: number; supplyDbF: number; returnWbF: number | null; returnRhPct: number | null } | null
+  split: {
+    id: string
+    returnDbF: number
+    supplyDbF: number
+    returnWbF: number | null
+    supplyWbF: number | null
+    returnRhPct: number | null
+  } | null
   grilles: readonly GrilleReading[]
   rise: { id: string; returnDbF: number; supplyDbF: number; volts: number; amps: number; phases: 1 | 3 } | null
+  hoods: readonly { id: string; name: string; side: 'return' | 'supply'; flowCfm: number }[]
+  plate: { id: string; factor: number; dpInWc: number; normalStaticInWc: number | null; testStaticInWc: number | null } | null
+  traverses: readonly TraverseInput[]
+  /** A furnace that fires on this tap, steadily. */
+  firing: { heatBtuH: number; returnDbF: number; supplyDbF: number } | null
   /** What was heard or felt, in words. */
   heard: string | null
 }
@@ -81,6 +105,8 @@ export interface AirflowInput {
   /** How many return grilles there are: their flows count only when all are read. */
   returnGrilles: number
   tries: readonly TryInput[]
+  /** What was measured with; a measure without one takes the usual uncertainty. */
+  instruments: Partial<Record<InstrumentMeasure, InstrumentData>>
   /** What the settings ledger says was left, as a tap index; null when nothing is set. */
   leftTap: number | null
 }

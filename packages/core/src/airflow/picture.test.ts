@@ -3,7 +3,7 @@ import { attempt, scenario } from '../testing/scenario.ts'
 import { airflowPicture } from './picture.ts'
 
 const probes = { supply: 0.22, return: -0.45, 'before-filter': -0.06, 'after-filter': -0.4 }
-const split = { id: 's', returnDbF: 75.6, supplyDbF: 53, returnWbF: 63.9, returnRhPct: null }
+const split = { id: 's', returnDbF: 75.6, supplyDbF: 53, returnWbF: 63.9, supplyWbF: null, returnRhPct: null }
 
 describe('the picture of a visit', () => {
   it('knows the aim before anything is read', () => {

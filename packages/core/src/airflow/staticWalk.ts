@@ -1,9 +1,18 @@
-/** Places where a probe is put, in the order air meets them. The room on both ends reads zero. */
-export const PROBE_POINTS = ['room-return', 'before-filter', 'after-filter', 'return', 'supply', 'trunk', 'room-supply'] as const
+/** Places where a probe is put, in the order air meets them. The room on both ends reads zero. A coil of its own stands after a furnace. */
+export const PROBE_POINTS = [
+  'room-return',
+  'before-filter',
+  'after-filter',
+  'return',
+  'supply',
+  'after-coil',
+  'trunk',
+  'room-supply',
+] as const
 export type ProbePoint = (typeof PROBE_POINTS)[number]
 
 /** The parts between neighbouring points. `cabinet` holds the blower: static rises across it. */
-export const WALK_PARTS = ['return-grille', 'filter', 'return-drop', 'cabinet', 'supply-trunk', 'branches'] as const
+export const WALK_PARTS = ['return-grille', 'filter', 'return-drop', 'cabinet', 'coil', 'supply-trunk', 'branches'] as const
 export type WalkPart = (typeof WALK_PARTS)[number]
 
 export interface WalkStep {
@@ -34,6 +43,15 @@ export type ProbeReadings = Partial<Record<Exclude<ProbePoint, 'room-return' | '
 /** A probe and its hose repeat within about this, in.wc. */
 export const PROBE_REPEAT_IN_WC = 0.02
 
+/** Points and parts of this system's air path: a coil outside the cabinet is there once it was read behind. */
+export function walkLine(readings: ProbeReadings): { points: ProbePoint[]; parts: WalkPart[] } {
+  const coil = readings['after-coil'] !== undefined
+  return {
+    points: PROBE_POINTS.filter((point) => coil || point !== 'after-coil'),
+    parts: WALK_PARTS.filter((part) => coil || part !== 'coil'),
+  }
+}
+
 /**
  * The static lost over each part, from signed probe readings against the room. Parts without a reading between them
  * are taken together. Source: external static = supply − return; drop = difference of neighbouring probes. Valid: one
@@ -45,12 +63,13 @@ export function staticWalk(readings: ProbeReadings): StaticWalk {
   const external = readings.supply !== undefined && readings.return !== undefined ? readings.supply - readings.return : null
   const steps: WalkStep[] = []
   let from = 0
-  for (let to = 1; to < PROBE_POINTS.length; to += 1) {
-    const toPoint = PROBE_POINTS[to] as ProbePoint
-    const fromPoint = PROBE_POINTS[from] as ProbePoint
+  const line = walkLine(readings)
+  for (let to = 1; to < line.points.length; to += 1) {
+    const toPoint = line.points[to] as ProbePoint
+    const fromPoint = line.points[from] as ProbePoint
     const [fromInWc, toInWc] = [at(fromPoint), at(toPoint)]
     if (toInWc === null || fromInWc === null) continue
-    const parts = WALK_PARTS.slice(from, to)
+    const parts = line.parts.slice(from, to)
     const cabinet = parts.includes('cabinet')
     const dropInWc = cabinet ? toInWc - fromInWc : fromInWc - toInWc
     steps.push({
@@ -76,6 +95,7 @@ export const PART_NAMES: Record<WalkPart, string> = {
   filter: 'filter',
   'return-drop': 'return drop',
   cabinet: 'cabinet',
+  coil: 'coil',
   'supply-trunk': 'supply trunk',
   branches: 'branches and grilles',
 }
@@ -86,6 +106,7 @@ export const POINT_NAMES: Record<ProbePoint, string> = {
   'after-filter': 'after the filter',
   return: 'return side of the cabinet',
   supply: 'supply side of the cabinet',
+  'after-coil': 'after the coil',
   trunk: 'end of the supply trunk',
   'room-supply': 'room',
 }

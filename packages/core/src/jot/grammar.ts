@@ -79,7 +79,7 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
   {
     word: 'static',
     shape: 'static PLACE STATIC',
-    says: 'static at before-filter, after-filter, return, supply or trunk',
+    says: 'static at before-filter, after-filter, return, supply, after-coil or trunk',
     examples: ['static trunk +0.11', 'static before-filter -0.06'],
   },
   {
@@ -149,6 +149,7 @@ export const PROBE_WORDS: Record<string, Exclude<ProbePoint, 'room-return' | 'ro
   'after-filter': 'after-filter',
   return: 'return',
   supply: 'supply',
+  'after-coil': 'after-coil',
   trunk: 'trunk',
 }
 

@@ -31,7 +31,7 @@ export type Noise = () => number
 
 export interface PlantReadings {
   flowCfm: number
-  probes: Required<ProbeReadings>
+  probes: Required<Omit<ProbeReadings, 'after-coil'>>
   split: { returnDbF: number; supplyDbF: number; returnWbF: number }
   rise: { returnDbF: number; supplyDbF: number; volts: number; amps: number }
   faces: { name: string; side: 'return' | 'supply'; faceFpm: number }[]

@@ -33,6 +33,7 @@ export function scenario(change: Partial<AirflowInput> = {}): AirflowInput {
     cleanFilter: { dropInWc: 0.11, atFlowCfm: 1300, source: 'visit 1' },
     returnGrilles: 1,
     tries: [],
+    instruments: {},
     leftTap: null,
     ...change,
   }
@@ -54,6 +55,10 @@ export function attempt(change: Partial<TryInput> = {}): TryInput {
     split: null,
     grilles: [],
     rise: null,
+    hoods: [],
+    plate: null,
+    traverses: [],
+    firing: null,
     heard: null,
     ...change,
   }

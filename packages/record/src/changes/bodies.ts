@@ -215,6 +215,7 @@ export class ReadingProbes extends OnTry {
   @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) return?: number
   @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) 'before-filter'?: number
   @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) 'after-filter'?: number
+  @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) 'after-coil'?: number
   @IsOptional() @IsNumber() @Min(STATIC_LOW) @Max(STATIC_HIGH) trunk?: number
 }
 

@@ -136,7 +136,7 @@ const fields = (body: object) =>
 
 /** The probe points that a reading names, in the order air meets them. */
 export function probeEntries(probes: ProbeReadings): [keyof ProbeReadings, number][] {
-  const order = ['before-filter', 'after-filter', 'return', 'supply', 'trunk'] as const
+  const order = ['before-filter', 'after-filter', 'return', 'supply', 'after-coil', 'trunk'] as const
   return order.flatMap((point) =>
     typeof probes[point] === 'number' ? [[point, probes[point]] as [keyof ProbeReadings, number]] : [],
   )

@@ -4,15 +4,29 @@ import {
   type AirflowRule,
   airflowPicture,
   type CleanFilter,
+  clockedInputBtuH,
+  deratedInputBtuH,
   type GrilleReading,
   type ProbeReadings,
+  type TraverseDuct,
+  type TraverseInput,
   type TryInput,
 } from '@ingle/core'
 import { probeEntries } from '../changes/describe.ts'
 import { blowerOf } from '../profile/profile.ts'
 import { airflowRuleOf, equipmentOf } from './devices.ts'
 import { emptySystemVisit } from './fold.ts'
-import type { PartState, ReadingState, SiteState, SystemState, SystemVisit, TryState, VisitState } from './state.ts'
+import type {
+  FiringState,
+  PartState,
+  ReadingState,
+  SiteState,
+  SystemState,
+  SystemVisit,
+  TraverseState,
+  TryState,
+  VisitState,
+} from './state.ts'
 
 /** Taken while no house rule was chosen; the picture says so by its name. */
 export const NO_RULE: AirflowRule = {
@@ -60,7 +74,10 @@ function withoutHistory(state: SiteState, system: SystemState, visit: VisitState
     heaterOnThisTap: heatTap === SAME_TAP,
     cleanFilter: null,
     returnGrilles: system.parts.filter((part) => part.role === 'return-grille').length || 1,
-    tries: here.tries.map((one) => tryInput(one, taps, system.parts)),
+    instruments: here.instruments,
+    tries: here.tries.map((one) =>
+      tryInput(one, taps, system.parts, firingOn(here, state.altitudeFt, heatTap === SAME_TAP ? null : heatTap)),
+    ),
     leftTap: left === undefined ? null : indexOrNull(taps, left),
   }
 }
@@ -70,12 +87,38 @@ const indexOrNull = (taps: readonly string[], label: string): number | null => {
   return index < 0 ? null : index
 }
 
-function tryInput(one: TryState, taps: readonly string[], parts: readonly PartState[]): TryInput {
+/** The furnace's fire, for tries on the tap that it blows with. */
+function firingOn(here: SystemVisit, altitudeFt: number, heatTap: string | null) {
+  const { efficiencyPct, returnF, supplyF } = here.firing
+  const inputBtuH = firingInput(here.firing, altitudeFt)
+  if (heatTap === null || inputBtuH === null || efficiencyPct === undefined || returnF === undefined || supplyF === undefined)
+    return null
+  return { tap: heatTap, heatBtuH: (inputBtuH * efficiencyPct) / 100, returnDbF: returnF, supplyDbF: supplyF }
+}
+
+/** Input of the (high) fire, Btu/h: clocked at the meter where that was done, else the plate's, derated by height. */
+export function firingInput(firing: FiringState, altitudeFt: number): number | null {
+  const { inputBtuH, meterFt3, meterS, heatingValueBtuFt3 } = firing
+  if (meterFt3 !== undefined && meterS !== undefined && heatingValueBtuFt3 !== undefined) {
+    const clocked = clockedInputBtuH(meterFt3, meterS, heatingValueBtuFt3)
+    if (clocked.ok) return clocked.value
+  }
+  return inputBtuH === undefined ? null : deratedInputBtuH(inputBtuH, altitudeFt)
+}
+
+function tryInput(
+  one: TryState,
+  taps: readonly string[],
+  parts: readonly PartState[],
+  firing: ({ tap: string } & NonNullable<TryInput['firing']>) | null,
+): TryInput {
   const probes: ProbeReadings = {}
   const probeIds = new Set<string>()
   const grilles = new Map<string, GrilleReading>()
   let split: TryInput['split'] = null
   let rise: TryInput['rise'] = null
+  let plate: TryInput['plate'] = null
+  const hoods = new Map<string, TryInput['hoods'][number]>()
   const heard: string[] = []
   for (const reading of one.readings) {
     const body = reading.body as never
@@ -87,13 +130,24 @@ function tryInput(one: TryState, taps: readonly string[], parts: readonly PartSt
         ...(body as NonNullable<TryInput['split']>),
         id: reading.id,
         returnWbF: body['returnWbF'] ?? null,
+        supplyWbF: body['supplyWbF'] ?? null,
         returnRhPct: body['returnRhPct'] ?? null,
       }
     else if (reading.kind === 'rise') rise = { ...(body as NonNullable<TryInput['rise']>), id: reading.id }
     else if (reading.kind === 'grille') {
       const grille = grilleReading(reading, parts)
       grilles.set(grille.name.toLowerCase(), grille)
-    } else heard.push(body['text'])
+    } else if (reading.kind === 'hood') {
+      const hood = { ...(body as TryInput['hoods'][number]), id: reading.id }
+      hoods.set(`${hood.side} ${hood.name.toLowerCase()}`, hood)
+    } else if (reading.kind === 'plate')
+      plate = {
+        ...(body as NonNullable<TryInput['plate']>),
+        id: reading.id,
+        normalStaticInWc: body['normalStaticInWc'] ?? null,
+        testStaticInWc: body['testStaticInWc'] ?? null,
+      }
+    else heard.push(body['text'])
   }
   return {
     id: one.id,
@@ -107,8 +161,27 @@ function tryInput(one: TryState, taps: readonly string[], parts: readonly PartSt
     split,
     grilles: [...grilles.values()],
     rise,
+    hoods: [...hoods.values()],
+    plate,
+    traverses: one.traverses.map(traverseInput),
+    firing: firing && firing.tap === one.tap ? firing : null,
     heard: heard.length > 0 ? heard.join('; ') : null,
   }
+}
+
+/** A traverse as core judges it; without a duct until its size is known. */
+export function traverseInput({ id, set, points }: TraverseState): TraverseInput {
+  const straight = { straightBeforeIn: set.straightBeforeIn ?? null, straightAfterIn: set.straightAfterIn ?? null }
+  const { shape = 'rectangular', widthIn, heightIn, diameterIn, perDiameter = 6 } = set
+  const duct: TraverseDuct | null =
+    shape === 'round'
+      ? diameterIn === undefined
+        ? null
+        : { shape, diameterIn, perDiameter, ...straight }
+      : widthIn === undefined || heightIn === undefined
+        ? null
+        : { shape, widthIn, heightIn, ...straight }
+  return { id, name: set.name ?? 'traverse', duct, pressuresInWc: points, airF: set.airF ?? null }
 }
 
 /** Size and free area come with the reading, or from the part of that name in the survey. */

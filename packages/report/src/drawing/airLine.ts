@@ -3,11 +3,13 @@ import {
   capital,
   list,
   PART_NAMES,
+  POINT_NAMES,
+  type ProbePoint,
   type ProbeReadings,
   showIn,
   type UnitChoice,
-  WALK_PARTS,
   type WalkPart,
+  walkLine,
 } from '@ingle/core'
 import { scaleLinear } from 'd3-scale'
 import type { Mark, Scene } from './scene.ts'
@@ -18,6 +20,7 @@ const WEIGHTS: Record<WalkPart, number> = {
   filter: 1.2,
   'return-drop': 1,
   cabinet: 1.5,
+  coil: 1,
   'supply-trunk': 1.2,
   branches: 1.2,
 }
@@ -41,27 +44,20 @@ export function airLineScene(
   const marks: Mark[] = []
   const boxHeight = 32
   const boxTop = height - boxHeight - 4
-  const total = WALK_PARTS.reduce((sum, part) => sum + WEIGHTS[part], 0)
+  const probes: ProbeReadings = picture.current?.input.probes ?? {}
+  const path = walkLine(probes)
+  const total = path.parts.reduce((sum, part) => sum + WEIGHTS[part], 0)
   const inner = width - 24
   let cursor = 12
-  const boxes = WALK_PARTS.map((part) => {
+  const boxes = path.parts.map((part) => {
     const span = (inner * WEIGHTS[part]) / total
     const box = { part, left: cursor + 3, right: cursor + span - 3 }
     cursor += span
     return box
   })
   const edge = (i: number) =>
-    i === 0 ? 12 : i === WALK_PARTS.length ? width - 12 : ((boxes[i - 1]?.right ?? 0) + (boxes[i]?.left ?? 0)) / 2
-  const probes: ProbeReadings = picture.current?.input.probes ?? {}
-  const values: (number | null)[] = [
-    0,
-    probes['before-filter'] ?? null,
-    probes['after-filter'] ?? null,
-    probes.return ?? null,
-    probes.supply ?? null,
-    probes.trunk ?? null,
-    0,
-  ]
+    i === 0 ? 12 : i === path.parts.length ? width - 12 : ((boxes[i - 1]?.right ?? 0) + (boxes[i]?.left ?? 0)) / 2
+  const values = path.points.map((point) => (point.startsWith('room') ? 0 : (probes[point as keyof ProbeReadings] ?? null)))
   const reach = Math.max(0.3, ...values.map((value) => Math.abs(value ?? 0)))
   const y = scaleLinear([-reach, reach], [boxTop - 12, 26])
   const zero = y(0)
@@ -81,9 +77,8 @@ export function airLineScene(
     const points = known.map((one) => [one.x, one.y] as const)
     marks.push({ kind: 'area', points: [...points, [width - 12, zero], [12, zero]], tone: 'air', opacity: 0.1 })
     marks.push({ kind: 'line', points, tone: 'air', width: 2.6 })
-    const names = ['', 'before the filter', 'after the filter', 'return side', 'supply side', 'end of trunk', '']
     for (const one of known) {
-      if (one.i === 0 || one.i === WALK_PARTS.length) continue
+      if (one.i === 0 || one.i === path.parts.length) continue
       marks.push({
         kind: 'dot',
         x: one.x,
@@ -91,7 +86,7 @@ export function airLineScene(
         radius: 4.5,
         fill: 'paper',
         stroke: 'air',
-        says: `Static ${names[one.i]}: ${show('static', one.value, { signed: true })}`,
+        says: `Static ${POINT_NAMES[path.points[one.i] as ProbePoint]}: ${show('static', one.value, { signed: true })}`,
       })
     }
   }

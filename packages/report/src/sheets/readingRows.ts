@@ -21,6 +21,7 @@ const FIELDS: Record<string, [Quantity, string]> = {
   return: ['static', 'static return'],
   'before-filter': ['static', 'static before filter'],
   'after-filter': ['static', 'static after filter'],
+  'after-coil': ['static', 'static after coil'],
   trunk: ['static', 'static trunk'],
   returnDbF: ['temperature', 'return dry bulb'],
   supplyDbF: ['temperature', 'supply dry bulb'],

@@ -2,7 +2,15 @@ import { type AirflowPicture, type FlowEstimate, fromChosen } from '@ingle/core'
 import { CartesianGrid, ErrorBar, ReferenceArea, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts'
 import { useVisit } from '../../visit/useVisit.ts'
 
-const SHORT: Record<FlowEstimate['method'], string> = { table: 'table', 'return-grilles': 'grilles', 'heater-rise': 'heater' }
+const SHORT: Record<FlowEstimate['method'], string> = {
+  table: 'table',
+  'return-grilles': 'grilles',
+  'return-hoods': 'hood',
+  'heater-rise': 'heater',
+  'furnace-rise': 'furnace',
+  traverse: 'traverse',
+  plate: 'plate',
+}
 
 /** Each method as a point with its uncertainty; the aim as a band. */
 export function MethodsChart({ picture }: { picture: AirflowPicture }) {

@@ -8,6 +8,7 @@ const JOTS: Record<WalkPart, string> = {
   filter: 'filter ',
   'return-drop': 'filter ',
   cabinet: 'esp ',
+  coil: 'static after-coil ',
   'supply-trunk': 'static trunk ',
   branches: 'static trunk ',
 }

@@ -123,11 +123,15 @@ export function Steps() {
                       {one.byFloor && <span className="soft"> floor</span>}
                     </td>
                     <td className="num text-right">{percent(one.share)}</td>
-                    <td className="num text-right font-bold">
-                      {said ? sayValue(said.row.setting, said.value) : 'no such value'}
-                    </td>
-                    <td className="num text-right">{felt === null ? '—' : percent(felt)}</td>
-                    <td className="num text-right">{felt === null ? '—' : show('flow', felt * full, { bare: true })}</td>
+                    {base.steps && (
+                      <>
+                        <td className="num text-right font-bold">
+                          {said ? sayValue(said.row.setting, said.value) : 'no such value'}
+                        </td>
+                        <td className="num text-right">{felt === null ? '—' : percent(felt)}</td>
+                        <td className="num text-right">{felt === null ? '—' : show('flow', felt * full, { bare: true })}</td>
+                      </>
+                    )}
                   </tr>
                 )
               })}

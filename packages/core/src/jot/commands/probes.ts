@@ -45,7 +45,7 @@ export function probe(point: keyof ProbeReadings): (line: Line, context: JotCont
     if (!isNumbers(read)) return read
     const [value = 0] = read
     const show = showIn(context.units)
-    const suction = point !== 'supply' && point !== 'trunk'
+    const suction = point !== 'supply' && point !== 'after-coil' && point !== 'trunk'
     if (suction) {
       const typed = point === 'return' ? 'return' : `static ${point}`
       const positive = returnPositive(value, show, `${typed} ${show('static', -value, { signed: true, bare: true })}`)

@@ -1,0 +1,164 @@
+import { type OperatingPoint, tapOnDuct } from '../airflow/blowerTable.ts'
+import type { AirflowPicture } from '../airflow/picture.ts'
+import { judgeZones, type ZoneCase } from '../zones/judge.ts'
+import type { JointConstraint, JointProblem, Knob } from './joint.ts'
+import { percent, type Show } from './show.ts'
+
+/** Needs that a blower's tap serves, with the role of the setting that picks it. */
+export const TAP_NEEDS = {
+  cool: 'airflow.cool',
+  coolLow: 'airflow.cool.low',
+  heat: 'airflow.heat',
+  heatLow: 'airflow.heat.low',
+  continuous: 'airflow.continuous',
+} as const
+export type TapNeed = keyof typeof TAP_NEEDS
+
+export interface JointInput {
+  picture: AirflowPicture
+  /** For each need that this device sets: its values, and the tap that each stands for (null: the same as cooling). */
+  taps: readonly { need: TapNeed; label: string; values: readonly string[]; tapOf: readonly (number | null)[] }[]
+  /** A furnace: heat into the air on each fire, and the window of its plate. */
+  fires: { highBtuH: number; lowBtuH: number | null; lowF: number; highF: number } | null
+  /** The zoned duct, where there is one; its fan is put in by tap. */
+  zones: ZoneCase | null
+  show: Show
+}
+
+/** Low stage and continuous fan, as shares of the flow of full cooling. House figures; a maker's own go first. */
+export const LOW_STAGE_SHARE = 0.7
+export const CONTINUOUS_SHARE = 0.5
+
+export interface SystemJoint extends JointProblem {
+  /** What each knob's option brings on the measured duct. */
+  points: readonly (readonly (OperatingPoint | null)[])[]
+}
+
+/**
+ * Taps of a system as one problem: every tap that has to be chosen, and everything that has to hold at once: aim, floors,
+ * window of the furnace, static, noise, order of the stages, zones. Null until duct and table are known.
+ * Sources: as `chooseTap`, `judgeZones`. A limit that rests on a reading is as good as the reading.
+ */
+export function systemJoint({ picture, taps, fires, zones, show }: JointInput): SystemJoint | null {
+  const { input, sensibleFactor } = picture
+  const coefficient = picture.cleanCoefficient ?? picture.ductCoefficient
+  const { blower } = input
+  const { aimCfm, aimLowCfm, aimHighCfm } = picture
+  if (!blower || coefficient === null || aimCfm === null || aimLowCfm === null || aimHighCfm === null) return null
+  const cool = taps.findIndex((one) => one.need === 'cool')
+  if (cool < 0) return null
+  const knobs = taps.map((one): Knob => ({ id: TAP_NEEDS[one.need], label: one.label, options: one.values }))
+  const adjust = picture.current?.input.adjustPct ?? 0
+  const onDuct = blower.table.taps.map((_, tap) => tapOnDuct(blower.table, tap, coefficient, adjust))
+  const points = taps.map((one) => one.tapOf.map((tap) => (tap === null ? null : (onDuct[tap] ?? null))))
+  const pointAt = (knob: number, choice: readonly number[]): OperatingPoint | null => {
+    const tap = taps[knob]?.tapOf[choice[knob] as number]
+    if (tap === null) return points[cool]?.[choice[cool] as number] ?? null
+    return points[knob]?.[choice[knob] as number] ?? null
+  }
+  const flowAt = (knob: number, choice: readonly number[]): number => pointAt(knob, choice)?.flowCfm ?? Number.NaN
+  /** A tap that leaves the table breaks whatever is asked of it. */
+  const orOff = (value: number): number => (Number.isNaN(value) ? 1 : value)
+  const constraints: JointConstraint[] = []
+  const add = (id: string, says: string, on: readonly number[], beyond: (choice: readonly number[]) => number) =>
+    constraints.push({ id, says, knobs: on, beyond: (choice) => orOff(beyond(choice)) })
+  const indexOf = (need: TapNeed) => taps.findIndex((one) => one.need === need)
+  const low = indexOf('coolLow')
+  const heat = indexOf('heat')
+  const heatLow = indexOf('heatLow')
+  const continuous = indexOf('continuous')
+
+  add(
+    'aim',
+    `Cooling brings ${show('flow', aimLowCfm)} to ${show('flow', aimHighCfm)}, the aim by “${input.rule.name}”`,
+    [cool],
+    (choice) => {
+      const flow = flowAt(cool, choice)
+      return Math.max(aimLowCfm / flow - 1, flow / aimHighCfm - 1)
+    },
+  )
+  const { ratedStaticInWc } = blower
+  add(
+    'static',
+    `The cabinet stays within its rated static of ${show('static', ratedStaticInWc)}`,
+    taps.map((_, i) => i),
+    (choice) => Math.max(...taps.map((_, i) => (pointAt(i, choice)?.staticInWc ?? Number.NaN) / ratedStaticInWc - 1)),
+  )
+  const ceiling = picture.ceilingCfm
+  if (ceiling !== null)
+    add(
+      'noise',
+      `No grille is heard: at most ${show('flow', ceiling)}, by the loudest one`,
+      taps.map((_, i) => i),
+      (choice) => Math.max(...taps.map((_, i) => flowAt(i, choice) / ceiling - 1)),
+    )
+  const floor = picture.floorCfm
+  if (floor !== null) {
+    const on = heat < 0 ? cool : heat
+    add(
+      'heater',
+      `The ${input.heaterKw} kW heater gets its ${show('flow', floor)}`,
+      [on],
+      (choice) => 1 - flowAt(on, choice) / floor,
+    )
+  }
+  if (fires) {
+    const window = (knob: number, heatBtuH: number, id: string, name: string) =>
+      add(
+        id,
+        `${name} stays within the plate’s rise of ${show('temperatureDifference', fires.lowF)} to ${show('temperatureDifference', fires.highF)}`,
+        [knob],
+        (choice) => {
+          const riseF = heatBtuH / (sensibleFactor * flowAt(knob, choice))
+          return Math.max(riseF / fires.highF - 1, fires.lowF / riseF - 1)
+        },
+      )
+    if (heat >= 0) window(heat, fires.highBtuH, 'rise-high-fire', 'High fire')
+    if (heatLow >= 0 && fires.lowBtuH !== null) window(heatLow, fires.lowBtuH, 'rise-low-fire', 'Low fire')
+  }
+  const order = (below: number, above: number, id: string, says: string) =>
+    below >= 0 && above >= 0 && add(id, says, [below, above], (choice) => flowAt(below, choice) / flowAt(above, choice) - 1)
+  order(low, cool, 'cool-order', 'Low-stage cooling blows no more than full cooling')
+  order(heatLow, heat, 'heat-order', 'Low fire blows no more than high fire')
+  order(continuous, low >= 0 ? low : cool, 'continuous-order', 'The fan between calls blows no more than the lowest stage')
+  if (zones) {
+    const worstBy = onDuct.map((_, tap) => {
+      const fan =
+        blower.table.kind === 'constant-airflow'
+          ? {
+              kind: 'constant-airflow' as const,
+              setCfm: (blower.table.tapFlowsCfm[tap] ?? 0) * (1 + adjust / 100),
+              maxStaticInWc: blower.table.maxStaticInWc,
+            }
+          : null
+      if (!fan || !(fan.setCfm > 0)) return 0
+      const judged = judgeZones({ ...zones, network: { ...zones.network, fan } })
+      return judged.ok && judged.value.order.length > 0 ? (judged.value.severity[judged.value.order[0] as number] as number) : 0
+    })
+    add('zones', 'Every combination of zones stays within its limits', [cool], (choice) => {
+      const tap = taps[cool]?.tapOf[choice[cool] as number]
+      return tap === null || tap === undefined ? 0 : (worstBy[tap] ?? 0)
+    })
+  }
+  const wishes = taps.map((one): number | null => {
+    if (one.need === 'cool') return aimCfm
+    if (one.need === 'coolLow') return aimCfm * LOW_STAGE_SHARE
+    if (one.need === 'continuous') return aimCfm * CONTINUOUS_SHARE
+    if (!fires) return one.need === 'heat' ? aimCfm : aimCfm * LOW_STAGE_SHARE
+    const heatBtuH = one.need === 'heat' ? fires.highBtuH : fires.lowBtuH
+    return heatBtuH === null ? null : heatBtuH / (sensibleFactor * ((fires.lowF + fires.highF) / 2))
+  })
+  return {
+    knobs,
+    constraints,
+    points,
+    cost: (choice) =>
+      wishes.reduce<number>((sum, wish, i) => {
+        const flow = flowAt(i, choice)
+        return sum + (wish === null ? 0 : Number.isNaN(flow) ? 10 : Math.abs(flow / wish - 1))
+      }, 0),
+  }
+}
+
+/** How far beyond, as a person says it. */
+export const beyondWords = (beyond: number): string => (beyond <= 1e-9 ? 'it holds' : `beyond by ${percent(beyond)}`)

@@ -1,0 +1,133 @@
+import { type BlowerTable, tapOnDuct } from './blowerTable.ts'
+import { blowerPowerW } from './heldMotor.ts'
+import type { WalkPart, WalkStep } from './staticWalk.ts'
+
+/**
+ * What a part usually takes at rated flow in a house's duct of good make, in.wc. Practice, not a standard; a rated figure
+ * of the part itself goes first.
+ */
+export const TYPICAL_DROP_IN_WC: Record<Exclude<WalkPart, 'cabinet'>, { dry: number; wet: number }> = {
+  'return-grille': { dry: 0.03, wet: 0.03 },
+  filter: { dry: 0.1, wet: 0.1 },
+  'return-drop': { dry: 0.06, wet: 0.06 },
+  coil: { dry: 0.2, wet: 0.26 },
+  'supply-trunk': { dry: 0.08, wet: 0.08 },
+  branches: { dry: 0.1, wet: 0.1 },
+}
+
+export interface PartBudget {
+  parts: WalkPart[]
+  dropInWc: number
+  /** Typical of those parts together, scaled to the flow that was measured. */
+  typicalInWc: number
+  /** Rated drop of the part at this flow, where one is known. */
+  ratedInWc: number | null
+  /** Over what it should take, by more than probes repeat. */
+  over: boolean
+}
+
+/**
+ * Each stretch of the walk against what it should take at this flow: the rated drop where known, else typical.
+ * Source: drop ∝ flow² on one part; typical figures as above.
+ * @param aimCfm the flow at which typical figures hold
+ */
+export function partBudget(
+  steps: readonly WalkStep[],
+  flowCfm: number,
+  aimCfm: number,
+  wet: boolean,
+  rated: Partial<Record<WalkPart, { dropInWc: number; atFlowCfm: number }>> = {},
+): PartBudget[] {
+  const scale = (flowCfm / aimCfm) ** 2
+  return steps
+    .filter((step) => !step.parts.includes('cabinet'))
+    .map(({ parts, dropInWc }) => {
+      const typicalInWc =
+        scale * parts.reduce((sum, part) => sum + (part === 'cabinet' ? 0 : TYPICAL_DROP_IN_WC[part][wet ? 'wet' : 'dry']), 0)
+      const [only] = parts
+      const print = parts.length === 1 && only ? rated[only] : undefined
+      const ratedInWc = print ? print.dropInWc * (flowCfm / print.atFlowCfm) ** 2 : null
+      return { parts, dropInWc, typicalInWc, ratedInWc, over: dropInWc > (ratedInWc ?? typicalInWc) + 0.02 }
+    })
+}
+
+/** Face speed of a filter, fpm, by its printed size. Source: continuity. Valid: area > 0. */
+export const filterFaceFpm = (flowCfm: number, widthIn: number, heightIn: number): number =>
+  (flowCfm * 144) / (widthIn * heightIn)
+/** Above this a pleated filter of an inch takes more than it should. Practice; the filter's own print goes first. */
+export const FILTER_FACE_FPM = 350
+
+export interface Remedy {
+  kind: 'clean-filter' | 'larger-filter' | 'return-grille' | 'return-drop' | 'open-dampers' | 'clean-coil'
+  does: string
+  /** What it takes off the duct, in.wc/cfm². */
+  offCoefficient: number
+  /** With the remedy, on the same tap; null outside the table. */
+  flowCfm: number | null
+  staticInWc: number | null
+  gainCfm: number | null
+  powerW: number | null
+}
+
+/** How much of a part each remedy leaves. Source: drop ∝ 1/area² of an opening; a coil and a damper by practice. */
+const LEAVES = {
+  'larger-filter': 0.44,
+  'return-grille': 0.25,
+  'return-drop': 0.4,
+  'open-dampers': 0.6,
+  'clean-coil': 0.7,
+} as const
+
+/**
+ * What each remedy at hand would bring on this tap, the best first: the part's share of the duct scaled down, and the
+ * blower met with what is left.
+ * Sources: parts in one path add up; p = c·Q²; operating point = fan curve ∩ duct curve.
+ * @param coefficients of each part alone, in.wc/cfm²
+ * @param cleanFilterCoefficient what a clean filter of the same size takes; null: not known
+ */
+export function remedies(of: {
+  table: BlowerTable
+  tap: number
+  adjustPct: number
+  ductCoefficient: number
+  coefficients: Partial<Record<WalkPart, number>>
+  cleanFilterCoefficient: number | null
+}): Remedy[] {
+  const { table, tap, adjustPct, ductCoefficient, coefficients, cleanFilterCoefficient } = of
+  const now = tapOnDuct(table, tap, ductCoefficient, adjustPct)
+  const filter = coefficients.filter
+  const cleaned = filter === undefined || cleanFilterCoefficient === null ? null : Math.min(filter, cleanFilterCoefficient)
+  const offers: [Remedy['kind'], string, number][] = []
+  if (filter !== undefined && cleaned !== null && filter - cleaned > 0)
+    offers.push(['clean-filter', 'A clean filter', filter - cleaned])
+  if (filter !== undefined)
+    offers.push([
+      'larger-filter',
+      'A clean filter with half as much face again',
+      filter - (cleaned ?? filter) * LEAVES['larger-filter'],
+    ])
+  const parts: [Exclude<Remedy['kind'], 'clean-filter' | 'larger-filter'>, WalkPart, string][] = [
+    ['return-grille', 'return-grille', 'A return grille of twice the free area'],
+    ['return-drop', 'return-drop', 'A return drop with wider elbows'],
+    ['clean-coil', 'coil', 'The coil cleaned'],
+    ['open-dampers', 'branches', 'Every branch damper and grille opened'],
+  ]
+  for (const [kind, part, does] of parts) {
+    const own = coefficients[part]
+    if (own !== undefined && own > 0) offers.push([kind, does, own * (1 - LEAVES[kind])])
+  }
+  return offers
+    .map(([kind, does, offCoefficient]): Remedy => {
+      const point = tapOnDuct(table, tap, Math.max(ductCoefficient - offCoefficient, 1e-12), adjustPct)
+      return {
+        kind,
+        does,
+        offCoefficient,
+        flowCfm: point?.flowCfm ?? null,
+        staticInWc: point?.staticInWc ?? null,
+        gainCfm: point && now ? point.flowCfm - now.flowCfm : null,
+        powerW: point ? blowerPowerW(point.flowCfm, point.staticInWc) : null,
+      }
+    })
+    .sort((a, b) => (b.gainCfm ?? 0) - (a.gainCfm ?? 0) || b.offCoefficient - a.offCoefficient)
+}

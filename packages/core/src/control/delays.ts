@@ -1,0 +1,53 @@
+import { ok, type Result, refuse } from '../result.ts'
+import type { HeatExchanger } from './fanLimit.ts'
+
+export interface OnDelay {
+  delayS: number
+  /** Supply air as the blower starts. */
+  supplyF: number
+}
+export interface OffDelay {
+  delayS: number
+  /** Supply air as it stops. */
+  supplyF: number
+  /** Of the heat in the exchanger at the end of the fire, what stays behind. */
+  leftShare: number
+}
+
+/** Air that is felt as warm at a grille, and a rise that is no longer worth the fan, °F. House figures. */
+export const WARM_SUPPLY_F = 90
+export const SPENT_RISE_F = 12
+
+const HOUR_S = 3600
+
+/**
+ * What each step of a furnace's blower delays does: how warm the air is when the blower starts, and what is left in the
+ * exchanger when it stops. Before the blower starts the exchanger only stores; with it on, it gives ua·(T − air) to the
+ * air. Source: energy balance of one node, exact exponentials; the exchanger from `exchangerFromStart`.
+ */
+export function blowerDelays(
+  of: HeatExchanger,
+  returnF: number,
+  onS: readonly number[],
+  offS: readonly number[],
+): Result<{ on: OnDelay[]; off: OffDelay[]; bestOnS: number; bestOffS: number; settledF: number }> {
+  if (!of.air) return refuse('The air that the blower moves is not known.', 'Enter the flow, or measure it on the heating tap.')
+  if (onS.length === 0 && offS.length === 0) return refuse('This furnace has no blower delays to set.', 'Leave them as they are.')
+  const { streamOn } = of.air
+  /** Of the exchanger's excess over the return, what the air takes up as it blows. */
+  const airShare = of.uaOn / (of.uaOn + streamOn)
+  const away = (of.uaOn * streamOn) / (of.uaOn + streamOn)
+  const standing = Math.max(of.uaOff, 1e-6)
+  const settled = of.burnerBtuH / away
+  const on = onS.map((delayS): OnDelay => {
+    const excess = (of.burnerBtuH / standing) * (1 - Math.exp((-standing * delayS) / (of.capacity * HOUR_S)))
+    return { delayS, supplyF: returnF + airShare * excess }
+  })
+  const off = offS.map((delayS): OffDelay => {
+    const leftShare = Math.exp((-away * delayS) / (of.capacity * HOUR_S))
+    return { delayS, supplyF: returnF + airShare * settled * leftShare, leftShare }
+  })
+  const bestOn = on.find((one) => one.supplyF >= WARM_SUPPLY_F) ?? on.at(-1)
+  const bestOff = off.find((one) => one.supplyF - returnF <= SPENT_RISE_F) ?? off.at(-1)
+  return ok({ on, off, bestOnS: bestOn?.delayS ?? 0, bestOffS: bestOff?.delayS ?? 0, settledF: returnF + airShare * settled })
+}

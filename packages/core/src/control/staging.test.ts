@@ -1,0 +1,67 @@
+import { describe, expect, it } from 'vitest'
+import { blowerDelays } from './delays.ts'
+import { stagingOutcomes } from './staging.ts'
+
+const facts = {
+  lowBtuH: 42_000,
+  highBtuH: 64_000,
+  lossBtuH: 30_000,
+  warmUpFPerH: 4,
+  setbackF: 4,
+  upstageMin: 8,
+  callsPerHour: 3,
+}
+const outcomes = (change: Partial<typeof facts> = {}) => {
+  const made = stagingOutcomes({ ...facts, ...change })
+  if (!made.ok) throw new Error(made.reason)
+  return Object.fromEntries(made.value.map((one) => [one.rule, one]))
+}
+
+describe('a two-stage furnace behind a one-stage thermostat', () => {
+  it('comes up from the setback: by hand', () => {
+    // C = 34,000 / 4 = 8,500 Btu/°F; 34,000 Btu wanted. Low: 12,000 an hour, 170 min. Timed: 8 min give 1,600, the rest at 34,000.
+    const { never, timed, auto } = outcomes()
+    expect(never?.recoveryMin?.[0]).toBeCloseTo(170, 6)
+    expect(timed?.recoveryMin?.[0]).toBeCloseTo(8 + (60 * 32_400) / 34_000, 6)
+    expect(auto?.recoveryMin?.[0]).toBeCloseTo(60, 6)
+    expect(auto?.recoveryMin?.[1]).toBeCloseTo(timed?.recoveryMin?.[0] as number, 6)
+  })
+  it('never comes up on low fire where the loss is greater than it gives', () => {
+    const { never, timed } = outcomes({ lossBtuH: 45_000 })
+    expect(never).toMatchObject({ holds: false, recoveryMin: null })
+    expect(never?.says).toContain('never come up')
+    expect(timed?.holds).toBe(true)
+  })
+  it('refuses what cannot be', () => {
+    expect(stagingOutcomes({ ...facts, lowBtuH: 70_000 })).toMatchObject({ ok: false })
+    expect(stagingOutcomes({ ...facts, lossBtuH: 70_000 })).toMatchObject({ ok: false })
+  })
+})
+
+describe('blower delays', () => {
+  const exchanger = {
+    capacity: 8,
+    burnerBtuH: 64_000,
+    uaOn: 320,
+    uaOff: 45,
+    air: { capacity: 1.2, streamOn: 1296, streamOff: 18 },
+  }
+  it('starts warmer the longer it waits, and leaves less the longer it runs on', () => {
+    const made = blowerDelays(exchanger, 66, [15, 30, 45, 60], [60, 90, 120, 180])
+    if (!made.ok) throw new Error(made.reason)
+    const { on, off, bestOnS, bestOffS, settledF } = made.value
+    for (let i = 1; i < on.length; i += 1) expect(on[i]?.supplyF).toBeGreaterThan(on[i - 1]?.supplyF as number)
+    for (let i = 1; i < off.length; i += 1) expect(off[i]?.leftShare).toBeLessThan(off[i - 1]?.leftShare as number)
+    expect(settledF).toBeCloseTo(66 + 64_000 / 1296, 6)
+    expect(on.find((one) => one.delayS === bestOnS)?.supplyF).toBeGreaterThanOrEqual(90)
+    expect([60, 90, 120, 180]).toContain(bestOffS)
+  })
+  it('takes the longest step where none is long enough', () => {
+    const made = blowerDelays({ ...exchanger, capacity: 40 }, 50, [15, 30], [20, 40])
+    expect(made).toMatchObject({ ok: true, value: { bestOnS: 30, bestOffS: 40 } })
+  })
+  it('refuses an exchanger without air', () => {
+    const { air: _, ...bare } = exchanger
+    expect(blowerDelays(bare, 66, [30], [60])).toMatchObject({ ok: false })
+  })
+})
