@@ -122,11 +122,37 @@ export class ProfileBlowerTable {
   @IsOptional() @IsNumber() maxStaticInWc?: number
 }
 
+/** One step of a ramp; the last one runs on. */
+export class ProfileRampStep {
+  @IsNumber() @Min(10) @Max(110) pct!: number
+  @IsNumber() @Min(1) @Max(3600) forS!: number
+}
+
+/** What a value of the ramp setting does at the beginning of a cooling call. */
+export class ProfileRamp {
+  @IsString() @IsNotEmpty() @MaxLength(60) value!: string
+  @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => ProfileRampStep) steps!: ProfileRampStep[]
+}
+
+/** What the plate of a furnace says of each fire, the high one first. */
+export class ProfileFire {
+  @IsNumber() @Min(1000) @Max(5_000_000) inputBtuH!: number
+  @IsNumber() @Min(1) @Max(200) riseLowF!: number
+  @IsNumber() @Min(1) @Max(200) riseHighF!: number
+}
+
+export class ProfileFurnace {
+  @IsNumber() @Min(30) @Max(100) efficiencyPct!: number
+  @IsArray() @ArrayMaxSize(3) @ValidateNested({ each: true }) @Type(() => ProfileFire) fires!: ProfileFire[]
+  @IsString() @IsNotEmpty() source!: string
+}
+
 export class ProfileBlower {
   @ValidateNested() @Type(() => ProfileBlowerTable) table!: ProfileBlowerTable
   @IsString() tapWord!: string
   @IsNumber() @Min(0.05) @Max(10) ratedStaticInWc!: number
   @IsArray() @ValidateNested({ each: true }) @Type(() => ProfileHeaterKit) heaterKits!: ProfileHeaterKit[]
+  @IsOptional() @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => ProfileRamp) ramps?: ProfileRamp[]
   @IsString() @IsNotEmpty() source!: string
 }
 
@@ -203,6 +229,7 @@ export class Profile {
   @IsString() @MaxLength(600) description!: string
   @IsOptional() @ValidateNested() @Type(() => Recognition) seen?: Recognition
   @IsOptional() @ValidateNested() @Type(() => ProfileBlower) blower?: ProfileBlower
+  @IsOptional() @ValidateNested() @Type(() => ProfileFurnace) furnace?: ProfileFurnace
   @IsArray() @ArrayMaxSize(400) @ValidateNested({ each: true }) @Type(() => ProfileSetting) settings!: ProfileSetting[]
   @IsOptional() @ValidateNested() @Type(() => ServiceCode) serviceCode?: ServiceCode
   @IsOptional() @ValidateNested() @Type(() => Pad) keypad?: Pad
