@@ -34,6 +34,8 @@ const hall = (stage) =>
   `/sites/4a2b0a11-0000-4000-8000-000000000001/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1/${stage}`
 const dental = (stage) =>
   `/sites/ca1de411-0000-4000-8000-000000000001/visits/ca1de411-0000-4000-8000-0000000000b2/systems/ca1de411-0000-4000-8000-0000000000a1/${stage}`
+const upstairs = (stage) =>
+  `/sites/077e4a11-0000-4000-8000-000000000001/visits/077e4a11-0000-4000-8000-0000000000b2/systems/077e4a11-0000-4000-8000-0000000000a1/${stage}`
 const jot = async (page, text) => {
   await page.getByRole('textbox', { name: 'Jot line' }).fill(text)
   await page.keyboard.press('Enter')
@@ -131,6 +133,16 @@ const VIEWS = [
     path: dental('zones/combinations'),
     before: (page) => page.getByRole('region', { name: 'What mends it' }).waitFor(),
   },
+  { name: 'furnace', path: upstairs('airflow/heat') },
+  { name: 'traverse', path: dental('airflow/measure') },
+  { name: 'together', path: upstairs('airflow/together') },
+  { name: 'together-dental', path: dental('airflow/together') },
+  { name: 'path', path: upstairs('airflow/path') },
+  { name: 'path-dental', path: dental('airflow/path') },
+  { name: 'coil', path: visit('airflow/coil') },
+  { name: 'drive', path: hall('airflow/drive') },
+  { name: 'kits', path: visit('airflow/heat') },
+  { name: 'instruments', path: '/library/instruments' },
   { name: 'zones-outlets', path: dental('zones') },
   { name: 'zones-steps', path: dental('zones/steps') },
   { name: 'zones-balance', path: dental('zones/balance') },

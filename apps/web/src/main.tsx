@@ -30,7 +30,19 @@ const router = createBrowserRouter([
         children: [
           { path: 'survey', ...page(() => import('./stages/survey/Survey.tsx'), 'Survey') },
           { path: 'power', ...page(() => import('./stages/power/Power.tsx'), 'Power') },
-          { path: 'airflow', ...page(() => import('./stages/airflow/Airflow.tsx'), 'Airflow') },
+          {
+            path: 'airflow',
+            ...page(() => import('./stages/airflow/AirflowStage.tsx'), 'AirflowStage'),
+            children: [
+              { index: true, ...page(() => import('./stages/airflow/Airflow.tsx'), 'Airflow') },
+              { path: 'heat', ...page(() => import('./stages/airflow/Heat.tsx'), 'Heat') },
+              { path: 'measure', ...page(() => import('./stages/airflow/Measure.tsx'), 'Measure') },
+              { path: 'path', ...page(() => import('./stages/airflow/AirPath.tsx'), 'AirPath') },
+              { path: 'coil', ...page(() => import('./stages/airflow/Coil.tsx'), 'Coil') },
+              { path: 'drive', ...page(() => import('./stages/airflow/Drive.tsx'), 'Drive') },
+              { path: 'together', ...page(() => import('./stages/airflow/Together.tsx'), 'Together') },
+            ],
+          },
           {
             path: 'zones',
             ...page(() => import('./stages/zones/Zones.tsx'), 'Zones'),
@@ -53,6 +65,7 @@ const router = createBrowserRouter([
       { path: 'library', ...page(() => import('./library/LibraryPage.tsx'), 'LibraryPage') },
       { path: 'library/compare', ...page(() => import('./library/ComparePage.tsx'), 'ComparePage') },
       { path: 'library/patterns', ...page(() => import('./library/Patterns.tsx'), 'Patterns') },
+      { path: 'library/instruments', ...page(() => import('./library/Instruments.tsx'), 'Instruments') },
       { path: 'library/new', ...page(() => import('./library/EditProfile.tsx'), 'EditProfile') },
       { path: 'library/:profileId', ...page(() => import('./library/ProfilePage.tsx'), 'ProfilePage') },
       { path: 'library/:profileId/edit', ...page(() => import('./library/EditProfile.tsx'), 'EditProfile') },

@@ -31,6 +31,7 @@ export {
   type DocumentContent,
   type DocumentKind,
   documentKindOf,
+  INSTRUMENT_FORMAT,
   parseDocument,
   parseHouseRule,
   RULES_FORMAT,
@@ -51,6 +52,7 @@ export {
   PROFILE_FORMAT,
   Profile,
   ProfileBlower,
+  type ProfileFurnace,
   ProfileHeaterKit,
   ProfileSetting,
   parseProfile,
@@ -60,7 +62,6 @@ export {
   COOL_TAP_ROLE,
   findSystem,
   findVisit,
-  firingInput,
   HEAT_TAP_ROLE,
   NO_RULE,
   pictureOf,
@@ -69,6 +70,7 @@ export {
   traverseInput,
 } from './state/airflowInput.ts'
 export { airflowRuleOf, devicesOf, equipmentOf, type SystemDevice } from './state/devices.ts'
+export { type Fire, type Fires, firesOf } from './state/fires.ts'
 export { fixesInPlace, fixesOpen } from './state/fixes.ts'
 export { emptySystemVisit, fold, inOrder } from './state/fold.ts'
 export { inForce } from './state/inForce.ts'

@@ -4,6 +4,7 @@ import { defaultMetadataStorage } from 'class-transformer/cjs/storage'
 import { getMetadataStorage } from 'class-validator'
 import { targetConstructorToSchema, validationMetadatasToSchemas } from 'class-validator-jsonschema'
 import { describe, expect, it } from 'vitest'
+import { Instrument } from './changes/airBodies.ts'
 import { HouseRuleBody } from './changes/bodies.ts'
 import { Pattern } from './library/pattern.ts'
 import { Profile } from './profile/profile.ts'
@@ -12,6 +13,7 @@ const FORMATS = [
   ['ingle-profile-1', 'An equipment family: how it spells its settings. Format line "ingle-profile/1".', Profile],
   ['ingle-rules-1', 'A named set of house rules, in roles. Format line "ingle-rules/1".', HouseRuleBody],
   ['ingle-pattern-1', 'The settings of one unit kept for the next, in roles. Format line "ingle-pattern/1".', Pattern],
+  ['ingle-instrument-1', 'An instrument with its accuracy and calibration. Format line "ingle-instrument/1".', Instrument],
 ] as const
 
 describe('published schemas', () => {

@@ -37,6 +37,9 @@ export function LibraryPage() {
         <Link className="btn" to="/library/patterns">
           Patterns
         </Link>
+        <Link className="btn" to="/library/instruments">
+          Instruments
+        </Link>
         <Link className="btn" to="/library/compare">
           Compare two
         </Link>

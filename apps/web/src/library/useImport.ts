@@ -4,7 +4,7 @@ import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { useLibrary } from './useLibrary.ts'
 
-const LIST = { profile: 'profiles', rules: 'rules', pattern: 'patterns' } as const
+const LIST = { profile: 'profiles', rules: 'rules', pattern: 'patterns', instrument: 'instruments' } as const
 
 /** Chooses a file and takes it into the crew's library as the next version, whole or not at all, with words. */
 export function useImport(wanted: DocumentKind, onDone: (id: string) => void): { said: string | null; choose: () => void } {

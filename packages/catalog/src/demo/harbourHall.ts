@@ -40,6 +40,17 @@ export function harbourChanges(now: Date): Change[] {
     ['drive', 'hollin-d7'],
   ] as const)
     writer.write('profile.use', { systemId, place, profile: profileById(profileId) })
+  writer.write('drive.set', {
+    systemId,
+    baseHz: 60,
+    minHz: 15,
+    maxHz: 60,
+    baseRpm: 985,
+    baseFlowCfm: 3350,
+    baseStaticInWc: 0.92,
+    basePowerW: 1680,
+    signal: '0-10',
+  })
   writer.write('rules.use', { systemId, rules: ['damp-coast', 'few-starts'].map(ruleById) })
   for (const [role, maker, model] of [
     ['air-handler', 'Hollin', 'RV-090'],

@@ -65,6 +65,7 @@ export function otterholtChanges(now: Date): Change[] {
   writer.write('complaint.set', { ...here, text: 'The bedrooms take until ten to warm up when it freezes.' })
   for (const [role, value, place] of [
     ['control.second-stage', 'oFF'],
+    ['airflow.heat', 'b'],
     ['fan.delay.on.heat', '15'],
     ['time.recovery', 'off', 'controller'],
     ['time.clock', '12:00 flashing', 'controller'],
@@ -75,10 +76,18 @@ export function otterholtChanges(now: Date): Change[] {
     inputBtuH: 80_000,
     efficiencyPct: 80,
     returnF: 64,
-    supplyF: 138,
-    riseLowF: 35,
-    riseHighF: 65,
+    supplyF: 133,
+    lowReturnF: 64,
+    lowSupplyF: 111,
+    startSupplyF: 76,
+    toStartS: 30,
+    lossBtuH: 36_000,
+    warmUpFPerH: 3,
+    setbackF: 5,
   })
+  const tryId = writer.write('try.start', { ...here, tap: 'b', adjustPct: 0, filter: 'clean' })
+  writer.write('reading.probes', { ...here, tryId, 'before-filter': -0.03, 'after-filter': -0.09 }, 1)
+  writer.write('reading.probes', { ...here, tryId, supply: 0.19, return: -0.11, 'after-coil': 0.07 }, 2)
   const old = { visitId: OTTERHOLT_VISIT_ID, systemId: workshop }
   writer.write('complaint.set', { ...old, text: 'It starts and stops three times before it is warm.' })
   writer.write('setting.set', { ...old, role: 'fan.on-at', column: 'found', value: '95' })

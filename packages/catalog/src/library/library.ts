@@ -19,6 +19,7 @@ export interface Library {
   profiles: LibraryEntry<Profile>[]
   rules: LibraryEntry<HouseRuleBody>[]
   patterns: LibraryEntry<DocumentContent['pattern']>[]
+  instruments: LibraryEntry<DocumentContent['instrument']>[]
 }
 
 /** What a crew has: everything shipped, and what it saved. A version that the crew saved stands over the shipped one. */
@@ -27,6 +28,7 @@ export function libraryOf(documents: readonly CrewDocument[]): Library {
     profiles: entries('profile', documents, PROFILES),
     rules: entries('rules', documents, HOUSE_RULES),
     patterns: entries('pattern', documents, []),
+    instruments: entries('instrument', documents, []),
   }
 }
 

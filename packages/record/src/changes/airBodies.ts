@@ -65,7 +65,7 @@ export class ReadingPlate extends OnTry {
 
 /** An instrument as a thing. Open format `ingle-instrument/1`. */
 export class Instrument {
-  @IsOptional() @IsString() @MaxLength(40) format?: string
+  @IsString() @MaxLength(40) format!: string
   @Matches(/^[a-z0-9][a-z0-9-]*$/) @MaxLength(60) id!: string
   @IsOptional() @IsInt() @Min(1) version?: number
   @IsString() @IsNotEmpty() @MaxLength(80) name!: string

@@ -90,7 +90,17 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   'reading.hood': [{ ...TRY, name: 'desk', side: 'supply', flowCfm: 120 }, 'hood on supply desk 120 cfm'],
   'reading.plate': [{ ...TRY, factor: 1260, dpInWc: 0.81 }, 'plate of 1260 at +0.81 in.wc'],
   'instrument.use': [
-    { ...HERE, instrument: { id: 'gauge-1', name: 'Gauge 1', measures: 'static', accuracyPct: 1, accuracyFixed: 0.002 } },
+    {
+      ...HERE,
+      instrument: {
+        format: 'ingle-instrument/1',
+        id: 'gauge-1',
+        name: 'Gauge 1',
+        measures: 'static',
+        accuracyPct: 1,
+        accuracyFixed: 0.002,
+      },
+    },
     'measured with Gauge 1',
   ],
   'zone.set': [{ systemId: SYSTEM, zoneId: uuid(14), name: 'Hall' }, 'zone: name Hall'],

@@ -1,6 +1,7 @@
 import {
   type AirflowPicture,
   BASE_UNITS,
+  chooseTap,
   constraintText,
   type Expressed,
   express,
@@ -13,7 +14,8 @@ import {
 } from '@ingle/core'
 import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from '../state/airflowInput.ts'
 import type { SystemDevice } from '../state/devices.ts'
-import type { GivenAim, SiteState, SystemState } from '../state/state.ts'
+import { type Fire, type Fires, firesOf } from '../state/fires.ts'
+import type { FiringState, GivenAim, SiteState, SystemState } from '../state/state.ts'
 
 /** What a row should be set to, and why. */
 export interface Aim {
@@ -32,6 +34,7 @@ export interface Aim {
 
 /** What aims are worked out from: the same for every row of a system. */
 export interface AimGround {
+  fires: Fires
   system: SystemState
   picture: AirflowPicture
   ruled: ReadonlyMap<string, RuledAim>
@@ -42,9 +45,11 @@ export function aimGround(
   system: SystemState,
   devices: readonly SystemDevice[],
   picture: AirflowPicture,
+  firing: FiringState,
 ): AimGround {
   const subject = { equipment: devices.map((one) => one.profile.kind), climate: state.climate, wishes: system.wishes }
-  return { system, picture, ruled: ruledAims(system.rules, subject) }
+  const furnace = devices.find((one) => one.place === 'equipment')?.profile.furnace
+  return { system, picture, fires: firesOf(firing, furnace, state.altitudeFt), ruled: ruledAims(system.rules, subject) }
 }
 
 /** The aim of a row: given by hand before worked out, worked out before a house rule. Null when nothing says one. */
@@ -66,6 +71,7 @@ export function aimOf(row: ResolvedSetting, given: GivenAim | null, ground: AimG
 
 const givenBy = (given: GivenAim): string => {
   if (given.from === 'copy') return `Copied from ${given.source ?? 'a twin'} by ${given.by}`
+  if (given.from === 'worked-out') return `Worked out: ${given.source ?? 'Airflow'}, taken by ${given.by}`
   return given.from === 'pattern' ? `Pattern “${given.source ?? ''}”, put on by ${given.by}` : `Given by ${given.by}`
 }
 
@@ -76,12 +82,14 @@ interface Worked {
 }
 
 /** Aims that follow from tables, from the survey and from what can only be right one way. */
-function workedOut(row: ResolvedSetting, { system, picture }: AimGround): Worked | null {
+function workedOut(row: ResolvedSetting, { system, picture, fires }: AimGround): Worked | null {
   switch (row.id) {
     case COOL_TAP_ROLE:
       return coolAim(picture)
     case HEAT_TAP_ROLE:
-      return heatAim(picture)
+      return fires.high ? fireAim(picture, fires.high, 'high') : heatAim(picture)
+    case 'airflow.heat.low':
+      return fires.low ? fireAim(picture, fires.low, 'low') : null
     case 'system.capacity':
       return system.capacityTons === null
         ? null
@@ -118,6 +126,26 @@ function coolAim(picture: AirflowPicture): Worked | null {
     why: `${cfm(best.point.flowCfm)}${filter}, aim ${cfm(picture.aimCfm ?? 0)}${choice?.binding && choice.wished ? `; ${tapName(picture.input.blower?.table.taps[choice.wished.tap] ?? '')} would be nearer but ${constraintText(choice.binding, picture, showIn(BASE_UNITS))}` : ''}`,
     source: TABLE,
   }
+}
+
+/** The heating tap whose rise comes nearest the middle of the plate's window, inside it. */
+function fireAim(picture: AirflowPicture, fire: Fire, which: string): Worked | null {
+  const coefficient = picture.cleanCoefficient ?? picture.ductCoefficient
+  const { blower } = picture.input
+  if (!blower || coefficient === null) return null
+  const middleCfm = fire.heatBtuH / (picture.sensibleFactor * ((fire.lowF + fire.highF) / 2))
+  const { best } = chooseTap(blower.table, coefficient, middleCfm, {
+    maxStaticInWc: blower.ratedStaticInWc,
+    rise: { heatBtuH: fire.heatBtuH, sensibleFactor: picture.sensibleFactor, minF: fire.lowF, maxF: fire.highF },
+  })
+  const label = best ? blower.table.taps[best.tap] : undefined
+  return best?.riseF && label
+    ? {
+        meaning: label,
+        why: `${which} fire rises ${best.riseF.toFixed(0)} °F on it, of ${fire.lowF} to ${fire.highF} °F on the plate`,
+        source: TABLE,
+      }
+    : null
 }
 
 function heatAim(picture: AirflowPicture): Worked | null {

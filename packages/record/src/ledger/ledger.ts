@@ -53,7 +53,7 @@ function settingsOf(devices: readonly SystemDevice[]): ResolvedSetting[] {
 export function ledgerOf(state: SiteState, system: SystemState, visit: VisitState, picture: AirflowPicture): LedgerRow[] {
   const devices = devicesOf(state, system, visit)
   const here = systemVisit(visit, system.id)
-  const ground = aimGround(state, system, devices, picture)
+  const ground = aimGround(state, system, devices, picture, here.firing)
   const givenBy = givenAims(state, system, visit)
   const settings = settingsOf(devices)
   const known = new Set(settings.map((one) => one.key))

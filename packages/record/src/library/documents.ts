@@ -1,19 +1,22 @@
 import { ok, type Result, refuse, ruleDoubts } from '@ingle/core'
+import { Instrument } from '../changes/airBodies.ts'
 import { HouseRuleBody } from '../changes/bodies.ts'
 import { checked } from '../checks.ts'
 import { type Profile, parseProfile } from '../profile/profile.ts'
 import { type Pattern, parsePattern } from './pattern.ts'
 
 export const RULES_FORMAT = 'ingle-rules/1'
+export const INSTRUMENT_FORMAT = 'ingle-instrument/1'
 
 /** What a crew keeps beside its sites. */
-export const DOCUMENT_KINDS = ['profile', 'rules', 'pattern'] as const
+export const DOCUMENT_KINDS = ['profile', 'rules', 'pattern', 'instrument'] as const
 export type DocumentKind = (typeof DOCUMENT_KINDS)[number]
 
 export interface DocumentContent {
   profile: Profile
   rules: HouseRuleBody & { format: string; version: number }
   pattern: Pattern
+  instrument: Instrument & { version: number }
 }
 
 /** One version of one document of a crew. */
@@ -32,6 +35,7 @@ const PARSERS: { [K in DocumentKind]: (plain: unknown) => Result<DocumentContent
   profile: parseProfile,
   rules: parseHouseRule,
   pattern: parsePattern,
+  instrument: parseInstrument,
 }
 
 /** Reads a document of a crew from foreign data; the reason says what is wrong and where. */
@@ -43,10 +47,34 @@ export function documentKindOf(plain: unknown): Result<DocumentKind> {
   if (format.startsWith('ingle-profile/')) return ok('profile')
   if (format.startsWith('ingle-rules/')) return ok('rules')
   if (format.startsWith('ingle-pattern/')) return ok('pattern')
+  if (format.startsWith('ingle-instrument/')) return ok('instrument')
   return refuse(
-    'This file is no profile, set of house rules or pattern.',
+    'This file is no profile, set of house rules, pattern or instrument.',
     'Such a file is JSON with a line like "format": "ingle-profile/1". A site’s record is imported on the Round.',
   )
+}
+
+/** An instrument, whose range and calibration have to make sense. */
+export function parseInstrument(plain: unknown): Result<DocumentContent['instrument']> {
+  const format = (plain as { format?: unknown } | null)?.format
+  if (typeof format !== 'string' || !/^ingle-instrument\/1(\.|$)/.test(format))
+    return refuse(
+      'This is not an instrument that this Ingle reads.',
+      `An instrument begins with "format": "${INSTRUMENT_FORMAT}".`,
+    )
+  const read = checked(Instrument, plain, 'Instrument')
+  if (!read.ok) return read
+  const { lowest, highest, accuracyPct, accuracyFixed, calibratedOn } = read.value
+  if (lowest !== undefined && highest !== undefined && lowest >= highest)
+    return refuse('Its range ends before it begins.', 'Enter the lower end first.')
+  if (accuracyPct === 0 && accuracyFixed === 0)
+    return refuse(
+      'No instrument is without error.',
+      'Enter the accuracy from its sheet: a share of the reading, a fixed part, or both.',
+    )
+  if (calibratedOn !== undefined && !Number.isFinite(Date.parse(calibratedOn)))
+    return refuse(`${calibratedOn} is no day.`, 'Write it as year, month, day: 2026-03-31.')
+  return ok({ version: 1, ...read.value, format } as DocumentContent['instrument'])
 }
 
 export function parseHouseRule(plain: unknown): Result<DocumentContent['rules']> {

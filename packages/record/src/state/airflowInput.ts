@@ -4,8 +4,6 @@ import {
   type AirflowRule,
   airflowPicture,
   type CleanFilter,
-  clockedInputBtuH,
-  deratedInputBtuH,
   type GrilleReading,
   type ProbeReadings,
   type TraverseDuct,
@@ -15,9 +13,9 @@ import {
 import { probeEntries } from '../changes/describe.ts'
 import { blowerOf } from '../profile/profile.ts'
 import { airflowRuleOf, equipmentOf } from './devices.ts'
+import { firingOn } from './fires.ts'
 import { emptySystemVisit } from './fold.ts'
 import type {
-  FiringState,
   PartState,
   ReadingState,
   SiteState,
@@ -60,7 +58,8 @@ export const pictureOf = (state: SiteState, system: SystemState, visit: VisitSta
 
 function withoutHistory(state: SiteState, system: SystemState, visit: VisitState): AirflowInput {
   const here = systemVisit(visit, system.id)
-  const blower = blowerOf(equipmentOf(state, system, visit))
+  const profile = equipmentOf(state, system, visit)
+  const blower = blowerOf(profile)
   const taps = blower?.table.taps ?? []
   const heat = here.rows[HEAT_TAP_ROLE]
   const heatTap = heat?.left?.value ?? heat?.found?.value ?? SAME_TAP
@@ -76,7 +75,7 @@ function withoutHistory(state: SiteState, system: SystemState, visit: VisitState
     returnGrilles: system.parts.filter((part) => part.role === 'return-grille').length || 1,
     instruments: here.instruments,
     tries: here.tries.map((one) =>
-      tryInput(one, taps, system.parts, firingOn(here, state.altitudeFt, heatTap === SAME_TAP ? null : heatTap)),
+      tryInput(one, taps, system.parts, firingOn(here.firing, profile?.furnace, state.altitudeFt, heatTap)),
     ),
     leftTap: left === undefined ? null : indexOrNull(taps, left),
   }
@@ -85,25 +84,6 @@ function withoutHistory(state: SiteState, system: SystemState, visit: VisitState
 const indexOrNull = (taps: readonly string[], label: string): number | null => {
   const index = taps.indexOf(label)
   return index < 0 ? null : index
-}
-
-/** The furnace's fire, for tries on the tap that it blows with. */
-function firingOn(here: SystemVisit, altitudeFt: number, heatTap: string | null) {
-  const { efficiencyPct, returnF, supplyF } = here.firing
-  const inputBtuH = firingInput(here.firing, altitudeFt)
-  if (heatTap === null || inputBtuH === null || efficiencyPct === undefined || returnF === undefined || supplyF === undefined)
-    return null
-  return { tap: heatTap, heatBtuH: (inputBtuH * efficiencyPct) / 100, returnDbF: returnF, supplyDbF: supplyF }
-}
-
-/** Input of the (high) fire, Btu/h: clocked at the meter where that was done, else the plate's, derated by height. */
-export function firingInput(firing: FiringState, altitudeFt: number): number | null {
-  const { inputBtuH, meterFt3, meterS, heatingValueBtuFt3 } = firing
-  if (meterFt3 !== undefined && meterS !== undefined && heatingValueBtuFt3 !== undefined) {
-    const clocked = clockedInputBtuH(meterFt3, meterS, heatingValueBtuFt3)
-    if (clocked.ok) return clocked.value
-  }
-  return inputBtuH === undefined ? null : deratedInputBtuH(inputBtuH, altitudeFt)
 }
 
 function tryInput(

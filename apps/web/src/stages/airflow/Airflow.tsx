@@ -5,11 +5,9 @@ import { Drawing } from '../../kit/Drawing.tsx'
 import { useWidth } from '../../kit/useWidth.ts'
 import { LedgerTable } from '../../visit/ledger/LedgerTable.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
-import { FanLimit } from './FanLimit.tsx'
 import { Methods } from './Methods.tsx'
 import { MovePanel } from './MovePanel.tsx'
 import { PartPanel } from './PartPanel.tsx'
-import { RisePanel } from './RisePanel.tsx'
 import { TriesTable } from './TriesTable.tsx'
 import { WorkedOut } from './WorkedOut.tsx'
 
@@ -48,10 +46,6 @@ export function Airflow() {
       <div className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.12fr)_minmax(0,1fr)] xl:grid-rows-[auto_1fr] items-start">
         <div className="order-first xl:order-none xl:col-start-2 min-w-0">
           <MovePanel />
-          <div className="mt-3 md:mt-4 empty:hidden flex flex-col gap-3 md:gap-4">
-            <RisePanel />
-            <FanLimit />
-          </div>
         </div>
         <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:col-start-1 xl:row-start-1 xl:row-span-2">
           {meeting && (

@@ -1,18 +1,13 @@
 import { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise } from '@ingle/core'
-import { devicesOf } from '@ingle/record'
+import type { Fires } from '@ingle/record'
 import { useMemo } from 'react'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
 
 /** A furnace's temperature rise against the window on its plate, and the flow that it means. */
-export function RisePanel() {
-  const { state, system, visit } = useVisit()
-  const furnace = devicesOf(state, system, visit).some((one) => one.place === 'equipment' && one.profile.kind === 'furnace')
-  return furnace ? <Rise /> : null
-}
-
-function Rise() {
+export function RisePanel({ fires }: { fires: Fires }) {
   const { state, show, picture } = useVisit()
   const { firing, number, temperature } = useFiring()
   const clocked = useMemo(() => {
@@ -21,22 +16,15 @@ function Rise() {
       ? null
       : clockedInputBtuH(meterFt3, meterS, heatingValueBtuFt3)
   }, [firing])
+  const { high } = fires
   const plateBtuH = firing.inputBtuH === undefined ? null : deratedInputBtuH(firing.inputBtuH, state.altitudeFt)
-  const inputBtuH = clocked?.ok ? clocked.value : plateBtuH
   const against = clocked?.ok && plateBtuH !== null ? inputFinding(clocked.value, plateBtuH) : null
   const judged = useMemo(() => {
-    const { efficiencyPct, returnF, supplyF, riseLowF, riseHighF } = firing
-    if (inputBtuH === null || efficiencyPct === undefined || returnF === undefined || supplyF === undefined) return null
-    if (riseLowF === undefined || riseHighF === undefined) return null
-    return judgeRise({
-      heatBtuH: (inputBtuH * efficiencyPct) / 100,
-      sensibleFactor: picture.sensibleFactor,
-      returnF,
-      supplyF,
-      lowF: riseLowF,
-      highF: riseHighF,
-    })
-  }, [firing, inputBtuH, picture])
+    const { returnF, supplyF } = firing
+    return high === null || returnF === undefined || supplyF === undefined
+      ? null
+      : judgeRise({ ...high, sensibleFactor: picture.sensibleFactor, returnF, supplyF })
+  }, [firing, high, picture])
   const rise = judged?.ok ? judged.value : null
   return (
     <section aria-label="Temperature rise" className="panel p-4 flex flex-col gap-2.5">
@@ -46,12 +34,12 @@ function Rise() {
           : 'Temperature rise against the plate’s window'}
       </h2>
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-3">
-        {number('inputBtuH', 'Plate input, Btu/h', 'of this stage')}
-        {number('efficiencyPct', 'Efficiency, %', '80')}
+        {number('inputBtuH', 'Plate input, Btu/h', high ? String(Math.round(high.inputBtuH)) : 'of the high fire')}
+        {number('efficiencyPct', 'Efficiency, %', String(fires.efficiencyPct ?? 80))}
         {temperature('returnF', 'Return air')}
         {temperature('supplyF', 'Supply air', 'out of the exchanger’s sight')}
-        {number('riseLowF', 'Window from, °F', 'on the plate')}
-        {number('riseHighF', 'Window to, °F', 'on the plate')}
+        {number('riseLowF', 'Window from, °F', high ? String(high.lowF) : 'on the plate')}
+        {number('riseHighF', 'Window to, °F', high ? String(high.highF) : 'on the plate')}
         {number('meterFt3', 'Meter moved, ft³', 'all else off, pilots too')}
         {number('meterS', 'In so many s', 'by the watch')}
         {number('heatingValueBtuFt3', 'Heating value, Btu/ft³', 'from the supplier')}
@@ -87,10 +75,9 @@ function Rise() {
             </span>
             .
           </p>
-          <details className="text-[13px] soft">
-            <summary className="cursor-pointer min-h-11 flex items-center">How it was worked out</summary>
+          <WorkedNote>
             <p className="num">
-              {Math.round(inputBtuH ?? 0)} Btu/h × {firing.efficiencyPct}% / ({picture.sensibleFactor.toFixed(3)} ×{' '}
+              {Math.round(high?.inputBtuH ?? 0)} Btu/h × {fires.efficiencyPct}% / ({picture.sensibleFactor.toFixed(3)} ×{' '}
               {rise.riseF.toFixed(1)} °F)
             </p>
             <p>
@@ -100,7 +87,7 @@ function Rise() {
               Factor: 60·ρ·cp of this site’s air. Source: sensible heat balance. The maker’s instructions for altitude go before
               it.
             </p>
-          </details>
+          </WorkedNote>
         </>
       )}
       {!rise && !judged && (

@@ -1,5 +1,6 @@
-import { express, mendWords, type ZoneCase, type ZoneMend } from '@ingle/core'
-import { type Draft, rowBody } from '@ingle/record'
+import { mendWords, type ZoneCase, type ZoneMend } from '@ingle/core'
+import type { Draft } from '@ingle/record'
+import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useZoned } from './useZoned.ts'
 
@@ -42,7 +43,7 @@ export function Mends(props: {
                 type="button"
                 className="btn btn-quiet"
                 onClick={() => {
-                  void write(take(mend, props.of, does)).then((written) => written.ok && props.onSee(null))
+                  void write(take(mend, does)).then((written) => written.ok && props.onSee(null))
                 }}
               >
                 {hardware(mend) ? 'Open as work to do' : 'Take it'}
@@ -61,33 +62,28 @@ const hardware = (mend: ZoneMend): boolean => parts(mend).some((one) => one.kind
 
 /** What taking a mend writes down: settings as aims, a zone as always open, everything else as an open item. */
 function useTaking() {
-  const { ledger, at, system } = useVisit()
+  const { at, system } = useVisit()
+  const { drafts: aimDrafts } = useAims('Zones stage')
   const zoned = useZoned()
-  const aim = (id: string, meaning: string, why: string): Draft[] => {
-    const row = ledger.find((one) => one.id === id)
-    const said = row ? express(row.setting, meaning) : null
-    return row && said && said.fit !== 'none'
-      ? [
-          {
-            kind: 'aim.set',
-            body: { ...at, ...rowBody(row.key), value: meaning, why, from: 'worked-out', source: 'Zones stage' },
-          },
-        ]
-      : []
-  }
-  return (mend: ZoneMend, _of: ZoneCase, does: string): Draft[] => {
+  return (mend: ZoneMend, does: string): Draft[] => {
     const drafts: Draft[] = []
     for (const one of parts(mend)) {
       const zone = zoned.zones[one.zone ?? -1]?.zone
-      if (one.kind === 'keep-open' && zone) {
-        drafts.push({ kind: 'zone.set', body: { systemId: system.id, zoneId: zone.id, alwaysOpen: true } })
-        drafts.push(...aim('zone.last-open', 'yes', `${zone.name} stays open, so that the air always has somewhere to go`))
-      }
-      if (one.kind === 'lower-step') {
-        const percentOf = (share: number) => String(Math.round(100 * share))
-        drafts.push(...aim('fan.step.low', percentOf(one.share ?? 1), 'so that few open zones stay within their limits'))
+      if (one.kind === 'keep-open' && zone)
         drafts.push(
-          ...aim('fan.step.mid', percentOf(((one.share ?? 1) + 1) / 2), 'so that half of the zones stay within their limits'),
+          { kind: 'zone.set', body: { systemId: system.id, zoneId: zone.id, alwaysOpen: true } },
+          ...aimDrafts([
+            { id: 'zone.last-open', meaning: 'yes', why: `${zone.name} stays open, so that the air always has somewhere to go` },
+          ]),
+        )
+      if (one.kind === 'lower-step') {
+        const share = one.share ?? 1
+        const step = (value: number) => String(Math.round(100 * value))
+        drafts.push(
+          ...aimDrafts([
+            { id: 'fan.step.low', meaning: step(share), why: 'so that few open zones stay within their limits' },
+            { id: 'fan.step.mid', meaning: step((share + 1) / 2), why: 'so that half of the zones stay within their limits' },
+          ]),
         )
       }
     }

@@ -1,0 +1,199 @@
+import type { LibraryEntry } from '@ingle/catalog'
+import { calibrationDue, format, INSTRUMENT_MEASURES, instrumentDoubts, parseReading, type UnitChoice } from '@ingle/core'
+import { INSTRUMENT_FORMAT, type Instrument } from '@ingle/record'
+import { FileUp, Pencil } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { LineField, SelectField } from '../kit/Field.tsx'
+import { Empty, Notice } from '../kit/Notice.tsx'
+import { StateMark } from '../kit/StateMark.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
+import { useMe } from '../session/useMe.ts'
+import { deskFor } from '../sync/siteStore.ts'
+import { DocumentCard } from './DocumentCard.tsx'
+import { useImport } from './useImport.ts'
+import { useLibrary } from './useLibrary.ts'
+
+type Measure = Instrument['measures']
+const today = () => new Date().toISOString().slice(0, 10)
+
+/** What the crew measures with: each with its accuracy, its range and the day of its calibration. */
+export function Instruments() {
+  const instruments = useLibrary((library) => library.instruments)
+  const { said, choose } = useImport('instrument', () => undefined)
+  const [edited, setEdited] = useState<Instrument | 'new' | null>(null)
+  useEffect(() => {
+    document.title = 'Instruments · Ingle'
+  }, [])
+  return (
+    <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
+      <p className="soft text-[14px]">
+        <Link to="/library" className="link">
+          Library
+        </Link>
+      </p>
+      <div className="flex flex-wrap items-center gap-2 mb-3">
+        <h1 className="text-2xl font-bold mr-auto">Instruments</h1>
+        <button type="button" className="btn" onClick={choose}>
+          <FileUp size={17} aria-hidden="true" /> Import
+        </button>
+        <button type="button" className="btn btn-primary" onClick={() => setEdited('new')}>
+          New instrument
+        </button>
+      </div>
+      {said && <Notice kind="wrong">{said}</Notice>}
+      {edited && (
+        <EditInstrument
+          key={edited === 'new' ? 'new' : edited.id}
+          of={edited === 'new' ? null : edited}
+          onDone={() => setEdited(null)}
+        />
+      )}
+      {instruments.length === 0 ? (
+        <Empty title="No instruments yet">
+          <p>Every figure is as good as what it was read with. Enter each instrument with its accuracy and its calibration.</p>
+        </Empty>
+      ) : (
+        <ul className="md:columns-2 gap-3">
+          {instruments.map((entry) => (
+            <Card key={entry.id} entry={entry} onEdit={() => setEdited(entry.content)} />
+          ))}
+        </ul>
+      )}
+    </main>
+  )
+}
+
+function Card({ entry, onEdit }: { entry: LibraryEntry<Instrument & { version: number }>; onEdit: () => void }) {
+  const units = usePrefs((prefs) => prefs.units)
+  const { content } = entry
+  const { words, quantity } = INSTRUMENT_MEASURES[content.measures]
+  const due = calibrationDue(content)
+  const doubts = instrumentDoubts(content, today())
+  const { lowest, highest } = content
+  return (
+    <DocumentCard
+      kind="instrument"
+      entry={entry}
+      file={content}
+      mayRetire
+      action={
+        <button type="button" className="btn btn-ghost btn-square btn-quiet" aria-label={`Edit ${content.name}`} onClick={onEdit}>
+          <Pencil size={16} />
+        </button>
+      }
+    >
+      <p className="text-[14px]">
+        Measures {words}: <span className="num">{accuracyWords(content, units)}</span>
+        {lowest !== undefined && highest !== undefined && (
+          <>
+            , from <span className="num">{format(quantity, lowest, units)}</span> to{' '}
+            <span className="num">{format(quantity, highest, units)}</span>
+          </>
+        )}
+        .
+      </p>
+      <p className="text-[14px] flex items-center gap-2 mt-1">
+        <StateMark mark={doubts.length > 0 ? 'watch' : 'proved'} size={14} />
+        {doubts[0] ? `${doubts[0].says} ${doubts[0].mend}` : `Calibrated on ${content.calibratedOn}, due on ${due}.`}
+      </p>
+    </DocumentCard>
+  )
+}
+
+/** "± 1% and 0.002 in.wc". */
+export function accuracyWords({ measures, accuracyPct, accuracyFixed }: Instrument, units: UnitChoice): string {
+  const { quantity } = INSTRUMENT_MEASURES[measures]
+  const fixed = format(quantity === 'temperature' ? 'temperatureDifference' : quantity, accuracyFixed, units, {
+    decimals: quantity === 'static' ? 3 : 1,
+  })
+  return `± ${[accuracyPct > 0 ? `${accuracyPct}%` : '', accuracyFixed > 0 ? fixed : ''].filter(Boolean).join(' and ')}`
+}
+
+const idOf = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60)
+
+function EditInstrument({ of, onDone }: { of: Instrument | null; onDone: () => void }) {
+  const desk = deskFor(useMe())
+  const units = usePrefs((prefs) => prefs.units)
+  const shown = (value: number | undefined, measures: Measure) =>
+    value === undefined ? '' : format(INSTRUMENT_MEASURES[measures].quantity, value, units, { decimals: 3 })
+  const [typed, setTyped] = useState({
+    name: of?.name ?? '',
+    measures: of?.measures ?? ('static' as Measure),
+    accuracyPct: String(of?.accuracyPct ?? ''),
+    accuracyFixed: of ? String(of.accuracyFixed) : '',
+    lowest: of ? shown(of.lowest, of.measures) : '',
+    highest: of ? shown(of.highest, of.measures) : '',
+    calibratedOn: of?.calibratedOn ?? '',
+    everyMonths: String(of?.everyMonths ?? 12),
+  })
+  const [wrong, setWrong] = useState<string | null>(null)
+  const put = (key: keyof typeof typed) => (value: string) => setTyped({ ...typed, [key]: value })
+  const save = async () => {
+    const { quantity } = INSTRUMENT_MEASURES[typed.measures]
+    const end = (text: string) => (text.trim() === '' ? null : parseReading(text, quantity, units))
+    const [lowest, highest] = [end(typed.lowest), end(typed.highest)]
+    if (lowest && !lowest.ok) return setWrong(`${lowest.reason} ${lowest.remedy}`)
+    if (highest && !highest.ok) return setWrong(`${highest.reason} ${highest.remedy}`)
+    const saved = await desk.library.save('instrument', {
+      format: INSTRUMENT_FORMAT,
+      id: of?.id ?? idOf(typed.name),
+      version: (of?.version ?? 0) + 1,
+      name: typed.name.trim(),
+      measures: typed.measures,
+      accuracyPct: Number(typed.accuracyPct || 0),
+      accuracyFixed: Number(typed.accuracyFixed || 0),
+      ...(lowest?.ok && { lowest: lowest.value.base }),
+      ...(highest?.ok && { highest: highest.value.base }),
+      ...(typed.calibratedOn && { calibratedOn: typed.calibratedOn }),
+      ...(typed.everyMonths && { everyMonths: Number(typed.everyMonths) }),
+    })
+    if (!saved.ok) return setWrong(`${saved.reason} ${saved.remedy}`)
+    onDone()
+  }
+  return (
+    <form
+      aria-label={of ? `Edit ${of.name}` : 'New instrument'}
+      className="panel p-4 mb-3 flex flex-col gap-2.5"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void save()
+      }}
+    >
+      <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-4">
+        <LineField label="Name" value={typed.name} onChange={put('name')} hint="Gauge 2" />
+        <SelectField
+          label="Measures"
+          value={typed.measures}
+          options={Object.entries(INSTRUMENT_MEASURES).map(([id, one]) => [id, one.words] as const)}
+          onSave={(measures) => setTyped({ ...typed, measures: measures as Measure })}
+        />
+        <LineField label="Accuracy, % of reading" numeric value={typed.accuracyPct} onChange={put('accuracyPct')} />
+        <LineField
+          label={`and fixed, ${INSTRUMENT_MEASURES[typed.measures].quantity === 'temperature' ? '°F' : 'base unit'}`}
+          numeric
+          value={typed.accuracyFixed}
+          onChange={put('accuracyFixed')}
+        />
+        <LineField label="Reads from" value={typed.lowest} onChange={put('lowest')} />
+        <LineField label="Reads to" value={typed.highest} onChange={put('highest')} />
+        <LineField label="Calibrated on" hint="2026-03-31" value={typed.calibratedOn} onChange={put('calibratedOn')} />
+        <LineField label="Every so many months" numeric value={typed.everyMonths} onChange={put('everyMonths')} />
+      </div>
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      <div className="flex gap-2">
+        <button type="submit" className="btn btn-primary">
+          Save instrument
+        </button>
+        <button type="button" className="btn btn-ghost" onClick={onDone}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  )
+}

@@ -1,0 +1,303 @@
+import { airState, coilAt, coilLoad, coilModel, coilOverRamp, percent, splitCauses } from '@ingle/core'
+import { equipmentOf } from '@ingle/record'
+import { useState } from 'react'
+import { DataTable } from '../../kit/DataTable.tsx'
+import { QuantityField } from '../../kit/Field.tsx'
+import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { NumberField } from '../../kit/NumberField.tsx'
+import { StateMark } from '../../kit/StateMark.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+
+const USUAL_CALL_S = 600
+
+/** The cooling coil: dry and wet bulb on both sides, why a split is off, and what less air does to it. */
+export function Coil() {
+  const { system } = useVisit()
+  return (
+    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-2 items-start">
+      <h1 className="sr-only">{system.name}: coil</h1>
+      <Split />
+      <LessAir />
+    </main>
+  )
+}
+
+function Split() {
+  const { picture, show, units, write, at, here, system } = useVisit()
+  const current = picture.tries.findLast((one) => one.input.split !== null) ?? picture.current
+  const split = current?.input.split ?? null
+  const [typed, setTyped] = useState<{ returnDbF?: number; supplyDbF?: number; returnWbF?: number; supplyWbF?: number }>({})
+  const [wrong, setWrong] = useState<string | null>(null)
+  const value = (key: keyof typeof typed) => typed[key] ?? split?.[key] ?? null
+  const save = (key: keyof typeof typed) => async (base: number) => {
+    setTyped((before) => ({ ...before, [key]: base }))
+    return null
+  }
+  const log = async () => {
+    const last = here.tries.at(-1)
+    if (!last) return setWrong('Name the tap that it runs on first: a split belongs to a try.')
+    const [returnDbF, supplyDbF] = [value('returnDbF'), value('supplyDbF')]
+    if (returnDbF === null || supplyDbF === null) return setWrong('Both dry bulbs are needed.')
+    for (const [db, wb, side] of [
+      [returnDbF, value('returnWbF'), 'return'],
+      [supplyDbF, value('supplyWbF'), 'supply'],
+    ] as const)
+      if (wb !== null) {
+        const air = airState(db, { wetBulbF: wb }, picture.pressurePsia)
+        if (!air.ok) return setWrong(`${side === 'return' ? 'Return' : 'Supply'}: ${air.reason} ${air.remedy}`)
+      }
+    const written = await write([
+      {
+        kind: 'reading.split',
+        body: { ...at, tryId: last.id, returnDbF, supplyDbF, returnWbF: value('returnWbF'), supplyWbF: value('supplyWbF') },
+      },
+    ])
+    if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
+    setWrong(null)
+    setTyped({})
+  }
+  const entering =
+    split?.returnWbF != null ? airState(split.returnDbF, { wetBulbF: split.returnWbF }, picture.pressurePsia) : null
+  const leaving = split?.supplyWbF != null ? airState(split.supplyDbF, { wetBulbF: split.supplyWbF }, picture.pressurePsia) : null
+  const flow = current?.flow?.flowCfm ?? null
+  const load = entering?.ok && leaving?.ok && flow !== null ? coilLoad(entering.value, leaving.value, { actualCfm: flow }) : null
+  const expected = current?.expectedSplit ?? null
+  const judged =
+    split && expected && system.capacityTons !== null
+      ? splitCauses({
+          splitF: split.returnDbF - split.supplyDbF,
+          expectedLowF: expected.lowF,
+          expectedHighF: expected.highF,
+          flowCfm: flow,
+          aimLowCfm: picture.aimLowCfm,
+          aimHighCfm: picture.aimHighCfm,
+          load,
+          capacityTons: system.capacityTons,
+          returnWbF: split.returnWbF,
+          ...here.cooling,
+        })
+      : null
+  const charge = (key: 'superheatF' | 'subcoolingF' | 'wantedSuperheatF' | 'wantedSubcoolingF', label: string) => (
+    <QuantityField
+      label={label}
+      quantity="temperatureDifference"
+      base={here.cooling[key] ?? null}
+      units={units}
+      onSave={async (base) => {
+        const written = await write([{ kind: 'cooling.set', body: { ...at, [key]: base } }])
+        return written.ok ? null : `${written.reason} ${written.remedy}`
+      }}
+    />
+  )
+  return (
+    <section aria-label="Split" className="panel p-4 flex flex-col gap-2.5">
+      <h2 className="font-bold">
+        {split && expected
+          ? `A split of ${show('temperatureDifference', split.returnDbF - split.supplyDbF)}, expected ${show('temperatureDifference', expected.lowF, { bare: true })} to ${show('temperatureDifference', expected.highF)}`
+          : 'Dry and wet bulb on both sides of the coil'}
+      </h2>
+      <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-4">
+        {(
+          [
+            ['returnDbF', 'Return, dry'],
+            ['returnWbF', 'Return, wet'],
+            ['supplyDbF', 'Supply, dry'],
+            ['supplyWbF', 'Supply, wet'],
+          ] as const
+        ).map(([key, label]) => (
+          <QuantityField key={key} label={label} quantity="temperature" base={value(key)} units={units} onSave={save(key)} />
+        ))}
+      </div>
+      {wrong && (
+        <p role="alert" className="text-error text-[13px]">
+          {wrong}
+        </p>
+      )}
+      <button
+        type="button"
+        className="btn btn-primary self-start"
+        disabled={Object.keys(typed).length === 0}
+        onClick={() => void log()}
+      >
+        Log this split
+      </button>
+      {load && (
+        <p className="text-[14px]">
+          The coil takes out <b className="num">{show('capacity', load.tons)}</b>,{' '}
+          <span className="num">{percent(load.sensibleRatio)}</span> of it sensible.
+        </p>
+      )}
+      {judged?.causes.map((one) => (
+        <div key={one.says} className="flex gap-2 text-[14px]">
+          <span className="mt-0.5">
+            <StateMark mark={one.kind === 'sound' ? 'proved' : 'watch'} size={14} />
+          </span>
+          <p>
+            <b>
+              {one.sure === 'possible' && 'Possibly: '}
+              {one.says}
+            </b>{' '}
+            {one.mend}
+          </p>
+        </div>
+      ))}
+      {judged?.cannotTell && (
+        <Notice kind="watch">
+          <b>{judged.cannotTell}</b>
+        </Notice>
+      )}
+      {judged && judged.wanted.length > 0 && <p className="text-[14px]">To go further: {judged.wanted.join(', ')}.</p>}
+      <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-4">
+        {charge('superheatF', 'Superheat')}
+        {charge('wantedSuperheatF', 'wanted')}
+        {charge('subcoolingF', 'Subcooling')}
+        {charge('wantedSubcoolingF', 'wanted')}
+      </div>
+      <CautionNote text="The refrigerant circuit is opened by licensed hands only, with the maker’s charging table. Refrigerant burns the skin and drives out air." />
+      <WorkedNote>
+        <p>
+          Expected: leaving state by energy balance from capacity ± 5%, a sensible share of 70 to 80%, the flow with its range and
+          the state that enters. What the coil takes out: mass flow × difference of enthalpy, from both wet bulbs. Source: ASHRAE
+          Fundamentals 2017, ch. 1.
+        </p>
+      </WorkedNote>
+    </section>
+  )
+}
+
+/** Low stage, drying level and ramps: how much wetter the coil gets, and what it costs. */
+function LessAir() {
+  const { picture, show, units, system, state, visit, here, write, at } = useVisit()
+  const profile = equipmentOf(state, system, visit)
+  const fullCfm = picture.aimCfm ?? picture.current?.flow?.flowCfm ?? null
+  if (system.capacityTons === null || fullCfm === null)
+    return (
+      <section aria-label="Less air over the coil" className="panel p-4">
+        <h2 className="font-bold">Less air over the coil</h2>
+        <p className="soft text-[14px]">Capacity and a rule for the flow on the Survey stage: then drying is worked out.</p>
+      </section>
+    )
+  const made = coilModel(picture.air, system.capacityTons, fullCfm)
+  const dryingPct = here.cooling.dryingPct ?? 80
+  const shares = [...new Set([100, 90, 80, 70, 60, dryingPct])].sort((a, b) => b - a)
+  const full = made.ok ? coilAt(made.value, fullCfm) : null
+  const ramps = profile?.blower?.ramps ?? []
+  return (
+    <section aria-label="Less air over the coil" className="panel p-4 flex flex-col gap-2.5">
+      {!made.ok ? (
+        <>
+          <h2 className="font-bold">Less air over the coil</h2>
+          <Notice kind="watch">
+            <b>{made.reason}</b> {made.remedy}
+          </Notice>
+        </>
+      ) : (
+        <>
+          <h2 className="font-bold">
+            {headlineOf(coilAt(made.value, (fullCfm * dryingPct) / 100).moistureLbH, full?.moistureLbH ?? 0, dryingPct)}
+          </h2>
+          <div className="grid grid-cols-2 gap-2.5 items-end">
+            <NumberField
+              label="Drying level or low stage, % of the flow"
+              value={dryingPct}
+              onSave={async (value) => {
+                const written = await write([{ kind: 'cooling.set', body: { ...at, dryingPct: value } }])
+                return written.ok ? null : `${written.reason} ${written.remedy}`
+              }}
+            />
+            <p className="soft text-[13px]">
+              Air that enters: {show('temperature', picture.air.dryBulbF)}, {Math.round(picture.air.relativeHumidityPct)}%
+              {picture.airAssumed && ', taken: nobody read it'}.
+            </p>
+          </div>
+          <DataTable
+            caption="The coil at less air"
+            columns={[
+              { head: 'Flow' },
+              { head: units.flow, figure: true },
+              { head: `Surface ${units.temperature}`, figure: true },
+              { head: `Split ${units.temperature}`, figure: true },
+              { head: 'Sensible', figure: true },
+              { head: 'Water lb/h', figure: true },
+              { head: 'Capacity', figure: true },
+            ]}
+            rows={shares.map((share) => {
+              const one = coilAt(made.value, (fullCfm * share) / 100)
+              return {
+                key: String(share),
+                marked: share === dryingPct,
+                cells: [
+                  `${share}%`,
+                  show('flow', one.flowCfm, { bare: true }),
+                  <span key="s">
+                    {show('temperature', one.surfaceF, { bare: true })}
+                    {one.surfaceF < 34 && <span className="soft"> ices</span>}
+                  </span>,
+                  show('temperatureDifference', one.splitF, { bare: true }),
+                  percent(one.sensibleRatio),
+                  one.moistureLbH.toFixed(1),
+                  full ? percent(one.totalBtuH / full.totalBtuH) : '',
+                ],
+              }
+            })}
+          />
+          {coilAt(made.value, (fullCfm * dryingPct) / 100).surfaceF < 34 && (
+            <Notice kind="watch">
+              <b>At {dryingPct}% the surface comes near freezing.</b> Ice shuts the coil: keep more air, or have the charge and
+              the metering looked at.
+            </Notice>
+          )}
+          {ramps.length > 0 && (
+            <>
+              <h3 className="font-bold text-[14px]">Ramps of this board, over a call of {USUAL_CALL_S / 60} min</h3>
+              <DataTable
+                caption="Ramps"
+                columns={[
+                  { head: 'Ramp' },
+                  { head: 'Begins' },
+                  { head: 'Sensible', figure: true },
+                  { head: 'Water lb/h', figure: true },
+                  { head: 'against flat', figure: true },
+                ]}
+                rows={ramps.map((ramp) => {
+                  const over = coilOverRamp(made.value, fullCfm, ramp.steps, USUAL_CALL_S)
+                  return {
+                    key: ramp.value,
+                    cells: [
+                      ramp.value,
+                      ramp.steps.length === 1
+                        ? 'at full flow'
+                        : ramp.steps
+                            .slice(0, -1)
+                            .map((step) => `${step.pct}% for ${step.forS} s`)
+                            .join(', '),
+                      percent(over.sensibleRatio),
+                      over.moistureLbH.toFixed(1),
+                      full
+                        ? `${over.moistureLbH >= full.moistureLbH ? '+' : '−'}${Math.abs(100 * (over.moistureLbH / full.moistureLbH - 1)).toFixed(0)}%`
+                        : '',
+                    ],
+                  }
+                })}
+              />
+            </>
+          )}
+          <WorkedNote>
+            <p>
+              Leaving air lies between what enters and saturated air at the coil’s surface, with a bypass of 12% at rated flow (an
+              estimate for three rows); the surface is where the coil takes out what the compressor gives, 1.3% less for each °F
+              colder. Source: bypass-factor method; energy balance. Between 50 and 130% of rated flow.
+            </p>
+          </WorkedNote>
+        </>
+      )}
+    </section>
+  )
+}
+
+function headlineOf(water: number, full: number, pct: number): string {
+  if (full < 0.05) return `At ${pct}% the coil stays nearly dry: the air that enters holds little water`
+  const more = 100 * (water / full - 1)
+  return `At ${pct}% of the flow it takes out ${water.toFixed(1)} lb of water an hour, ${Math.abs(more).toFixed(0)}% ${more >= 0 ? 'more' : 'less'}`
+}

@@ -1,0 +1,115 @@
+import { chooseTap, type TapOutcome } from '@ingle/core'
+import type { Fire, Fires } from '@ingle/record'
+import { DataTable } from '../../kit/DataTable.tsx'
+import { Notice } from '../../kit/Notice.tsx'
+import { StateMark } from '../../kit/StateMark.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { useAims } from '../../visit/useAims.ts'
+import { useVisit } from '../../visit/useVisit.ts'
+
+/** Every heating tap against the rise window, for each fire. */
+export function FireTaps({ fires }: { fires: Fires }) {
+  const { picture, show, units } = useVisit()
+  const { rowOf, valueFor, waiting, put } = useAims('Heat view')
+  const coefficient = picture.cleanCoefficient ?? picture.ductCoefficient
+  const { blower } = picture.input
+  const stages = (
+    [
+      ['high', 'High fire', 'airflow.heat', fires.high],
+      ['low', 'Low fire', 'airflow.heat.low', fires.low],
+    ] as const
+  ).filter(([, , , fire]) => fire !== null) as [string, string, string, Fire][]
+  if (!blower || stages.length === 0) return null
+  if (coefficient === null)
+    return (
+      <section aria-label="Taps against the window" className="panel p-4">
+        <h2 className="font-bold">Taps against the plate’s window</h2>
+        <p className="soft text-[14px]">
+          Read the static on both sides of the cabinet on one named tap: then every heating tap is held against the window.
+        </p>
+      </section>
+    )
+  const solved = stages.map(([id, name, role, fire]) => {
+    const middle = fire.heatBtuH / (picture.sensibleFactor * ((fire.lowF + fire.highF) / 2))
+    const choice = chooseTap(blower.table, coefficient, middle, {
+      maxStaticInWc: blower.ratedStaticInWc,
+      rise: { heatBtuH: fire.heatBtuH, sensibleFactor: picture.sensibleFactor, minF: fire.lowF, maxF: fire.highF },
+    })
+    return { id, name, role, fire, choice }
+  })
+  const aims = solved.flatMap(({ role, choice, name }) => {
+    const label = choice.best ? blower.table.taps[choice.best.tap] : undefined
+    return label && rowOf(role)
+      ? [{ id: role, meaning: label, why: `${name.toLowerCase()} rises ${choice.best?.riseF?.toFixed(0)} °F on it` }]
+      : []
+  })
+  const left = waiting(aims)
+  return (
+    <section aria-label="Taps against the window" className="panel p-4 flex flex-col gap-2.5">
+      <h2 className="font-bold">Taps against the plate’s window</h2>
+      {solved.map(({ id, name, fire, choice, role }) => (
+        <div key={id}>
+          <p className="text-[14px] mb-0.5">
+            <b>{name}</b> <span className="num">{Math.round(fire.heatBtuH).toLocaleString('en-GB')} Btu/h</span> into the air,
+            rise{' '}
+            <span className="num">
+              {show('temperatureDifference', fire.lowF)} to {show('temperatureDifference', fire.highF)}
+            </span>
+            {rowOf(role) === undefined && <span className="soft"> · no tap of its own</span>}
+          </p>
+          <DataTable
+            caption={`${name}: flow and rise on every tap`}
+            columns={[
+              { head: 'Tap' },
+              { head: `Flow ${units.flow}`, figure: true },
+              { head: `Static ${units.static}`, figure: true },
+              { head: `Rise ${units.temperature}`, figure: true },
+              { head: <span className="pl-3">Stands</span> },
+            ]}
+            rows={choice.outcomes.map((one) => ({
+              key: `${id}${one.tap}`,
+              marked: one === choice.best,
+              cells: [
+                blower.table.taps[one.tap],
+                one.point ? show('flow', one.point.flowCfm, { bare: true }) : '—',
+                one.point ? show('static', one.point.staticInWc, { bare: true }) : '—',
+                one.riseF === null ? '—' : show('temperatureDifference', one.riseF, { bare: true }),
+                <span key="s" className="flex gap-1.5 items-center pl-3">
+                  <StateMark mark={one.breaks.length > 0 ? 'watch' : one === choice.best ? 'proved' : 'found'} size={13} />
+                  {standing(one, one === choice.best)}
+                </span>,
+              ],
+            }))}
+          />
+          {!choice.best && (
+            <Notice kind="watch">
+              <b>No tap keeps this fire inside its window.</b>{' '}
+              {choice.outcomes.every((one) => one.breaks.includes('rise-high') || one.breaks.includes('off-table'))
+                ? 'Too little air on all of them: filter, grilles, duct first; the input by a licensed hand.'
+                : 'Look under “All together” for what stands in the way.'}
+            </Notice>
+          )}
+        </div>
+      ))}
+      {left.length > 0 && (
+        <button type="button" className="btn btn-primary self-start" onClick={() => void put(left)}>
+          Aim at {left.map((one) => `${rowOf(one.id)?.setting.code ?? one.id} ${valueFor(one.id, one.meaning)}`).join(', ')}
+        </button>
+      )}
+      <WorkedNote>
+        <p>
+          Each tap met with the measured duct, p = c·Q²; rise = heat ÷ (60·ρ·cp × flow). Best: inside the window and the rated
+          static, nearest its middle. Windows: {blower.name}’s plate, or as typed. Source: sensible heat balance.
+        </p>
+      </WorkedNote>
+    </section>
+  )
+}
+
+function standing(one: TapOutcome, best: boolean): string {
+  if (one.breaks.includes('off-table')) return 'outside the table'
+  if (one.breaks.includes('rise-high')) return 'too hot'
+  if (one.breaks.includes('rise-low')) return 'too cool'
+  if (one.breaks.includes('static')) return 'over the rated static'
+  return best ? 'the best' : 'within'
+}

@@ -1,0 +1,123 @@
+import { express, meaningOf, percent, stagingOutcomes } from '@ingle/core'
+import type { Fires } from '@ingle/record'
+import { DataTable } from '../../kit/DataTable.tsx'
+import { QuantityField } from '../../kit/Field.tsx'
+import { Notice } from '../../kit/Notice.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { useAims } from '../../visit/useAims.ts'
+import { useVisit } from '../../visit/useVisit.ts'
+import { useFiring } from './useFiring.tsx'
+
+const NAMES = { never: 'Never', timed: 'After a set time', auto: 'By its own reckoning' } as const
+const USUAL_CALLS = 3
+const USUAL_UPSTAGE_MIN = 8
+
+/** A two-stage furnace behind a one-stage thermostat: never, timed, automatic, and what each means for the rooms. */
+export function Staging({ fires }: { fires: Fires }) {
+  const { units } = useVisit()
+  const { firing, number, save } = useFiring()
+  const { rowOf, put } = useAims('Heat view')
+  const row = rowOf('control.second-stage')
+  if (!row || !fires.high || !fires.low) return null
+  const valueOfRow = (id: string): number | null => {
+    const one = rowOf(id)
+    const value = one?.left?.value ?? one?.found?.value ?? one?.setting.default
+    const said = one && value !== undefined ? Number(meaningOf(one.setting, value)) : Number.NaN
+    return Number.isFinite(said) ? said : null
+  }
+  const upstageMin = valueOfRow('control.upstage-time') ?? USUAL_UPSTAGE_MIN
+  const callsPerHour = valueOfRow('control.cycle-rate') ?? USUAL_CALLS
+  const { lossBtuH, warmUpFPerH, setbackF } = firing
+  const made =
+    lossBtuH === undefined || warmUpFPerH === undefined || setbackF === undefined
+      ? null
+      : stagingOutcomes({
+          lowBtuH: fires.low.heatBtuH,
+          highBtuH: fires.high.heatBtuH,
+          lossBtuH,
+          warmUpFPerH,
+          setbackF,
+          upstageMin,
+          callsPerHour,
+        })
+  const now = row.left?.value ?? row.found?.value
+  const stands = now === undefined ? null : meaningOf(row.setting, now)
+  return (
+    <section aria-label="Second stage" className="panel p-4 flex flex-col gap-2.5">
+      <h2 className="font-bold">Second fire behind a thermostat that knows one stage</h2>
+      <div className="grid gap-2.5 grid-cols-3">
+        {number('lossBtuH', 'House loses, Btu/h', 'on a frosty morning')}
+        {number('warmUpFPerH', 'Warms up, °F/h on high', 'by the watch')}
+        <QuantityField
+          label="Set back by"
+          quantity="temperatureDifference"
+          base={setbackF ?? null}
+          units={units}
+          onSave={(value) => save({ setbackF: value })}
+        />
+      </div>
+      {made && !made.ok && (
+        <Notice kind="watch">
+          <b>{made.reason}</b> {made.remedy}
+        </Notice>
+      )}
+      {made === null && (
+        <p className="soft text-[14px]">
+          What the house loses, how fast it warms up and the setback: then the three are compared.
+        </p>
+      )}
+      {made?.ok && (
+        <>
+          <DataTable
+            caption="What each choice means for the rooms"
+            columns={[
+              { head: 'Second fire' },
+              { head: 'High fire', figure: true },
+              { head: <span className="pl-3">For the rooms</span> },
+              { head: '' },
+            ]}
+            rows={made.value.map((one) => ({
+              key: one.rule,
+              marked: stands === one.rule,
+              cells: [
+                <span key="n">
+                  {NAMES[one.rule]}
+                  {stands === one.rule && <span className="soft font-normal"> · now</span>}
+                </span>,
+                one.holds ? percent(one.highShare) : '—',
+                <span key="s" className="block pl-3 text-[13px] leading-snug py-1">
+                  {one.says}
+                </span>,
+                express(row.setting, one.rule).fit === 'exact' && row.aim?.meaning !== one.rule ? (
+                  <button
+                    key="b"
+                    type="button"
+                    className="btn btn-quiet"
+                    aria-label={`Aim at ${NAMES[one.rule].toLowerCase()}`}
+                    onClick={() => void put([{ id: row.id, meaning: one.rule, why: one.says }])}
+                  >
+                    Aim
+                  </button>
+                ) : row.aim?.meaning === one.rule ? (
+                  <span key="a" className="soft text-[13px]">
+                    the aim
+                  </span>
+                ) : (
+                  ''
+                ),
+              ],
+            }))}
+          />
+          <WorkedNote>
+            <p>
+              Heat capacity of the rooms = (high − loss) ÷ rate of warming; low and high fire bring them up one after the other,
+              with {upstageMin} min of low fire first where it is timed and {callsPerHour} calls an hour. “High fire” is its share
+              of a call on such a day. Automatic is the maker’s own: between high fire at once and the timed change. Source:
+              energy balance of one node.
+            </p>
+          </WorkedNote>
+        </>
+      )}
+    </section>
+  )
+}
