@@ -1,4 +1,4 @@
-import { type Browser, test as base, expect, type Page } from '@playwright/test'
+import { type Browser, test as base, expect, type Locator, type Page } from '@playwright/test'
 import { newDatabase, serverOn } from '../tools/throwaway.mjs'
 
 export { expect }
@@ -12,6 +12,8 @@ export const flat = (n: number, name: string) => `${MILL_VISIT}/systems/beac0e11
 export const HALL = '/sites/4a2b0a11-0000-4000-8000-000000000001'
 export const hall = (name: string) =>
   `${HALL}/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1/${name}`
+export const dental = (name: string) =>
+  `/sites/ca1de411-0000-4000-8000-000000000001/visits/ca1de411-0000-4000-8000-0000000000b2/systems/ca1de411-0000-4000-8000-0000000000a1/${name}`
 export const upstairs = (name: string) => workshop(name).replace(/a2(?=\/)/, 'a1')
 export const workshop = (name: string) =>
   '/sites/077e4a11-0000-4000-8000-000000000001/visits/077e4a11-0000-4000-8000-0000000000b2/systems/077e4a11-0000-4000-8000-0000000000a2/' +
@@ -90,6 +92,35 @@ export class Tech {
   async open(path: string) {
     await this.page.goto(path)
     await expect(this.page.locator('#main')).toBeVisible()
+  }
+
+  /** Confirms every step of making dead; the wait for stored charge is let go by, and cannot be confirmed before. */
+  async isolate(dead: Locator) {
+    await this.page.clock.install()
+    const boxes = await dead.getByRole('checkbox').all()
+    const wait = boxes.pop()
+    if (!wait) throw new Error('There are no steps to confirm')
+    for (const box of boxes) await box.click()
+    await expect(dead).toContainText(/ to go/)
+    await expect(wait).toBeDisabled()
+    await this.page.clock.fastForward('10:00')
+    await wait.click()
+  }
+
+  /** By the ladder on the left. */
+  async stage(name: string) {
+    await this.page
+      .getByRole('navigation', { name: 'Stages' })
+      .first()
+      .getByRole('link', { name: new RegExp(name) })
+      .click()
+  }
+
+  /** Types into a field of a panel and leaves it by Enter. */
+  async fill(panel: Locator, label: string | RegExp, value: string) {
+    const field = panel.getByLabel(label, { exact: typeof label === 'string' })
+    await field.fill(value)
+    await field.press('Enter')
   }
 
   /** On the Survey stage: finds a family by a part of its model code and puts it into its usual place. */

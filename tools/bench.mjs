@@ -1,7 +1,8 @@
 /** `npm run bench`: how fast the things are that a technician waits for, as figures and ratios. No pass, no fail. */
-import { spawn } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { readdirSync, readFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { gzipSync } from 'node:zlib'
@@ -35,6 +36,30 @@ function median(times, run) {
 }
 const line = (what, ms, goalMs) =>
   say(`${what.padEnd(52)} ${ms.toFixed(3).padStart(9)} ms   ${(ms / goalMs).toFixed(3)} of the ${goalMs} ms allowed`)
+
+/** The same solver in C with -O2, in the same run: how much of its speed is reached. */
+function withC(network) {
+  const folder = mkdtempSync(join(tmpdir(), 'ingle-bench-'))
+  const made = spawnSync('cc', ['-O2', '-o', join(folder, 'zones'), join(ROOT, 'tools/bench/zones.c'), '-lm'], {
+    encoding: 'utf8',
+  })
+  if (made.error || made.status !== 0) {
+    say(`the same solver in C: not compared, ${made.error ? 'there is no C compiler here' : made.stderr.trim()}`)
+    return
+  }
+  const runs = 20_000
+  const run = spawnSync(join(folder, 'zones'), [String(runs)], { encoding: 'utf8' })
+  rmSync(folder, { recursive: true, force: true })
+  const [nsEach, checksum] = run.stdout.trim().split(' ').map(Number)
+  for (let i = 0; i < 4000; i += 1) core.solveCombinations(network)
+  const started = performance.now()
+  let sum = 0
+  for (let i = 0; i < runs; i += 1) sum += core.solveCombinations(network).value.totalCfm[170]
+  const ours = ((performance.now() - started) * 1e6) / runs
+  say(
+    `256 combinations: ${(ours / 1000).toFixed(1)} µs here, ${(nsEach / 1000).toFixed(1)} µs in C -O2: ratio ${(ours / nsEach).toFixed(2)} of the 2.5 aimed at${Math.abs(sum - checksum) / checksum > 1e-9 ? '; THE ANSWERS DIFFER' : ', the same answers'}`,
+  )
+}
 
 say('── computation')
 const changes = demo.tidewellChanges(new Date())
@@ -208,6 +233,55 @@ line(
   'all 256 combinations of eight zones',
   median(200, () => core.solveCombinations(eight)),
   100,
+)
+const eightCase = {
+  network: eight,
+  branches: eight.branchResistances.map((_, i) => ({
+    name: `Zone ${i + 1}`,
+    designCfm: 150,
+    loudest: { name: `outlet ${i + 1}`, fpmPerCfm: 3, maxFaceFpm: 600 },
+  })),
+  limits: { heaterFloorCfm: 950, coilFloorCfm: 900, maxStaticInWc: 0.5 },
+  steps: null,
+  keepsLast: false,
+}
+line(
+  'eight zones solved and judged',
+  median(200, () => core.judgeZones(eightCase)),
+  100,
+)
+line(
+  'every mend at every size on eight zones',
+  median(20, () => core.zoneMends(eightCase)),
+  1000,
+)
+withC(eight)
+const allTaps = core.chooseTap(sixty, 4e-7, 1300)
+line(
+  `every tap of the largest table, ${allTaps.outcomes.length} taps`,
+  median(500, () => core.chooseTap(sixty, 4e-7, 1300, { maxStaticInWc: 1, floorCfm: 900 })),
+  2,
+)
+const knobs = [5, 5, 5, 5, 3].map((count, i) => ({
+  id: `k${i}`,
+  label: `k${i}`,
+  options: Array.from({ length: count }, (_, j) => `${j}`),
+}))
+line(
+  'one set for the whole system, 1,875 sets, eight constraints',
+  median(50, () =>
+    core.solveJoint({
+      knobs,
+      constraints: Array.from({ length: 8 }, (_, c) => ({
+        id: `c${c}`,
+        says: '',
+        knobs: [0],
+        beyond: (choice) => 1 - choice[c % 5] / (1 + c / 4),
+      })),
+      cost: (choice) => choice.reduce((sum, one) => sum + one, 0),
+    }),
+  ),
+  16,
 )
 const day = Array.from({ length: 96 }, (_, i) => [i * 900, i * 900 + 480])
 const furnace = {

@@ -1,4 +1,4 @@
-import { expect, stage, test, upstairs, workshop } from '../bench.ts'
+import { expect, stage, test } from '../bench.ts'
 
 test.beforeEach(async ({ tech }) => {
   await tech.open(stage('airflow'))
@@ -130,47 +130,4 @@ test('the keyboard alone does it', async ({ tech }) => {
   await expect(tech.ledgerRow('Heater tap').getByRole('button', { name: /left: empty/ })).toBeFocused()
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Keys and the jot line' })).toBeVisible()
-})
-
-test('the old fan-and-limit switch: three starts in a firing, mended by its pointers, the limit left alone', async ({ tech }) => {
-  const { page } = tech
-  await tech.open(workshop('airflow'))
-  const panel = page.getByRole('region', { name: 'Fan and limit' })
-  await expect(panel.getByRole('heading')).toHaveText(/^The blower starts [2-9] times in one firing$/)
-  await expect(panel).toContainText('Set fan-on and fan-off further apart')
-  await panel.getByLabel('Fan on at, to try').selectOption('150')
-  await panel.getByLabel('Fan off at, to try').selectOption('80')
-  await expect(panel).toContainText('It starts once, runs on until the exchanger is spent, and stops.')
-  await expect(panel.getByRole('note')).toContainText('never moved, bridged or held')
-  // Bad input keeps what was typed, and a time that cannot be is said.
-  await panel.getByLabel('Flame to blower, s').fill('soon')
-  await panel.getByLabel('Flame to blower, s').press('Enter')
-  await expect(panel.getByRole('alert')).toContainText('“soon” is no number')
-  await panel.getByLabel('Flame to blower, s').fill('1700')
-  await panel.getByLabel('Flame to blower, s').press('Enter')
-  await expect(panel).toContainText('No exchanger of this burner starts its blower after 1700 s.')
-})
-
-test('a furnace is commissioned: the rise against its window, and the meter clocked with a pilot on', async ({ tech }) => {
-  const { page } = tech
-  await tech.open(upstairs('airflow'))
-  const panel = page.getByRole('region', { name: 'Temperature rise' })
-  await expect(panel.getByRole('heading')).toHaveText('A rise of 74.0 °F: above the window')
-  await expect(panel).toContainText('too little air for this fire')
-  // A faster tap, and measured again.
-  await panel.getByLabel('Supply air').fill('118')
-  await panel.getByLabel('Supply air').press('Enter')
-  await expect(panel.getByRole('heading')).toHaveText('A rise of 54.0 °F: within the window')
-  await panel.getByText('How it was worked out').click()
-  await expect(panel).toContainText('80000 Btu/h × 80%')
-  for (const [field, value] of [
-    ['Meter moved, ft³', '2'],
-    ['In so many s', '80'],
-    ['Heating value, Btu/ft³', '1020'],
-  ] as const) {
-    await panel.getByLabel(field).fill(value)
-    await panel.getByLabel(field).press('Enter')
-  }
-  await expect(panel).toContainText('The meter gives 91,800 Btu/h, 15% over the plate.')
-  await expect(panel).toContainText('whether a pilot or another appliance was on the meter')
 })

@@ -190,7 +190,7 @@ export { never, ok, type Refusal, type Result, refuse } from './result.ts'
 export { safetyRefusal } from './safety/safetyDevices.ts'
 export { answerCase } from './vectors/answers.ts'
 export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
-export { type IsolationStep, isolationSteps } from './wiring/isolation.ts'
+export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/isolation.ts'
 export {
   CALL_WORDS,
   type Call,

@@ -1,8 +1,9 @@
 import { cautionAt } from '@ingle/catalog'
+import { type IsolationStep, mayConfirmFromMs } from '@ingle/core'
 import { ShieldCheck } from 'lucide-react'
+import { useEffect, useState } from 'react'
 import { CheckField } from '../kit/Field.tsx'
 import { CautionNote } from '../kit/Notice.tsx'
-import { Countdown } from './Countdown.tsx'
 import { type Isolation, powerBack } from './isolation.ts'
 import type { UnitAtHand } from './unitAtHand.ts'
 
@@ -34,17 +35,14 @@ export function IsolationPanel({ isolation, unit }: { isolation: Isolation; unit
       <ol className="flex flex-col mt-1">
         {steps.map((step, i) => (
           <li key={step.id} className="leading-snug">
-            <CheckField
-              label={`${i + 1}. ${step.says}`}
-              why={here.checks[step.id] ? `Confirmed at ${clock(here.checkedAt[step.id])}` : step.why}
-              checked={here.checks[step.id] === true}
-              onSave={(done) => tick(step.id, done)}
+            <Step
+              step={step}
+              number={i + 1}
+              done={here.checks[step.id] === true}
+              doneAt={here.checkedAt[step.id]}
+              fromMs={mayConfirmFromMs(step, (id) => (here.checks[id] ? Date.parse(here.checkedAt[id] ?? '') : null))}
+              onTick={(done) => tick(step.id, done)}
             />
-            {step.waitS !== undefined && !here.checks[step.id] && (
-              <div className="ml-9 mb-1">
-                <Countdown seconds={step.waitS} />
-              </div>
-            )}
           </li>
         ))}
       </ol>
@@ -56,3 +54,44 @@ export function IsolationPanel({ isolation, unit }: { isolation: Isolation; unit
     </section>
   )
 }
+
+/** One step; a wait can be confirmed once it is over. */
+function Step(props: {
+  step: IsolationStep
+  number: number
+  done: boolean
+  doneAt: string | undefined
+  fromMs: number | null
+  onTick: (done: boolean) => void
+}) {
+  const { step, number, done, doneAt, fromMs, onTick } = props
+  const [nowMs, setNowMs] = useState(() => Date.now())
+  const waiting = !done && (fromMs === null || nowMs < fromMs)
+  useEffect(() => {
+    if (!waiting || fromMs === null) return
+    const timer = setInterval(() => setNowMs(Date.now()), 500)
+    return () => clearInterval(timer)
+  }, [waiting, fromMs])
+  return (
+    <>
+      <CheckField
+        label={`${number}. ${step.says}`}
+        why={done ? `Confirmed at ${clock(doneAt)}` : step.why}
+        checked={done}
+        disabled={waiting}
+        onSave={onTick}
+      />
+      {step.waitS !== undefined && !done && (
+        <p className="ml-9 mb-1 text-[14px] num" aria-live="polite">
+          {fromMs === null
+            ? 'Counted from when the disconnects are confirmed open.'
+            : waiting
+              ? `${sayLeft((fromMs - nowMs) / 1000)} to go`
+              : 'The time is up.'}
+        </p>
+      )}
+    </>
+  )
+}
+
+const sayLeft = (s: number): string => `${Math.floor(Math.ceil(s) / 60)}:${String(Math.ceil(s) % 60).padStart(2, '0')} min`

@@ -1,24 +1,41 @@
 import { format, parseReading, type Quantity, type UnitChoice } from '@ingle/core'
-import { useEffect, useId, useState } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 
 interface Common {
   label: string
   hint?: string
   /** Only a screen reader reads the label: a column's head says it to the others. */
   quiet?: boolean
+  /** What is saved is a new entry each time: the field is empty again for the next. */
+  entry?: boolean
   /** Saves; returns what is wrong, or null. What was typed stays until it is right. */
   onSave: (value: string) => Promise<string | null>
 }
 
 /** A field that saves itself when it is left or Enter is pressed, and keeps what was typed when that is refused. */
-export function TextField({ label, hint, quiet = false, value, onSave, lines = 1 }: Common & { value: string; lines?: number }) {
+export function TextField({
+  label,
+  hint,
+  quiet = false,
+  entry = false,
+  value,
+  onSave,
+  lines = 1,
+}: Common & { value: string; lines?: number }) {
   const [typed, setTyped] = useState(value)
   const [wrong, setWrong] = useState<string | null>(null)
   const id = useId()
   useEffect(() => setTyped(value), [value])
+  const saving = useRef(false)
   const save = async () => {
     if (typed === value) return setWrong(null)
-    setWrong(await onSave(typed))
+    // Enter and then leaving the field is one save, not two.
+    if (saving.current) return
+    saving.current = true
+    const refused = await onSave(typed)
+    saving.current = false
+    setWrong(refused)
+    if (entry && refused === null) setTyped('')
   }
   const shared = {
     id,
@@ -62,6 +79,7 @@ export function QuantityField({
   label,
   hint,
   quiet = false,
+  entry = false,
   quantity,
   base,
   units,
@@ -71,6 +89,7 @@ export function QuantityField({
   label: string
   hint?: string
   quiet?: boolean
+  entry?: boolean
   quantity: Quantity
   base: number | null
   units: UnitChoice
@@ -84,6 +103,7 @@ export function QuantityField({
       label={label}
       {...(hint && { hint })}
       quiet={quiet}
+      entry={entry}
       value={shown}
       onSave={async (typed) => {
         if (zero && typed.trim().toLowerCase() === zero) return onSave(0)
@@ -123,8 +143,14 @@ export function SelectField({
 }
 
 /** A tick that shows at once and is written down behind it. */
-export function CheckField(props: { label: string; why?: string; checked: boolean; onSave: (checked: boolean) => void }) {
-  const { label, why, checked, onSave } = props
+export function CheckField(props: {
+  label: string
+  why?: string
+  checked: boolean
+  disabled?: boolean
+  onSave: (checked: boolean) => void
+}) {
+  const { label, why, checked, disabled = false, onSave } = props
   const [shown, setShown] = useState(checked)
   useEffect(() => setShown(checked), [checked])
   return (
@@ -132,6 +158,7 @@ export function CheckField(props: { label: string; why?: string; checked: boolea
       <input
         type="checkbox"
         className="checkbox"
+        disabled={disabled}
         checked={shown}
         onChange={(event) => {
           setShown(event.target.checked)

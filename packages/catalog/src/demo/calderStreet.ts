@@ -54,7 +54,7 @@ const ROOMS = ZONES.map((one) => one.name)
 
 /** Calder Street Dental: one ducted unit, five zones on a zone controller, commissioned by feel and now to be measured. */
 export function calderChanges(now: Date): Change[] {
-  const today = new Date(now.getTime() - 40 * 60_000)
+  const today = new Date(now.getTime() - 120 * 60_000)
   const writer = new DemoWriter(CALDER_ID, xoroshiro128plus(515), subMonths(today, 7).getTime(), 'MR')
   const systemId = CALDER_SYSTEM_ID
   writer.write('site.set', {

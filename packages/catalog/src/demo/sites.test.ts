@@ -56,3 +56,10 @@ describe('Beacon Mill', () => {
     expect(rows.find((row) => row.label === 'Sensor trim')?.cells[2]).toMatchObject({ standing: 'same', meaning: '2.7' }))
   it('leaves flat 5 to be done', () => expect(visit.systems[systems[4]!.id]?.rows).toEqual({}))
 })
+
+it('no demo site is written ahead of its time: what is logged next comes last', () => {
+  for (const site of DEMO_SITES) {
+    const last = Math.max(...site.changes(NOW).map((one) => Date.parse(one.at)))
+    expect(last, site.id).toBeLessThanOrEqual(NOW.getTime())
+  }
+})

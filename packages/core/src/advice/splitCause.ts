@@ -65,7 +65,8 @@ export function splitCauses(of: SplitFacts): { causes: SplitCause[]; cannotTell:
       says: 'Too much air: each cubic foot is cooled less.',
       mend: 'Put the flow right first; nothing can be said of the charge before.',
     })
-  if (load && gives !== null && !little && !much) {
+  // A flow that explains the split goes first; one that would move it the other way explains nothing.
+  if (load && gives !== null && causes.length === 0) {
     if (gives === 'rated')
       causes.push({
         kind: 'load',
@@ -80,7 +81,7 @@ export function splitCauses(of: SplitFacts): { causes: SplitCause[]; cannotTell:
         charge(of) ?? {
           kind: 'charge',
           sure: 'possible',
-          says: `The coil takes out ${Math.round(100 * (share as number))}% of its rated heat at the right flow: charge, metering, compressor, or a dirty coil outdoors.`,
+          says: `The coil takes out ${Math.round(100 * (share as number))}% of its rated heat at this flow: charge, metering, compressor, or a dirty coil outdoors.`,
           mend: 'Clean the outdoor coil first; then superheat and subcooling by whoever may open the circuit.',
         },
       )

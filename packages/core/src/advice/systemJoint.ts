@@ -14,12 +14,19 @@ export const TAP_NEEDS = {
 } as const
 export type TapNeed = keyof typeof TAP_NEEDS
 
+/** Heat of a fire into the air, and the rise that its plate allows. */
+export interface FireWindow {
+  heatBtuH: number
+  lowF: number
+  highF: number
+}
+
 export interface JointInput {
   picture: AirflowPicture
   /** For each need that this device sets: its values, and the tap that each stands for (null: the same as cooling). */
   taps: readonly { need: TapNeed; label: string; values: readonly string[]; tapOf: readonly (number | null)[] }[]
   /** A furnace: heat into the air on each fire, and the window of its plate. */
-  fires: { highBtuH: number; lowBtuH: number | null; lowF: number; highF: number } | null
+  fires: { high: FireWindow; low: FireWindow | null } | null
   /** The zoned duct, where there is one; its fan is put in by tap. */
   zones: ZoneCase | null
   show: Show
@@ -102,20 +109,18 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
       (choice) => 1 - flowAt(on, choice) / floor,
     )
   }
-  if (fires) {
-    const window = (knob: number, heatBtuH: number, id: string, name: string) =>
-      add(
-        id,
-        `${name} stays within the plate’s rise of ${show('temperatureDifference', fires.lowF)} to ${show('temperatureDifference', fires.highF)}`,
-        [knob],
-        (choice) => {
-          const riseF = heatBtuH / (sensibleFactor * flowAt(knob, choice))
-          return Math.max(riseF / fires.highF - 1, fires.lowF / riseF - 1)
-        },
-      )
-    if (heat >= 0) window(heat, fires.highBtuH, 'rise-high-fire', 'High fire')
-    if (heatLow >= 0 && fires.lowBtuH !== null) window(heatLow, fires.lowBtuH, 'rise-low-fire', 'Low fire')
-  }
+  const window = (knob: number, fire: FireWindow, id: string, name: string) =>
+    add(
+      id,
+      `${name} stays within the plate’s rise of ${show('temperatureDifference', fire.lowF, { bare: true })} to ${show('temperatureDifference', fire.highF)}`,
+      [knob],
+      (choice) => {
+        const riseF = fire.heatBtuH / (sensibleFactor * flowAt(knob, choice))
+        return Math.max(riseF / fire.highF - 1, fire.lowF / riseF - 1)
+      },
+    )
+  if (fires && heat >= 0) window(heat, fires.high, 'rise-high-fire', 'High fire')
+  if (fires?.low && heatLow >= 0) window(heatLow, fires.low, 'rise-low-fire', 'Low fire')
   const order = (below: number, above: number, id: string, says: string) =>
     below >= 0 && above >= 0 && add(id, says, [below, above], (choice) => flowAt(below, choice) / flowAt(above, choice) - 1)
   order(low, cool, 'cool-order', 'Low-stage cooling blows no more than full cooling')
@@ -145,8 +150,8 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
     if (one.need === 'coolLow') return aimCfm * LOW_STAGE_SHARE
     if (one.need === 'continuous') return aimCfm * CONTINUOUS_SHARE
     if (!fires) return one.need === 'heat' ? aimCfm : aimCfm * LOW_STAGE_SHARE
-    const heatBtuH = one.need === 'heat' ? fires.highBtuH : fires.lowBtuH
-    return heatBtuH === null ? null : heatBtuH / (sensibleFactor * ((fires.lowF + fires.highF) / 2))
+    const fire = one.need === 'heat' ? fires.high : fires.low
+    return fire && fire.heatBtuH / (sensibleFactor * ((fire.lowF + fire.highF) / 2))
   })
   return {
     knobs,

@@ -3,8 +3,9 @@ export interface IsolationStep {
   id: string
   says: string
   why: string
-  /** To be waited out after the step before it was confirmed. */
+  /** To be waited out since another step was confirmed. */
   waitS?: number
+  waitsFor?: string
 }
 
 export interface IsolationNeeds {
@@ -55,6 +56,17 @@ export function isolationSteps(needs: IsolationNeeds): IsolationStep[] {
       says: `Waited for stored charge, ${needs.slowest}.`,
       why: 'Capacitors hold it after the power is gone; never short them by hand.',
       waitS: needs.dischargeS,
+      waitsFor: 'isolation.open',
     },
   ]
+}
+
+/**
+ * From when a step may be confirmed, ms since 1970: at once, or once the wait is over that began when another step was
+ * confirmed. Null while that one is not confirmed.
+ */
+export function mayConfirmFromMs(step: IsolationStep, confirmedAtMs: (id: string) => number | null): number | null {
+  if (step.waitS === undefined || step.waitsFor === undefined) return 0
+  const began = confirmedAtMs(step.waitsFor)
+  return began === null ? null : began + step.waitS * 1000
 }

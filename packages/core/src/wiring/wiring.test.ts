@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type InputContact, judgeContact } from './contacts.ts'
-import { isolationSteps } from './isolation.ts'
+import { isolationSteps, mayConfirmFromMs } from './isolation.ts'
 import { callsOf, outcomeOf, runsWords, truthTable } from './network.ts'
 import {
   type Bridge,
@@ -276,6 +276,13 @@ describe('contacts', () => {
 })
 
 describe('isolation', () => {
+  it('lets the wait be confirmed only when it is over, counted from the open disconnect', () => {
+    const wait = isolationSteps({ gas: false, dischargeS: 300, slowest: '' }).find((one) => one.waitS !== undefined)
+    if (!wait) throw new Error('no wait')
+    expect(mayConfirmFromMs(wait, () => null)).toBeNull()
+    expect(mayConfirmFromMs(wait, (id) => (id === 'isolation.open' ? 1_000_000 : 9_000_000))).toBe(1_300_000)
+    expect(mayConfirmFromMs({ id: 'a', says: '', why: '' }, () => null)).toBe(0)
+  })
   it('waits for stored charge last, and shuts gas where there is gas', () => {
     const steps = isolationSteps({ gas: true, dischargeS: 300, slowest: 'blower module 5 min' })
     expect(steps.map((one) => one.id)).toContain('isolation.gas')

@@ -112,6 +112,12 @@ export function zonedDuct(
           says: `${one.name || 'An outlet'} has no area.`,
           mend: 'Measure its opening; until then its speed is not judged.',
         })),
+      ...readings
+        .filter((one) => fan.ok && one.totalCfm === null)
+        .map((one) => ({
+          says: `A reading with ${one.open.length} open is past the end of the blower’s table: its flow is not known.`,
+          mend: 'It is left out. Open one zone more and read again, or enter the flow as measured.',
+        })),
     ],
   }
 }

@@ -97,7 +97,7 @@ function Budget() {
             show('static', one.dropInWc, { bare: true }),
             show('static', one.typicalInWc, { bare: true }),
             one.ratedInWc === null ? '—' : show('static', one.ratedInWc, { bare: true }),
-            <span key="m" className="pl-3">
+            <span key="m" className="pl-3 inline-block align-middle">
               <StateMark mark={one.over ? 'watch' : 'proved'} size={14} />
             </span>,
           ],

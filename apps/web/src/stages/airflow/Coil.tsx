@@ -150,9 +150,9 @@ function Split() {
       {judged && judged.wanted.length > 0 && <p className="text-[14px]">To go further: {judged.wanted.join(', ')}.</p>}
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-4">
         {charge('superheatF', 'Superheat')}
-        {charge('wantedSuperheatF', 'wanted')}
+        {charge('wantedSuperheatF', 'Superheat wanted')}
         {charge('subcoolingF', 'Subcooling')}
-        {charge('wantedSubcoolingF', 'wanted')}
+        {charge('wantedSubcoolingF', 'Subcooling wanted')}
       </div>
       <CautionNote text="The refrigerant circuit is opened by licensed hands only, with the maker’s charging table. Refrigerant burns the skin and drives out air." />
       <WorkedNote>

@@ -1,4 +1,4 @@
-import { chooseTap, type TapOutcome } from '@ingle/core'
+import { chooseTap, judgeRise, type TapOutcome } from '@ingle/core'
 import type { Fire, Fires } from '@ingle/record'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
@@ -6,6 +6,7 @@ import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
+import { useFiring } from './useFiring.tsx'
 
 /** Every heating tap against the rise window, for each fire. */
 export function FireTaps({ fires }: { fires: Fires }) {
@@ -81,6 +82,7 @@ export function FireTaps({ fires }: { fires: Fires }) {
               ],
             }))}
           />
+          {id === 'low' && <LowFireRead fire={fire} />}
           {!choice.best && (
             <Notice kind="watch">
               <b>No tap keeps this fire inside its window.</b>{' '}
@@ -103,6 +105,47 @@ export function FireTaps({ fires }: { fires: Fires }) {
         </p>
       </WorkedNote>
     </section>
+  )
+}
+
+/** The low fire measured by itself. */
+function LowFireRead({ fire }: { fire: Fire }) {
+  const { picture, show } = useVisit()
+  const { firing, temperature } = useFiring()
+  const { lowReturnF, lowSupplyF } = firing
+  const judged =
+    lowReturnF === undefined || lowSupplyF === undefined
+      ? null
+      : judgeRise({ ...fire, sensibleFactor: picture.sensibleFactor, returnF: lowReturnF, supplyF: lowSupplyF })
+  return (
+    <div className="grid gap-2.5 grid-cols-2 items-end mt-2">
+      {temperature('lowReturnF', 'Return air, low fire')}
+      {temperature('lowSupplyF', 'Supply air, low fire')}
+      {judged && (
+        <div className="col-span-2">
+          {judged.ok && judged.value.mend === null ? (
+            <p className="text-success font-bold text-[14px]">
+              Measured on low fire: a rise of {show('temperatureDifference', judged.value.riseF)}, within its window.
+            </p>
+          ) : (
+            <Notice kind="watch">
+              {judged.ok ? (
+                <>
+                  <b>
+                    On low fire a rise of {show('temperatureDifference', judged.value.riseF)}. {judged.value.says}
+                  </b>{' '}
+                  {judged.value.mend}
+                </>
+              ) : (
+                <>
+                  <b>{judged.reason}</b> {judged.remedy}
+                </>
+              )}
+            </Notice>
+          )}
+        </div>
+      )}
+    </div>
   )
 }
 

@@ -55,7 +55,7 @@ export function Hoods() {
       />
       <div className="grid gap-2.5 grid-cols-2">
         <LineField label="Grille under the hood" hint="hall return" value={name} onChange={setName} wrong={wrong} />
-        <QuantityField label="Hood reads" quantity="flow" base={null} units={units} onSave={log} />
+        <QuantityField label="Hood reads" entry quantity="flow" base={null} units={units} onSave={log} />
       </div>
       <p className="soft text-[13px]">
         The return side counts as a flow once every return grille of the survey was read ({picture.input.returnGrilles}).

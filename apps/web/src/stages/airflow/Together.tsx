@@ -1,7 +1,6 @@
 import {
   beyondWords,
   capital,
-  percent,
   type Relaxation,
   type SystemJoint,
   solveJoint,
@@ -11,6 +10,7 @@ import {
 } from '@ingle/core'
 import { devicesOf, firesOf, SAME_TAP } from '@ingle/record'
 import { useMemo } from 'react'
+import { Link } from 'react-router'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
@@ -39,7 +39,7 @@ export function Together() {
     return systemJoint({
       picture,
       taps,
-      fires: high && { highBtuH: high.heatBtuH, lowBtuH: low?.heatBtuH ?? null, lowF: high.lowF, highF: high.highF },
+      fires: high && { high, low },
       zones: zoned.of.ok ? zoned.of.value : null,
       show,
     })
@@ -56,7 +56,8 @@ export function Together() {
         </Empty>
       </main>
     )
-  const choice = answer.kind === 'fits' ? answer.choice : answer.least.choice
+  // Of sets that all break something, the one that gives up least is of use; where none gives up just one thing, the nearest.
+  const choice = answer.kind === 'fits' ? answer.choice : (answer.relaxations[0]?.choice ?? answer.least.choice)
   const aims = joint.knobs.map((knob, i) => ({
     id: knob.id,
     meaning: knob.options[choice[i] as number] as string,
@@ -92,7 +93,15 @@ export function Together() {
           <Choice joint={joint} choice={choice} />
           {answer.kind === 'conflict' && (
             <p className="text-[14px] soft">
-              Shown: the set that is least far beyond, by {percent(answer.least.beyond)} at most. It is not put into the ledger.
+              Shown: the best set where{' '}
+              {answer.relaxations[0] ? `“${answer.relaxations[0].constraint.says}” is given up` : 'something is given up'}. It is
+              not put into the ledger.
+              {answer.conflict.some((one) => one.id === 'zones') && ' '}
+              {answer.conflict.some((one) => one.id === 'zones') && (
+                <Link className="link" to="../../zones/combinations" relative="path">
+                  What mends the zones
+                </Link>
+              )}
             </p>
           )}
           {answer.kind === 'fits' &&

@@ -255,7 +255,14 @@ function Points(props: { plan: TraversePlan; of: TraverseState; tryId: string; d
                 strokeDasharray={read === undefined ? '3 2' : undefined}
               />
               {read !== undefined && (
-                <text x={x(one.xIn)} y={y(one.yIn) + 19} fontSize="11" textAnchor="middle" fill="var(--tone-ink)" className="num">
+                <text
+                  x={x(one.xIn)}
+                  y={y(one.yIn) + (one.yIn < height * 0.12 ? -11 : 19)}
+                  fontSize="11"
+                  textAnchor="middle"
+                  fill="var(--tone-ink)"
+                  className="num"
+                >
                   {pv(read)}
                 </text>
               )}

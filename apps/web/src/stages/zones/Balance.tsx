@@ -178,7 +178,7 @@ const damper = (pct: number | null): string => (pct === null ? '' : pct === 100 
 
 function ReadAgain({ name, onLog }: { name: string; onLog: (flowCfm: number) => Promise<string | null> }) {
   const { units } = useVisit()
-  return <QuantityField label={`${name}, read again`} quiet quantity="flow" base={null} units={units} onSave={onLog} />
+  return <QuantityField label={`${name}, read again`} quiet entry quantity="flow" base={null} units={units} onSave={onLog} />
 }
 
 function NextDamper({
@@ -205,6 +205,7 @@ function NextDamper({
       />
       <QuantityField
         label={`${name} reads now`}
+        entry
         quantity="flow"
         base={null}
         units={units}

@@ -1,0 +1,98 @@
+import { describe, expect, it } from 'vitest'
+import { airflowPicture } from '../airflow/picture.ts'
+import { BASE_UNITS } from '../quantity/units.ts'
+import { attempt, scenario } from '../testing/scenario.ts'
+import type { ZoneCase } from '../zones/judge.ts'
+import { solveJoint } from './joint.ts'
+import { showIn } from './show.ts'
+import { type JointInput, systemJoint } from './systemJoint.ts'
+
+const TAPS = ['1', '2', '3', '4', '5']
+const knob = (need: JointInput['taps'][number]['need'], label: string, same = false): JointInput['taps'][number] => ({
+  need,
+  label,
+  values: same ? ['same', ...TAPS] : TAPS,
+  tapOf: same ? [null, 0, 1, 2, 3, 4] : [0, 1, 2, 3, 4],
+})
+function problem(change: Partial<JointInput> = {}, readings = { supply: 0.2, return: -0.25 }) {
+  const picture = airflowPicture(scenario({ tries: [attempt({ probes: readings, filter: 'clean' })] }))
+  const joint = systemJoint({
+    picture,
+    taps: [knob('cool', 'Cooling tap'), knob('heat', 'Heater tap', true)],
+    fires: null,
+    zones: null,
+    show: showIn(BASE_UNITS),
+    ...change,
+  })
+  if (!joint) throw new Error('not enough is known?')
+  return joint
+}
+
+describe('taps of a system as one problem', () => {
+  it('takes the tap nearest the aim, and lets the heater blow with it where that is enough', () => {
+    const joint = problem()
+    const answer = solveJoint(joint)
+    if (answer.kind !== 'fits') throw new Error('conflict?')
+    expect(joint.knobs[0]?.options[answer.choice[0] as number]).toBe('3')
+    expect(joint.constraints.map((one) => one.id)).toEqual(['aim', 'static', 'heater'])
+    for (const one of joint.constraints) expect(one.beyond(answer.choice)).toBeLessThanOrEqual(0)
+  })
+
+  it('names aim and static where the duct is too tight for both', () => {
+    const answer = solveJoint(problem({}, { supply: 0.28, return: -0.33 }))
+    if (answer.kind !== 'conflict') throw new Error('it fits?')
+    expect(answer.conflict.map((one) => one.id).sort()).toEqual(['aim', 'static'])
+    expect(answer.relaxations).toHaveLength(2)
+    for (const one of answer.relaxations) expect(one.beyond).toBeGreaterThan(0)
+  })
+
+  it('keeps each fire inside its own window and the stages in their order', () => {
+    const joint = problem({
+      taps: [knob('cool', 'Cooling'), knob('heat', 'High fire'), knob('heatLow', 'Low fire'), knob('continuous', 'Continuous')],
+      fires: { high: { heatBtuH: 64_000, lowF: 35, highF: 65 }, low: { heatBtuH: 43_000, lowF: 25, highF: 45 } },
+    })
+    const answer = solveJoint(joint)
+    if (answer.kind !== 'fits') throw new Error(answer.conflict.map((one) => one.id).join())
+    const flows = joint.points.map((points, i) => points[answer.choice[i] as number]?.flowCfm ?? 0)
+    expect(64_000 / (1.07 * (flows[1] as number))).toBeLessThan(65)
+    expect(flows[2]).toBeLessThanOrEqual(flows[1] as number)
+    expect(flows[3]).toBeLessThanOrEqual(flows[0] as number)
+  })
+
+  it('takes the zones in: no tap of a motor that holds its flow keeps a small zone quiet', () => {
+    const held = scenario({
+      tries: [attempt({ tap: 1, tapLabel: 'B', probes: { supply: 0.2, return: -0.15 }, filter: 'clean' })],
+    })
+    const blower = held.blower!
+    const picture = airflowPicture({
+      ...held,
+      blower: { ...blower, table: { kind: 'constant-airflow', taps: ['A', 'B'], tapFlowsCfm: [1200, 1340], maxStaticInWc: 0.9 } },
+    })
+    const zones: ZoneCase = {
+      network: {
+        commonResistance: 1e-7,
+        branchResistances: [3e-7, 4e-6],
+        alwaysOpen: [],
+        fan: { kind: 'constant-airflow', setCfm: 1340, maxStaticInWc: 0.9 },
+      },
+      branches: [
+        { name: 'Hall', designCfm: 1000, loudest: null },
+        { name: 'Store', designCfm: 300, loudest: { name: 'Store', fpmPerCfm: 3, maxFaceFpm: 700 } },
+      ],
+      limits: { heaterFloorCfm: 1050, coilFloorCfm: null, maxStaticInWc: 0.5 },
+      steps: null,
+      keepsLast: true,
+    }
+    const joint = problem({ picture, zones, taps: [{ need: 'cool', label: 'Cooling', values: ['A', 'B'], tapOf: [0, 1] }] })
+    const answer = solveJoint(joint)
+    if (answer.kind !== 'conflict') throw new Error('it fits?')
+    expect(answer.conflict.map((one) => one.id)).toEqual(['zones'])
+  })
+
+  it('has nothing to say before the duct is known', () => {
+    const picture = airflowPicture(scenario())
+    expect(
+      systemJoint({ picture, taps: [knob('cool', 'Cooling')], fires: null, zones: null, show: showIn(BASE_UNITS) }),
+    ).toBeNull()
+  })
+})

@@ -1,0 +1,192 @@
+import { judgeZones } from '@ingle/core'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { Change } from '../changes/change.ts'
+import { ledgerOf } from '../ledger/ledger.ts'
+import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing/pen.ts'
+import { findSystem, findVisit, pictureOf, systemVisit } from './airflowInput.ts'
+import { fold } from './fold.ts'
+import { effectiveFt2, outletShares, zonedDuct } from './zones.ts'
+
+const HELD = {
+  format: 'ingle-profile/1',
+  id: 'held',
+  version: 1,
+  maker: 'Merrowby',
+  family: 'Held',
+  kind: 'air-handler',
+  description: '',
+  settings: [],
+  cautions: [],
+  blower: {
+    tapWord: 'dial',
+    ratedStaticInWc: 0.7,
+    source: 'sheet',
+    table: { kind: 'constant-airflow', taps: ['A', 'B'], tapFlowsCfm: [900, 1200], maxStaticInWc: 0.9 },
+    heaterKits: [{ model: 'H', powerKw: 8, minFlowCfm: 950 }],
+  },
+}
+const ZONES = [uuid(21), uuid(22), uuid(23)] as const
+const ruled = {
+  id: 'r',
+  name: 'rule',
+  reason: '',
+  cost: '',
+  airflow: { cfmPerTon: 360, bandPct: 6, keepMass: true, maxFaceFpm: 600 },
+  aims: [],
+}
+
+/** Three zones with two, one and one outlets on a motor that holds 1,200 cfm. */
+function practice(): Pen {
+  const pen = new Pen()
+  pen.write('system.set', { systemId: SYSTEM, name: 'AH', capacityTons: 3, heaterKw: 8 })
+  pen.write('profile.use', { systemId: SYSTEM, profile: HELD })
+  pen.write('rules.use', { systemId: SYSTEM, rules: [ruled] })
+  pen.write('visit.start', { visitId: VISIT, reason: 'Test' })
+  for (const [i, zoneId] of ZONES.entries()) {
+    pen.write('zone.set', { systemId: SYSTEM, zoneId, name: `Zone ${i + 1}`, loadBtuH: 9000 - 3000 * i })
+    for (let outlet = 0; outlet < (i === 0 ? 2 : 1); outlet += 1)
+      pen.write('outlet.set', {
+        systemId: SYSTEM,
+        outletId: uuid(30 + 5 * i + outlet),
+        zoneId,
+        name: `outlet ${i + 1}.${outlet}`,
+        widthIn: 14,
+        heightIn: 6,
+        freeArea: 0.7,
+      })
+  }
+  pen.write('try.start', { ...HERE, tap: 'B', adjustPct: 0, filter: 'clean' })
+  return pen
+}
+function ductOf(changes: readonly Change[]) {
+  const state = fold(uuid(0), changes)
+  const [system, visit] = [findSystem(state, SYSTEM)!, findVisit(state, VISIT)!]
+  const picture = pictureOf(state, system, visit)
+  return zonedDuct(system, systemVisit(visit, SYSTEM), picture, ledgerOf(state, system, visit, picture))
+}
+const reading = (open: readonly string[], supplyInWc: number, returnInWc: number) => ({
+  ...HERE,
+  open: [...open],
+  supplyInWc,
+  returnInWc,
+})
+
+describe('zones in the record', () => {
+  it('are shared by outlets, load or design, and say what is missing', () => {
+    const pen = practice()
+    expect(ductOf(pen.changes).zones.map((one) => one.share)).toEqual([0.5, 0.25, 0.25])
+    pen.write('zoning.set', { systemId: SYSTEM, shareBy: 'load' })
+    expect(ductOf(pen.changes).zones.map((one) => one.share)).toEqual([0.5, 1 / 3, 1 / 6])
+    pen.write('zoning.set', { systemId: SYSTEM, shareBy: 'design' })
+    expect(ductOf(pen.changes).unshared?.reason).toBe('Zone 1 has no design flow.')
+  })
+
+  it('go with their outlets when they are taken out, and keep their order', () => {
+    const pen = practice()
+    pen.write('zone.remove', { systemId: SYSTEM, zoneId: ZONES[0] })
+    pen.write('zone.set', { systemId: SYSTEM, zoneId: ZONES[1], alwaysOpen: true })
+    const system = fold(uuid(0), pen.changes).systems[0]!
+    expect(system.zones.map((one) => one.name)).toEqual(['Zone 2', 'Zone 3'])
+    expect(system.outlets).toHaveLength(2)
+    expect(system.zones[0]?.alwaysOpen).toBe(true)
+  })
+
+  it('become a network once a static was read, with the flow of the tap', () => {
+    const pen = practice()
+    expect(ductOf(pen.changes).of).toMatchObject({ ok: false, reason: 'No static was read with the zones open.' })
+    pen.write('zones.reading', reading(ZONES, 0.2, -0.15))
+    pen.write('zones.reading', reading([ZONES[0]], 0.6, -0.14))
+    const { of, readings } = ductOf(pen.changes)
+    expect(readings.map((one) => one.totalCfm)).toEqual([1200, 1200])
+    if (!of.ok) throw new Error(of.reason)
+    expect(of.value.limits).toEqual({ heaterFloorCfm: 950, coilFloorCfm: null, maxStaticInWc: 0.7 })
+    expect(of.value.branches.map((one) => one.loudest?.maxFaceFpm)).toEqual([600, 600, 600])
+    const judged = judgeZones(of.value)
+    expect(judged.ok && judged.value.bad).toBeGreaterThan(0)
+  })
+
+  it('leave out a reading past the end of the blower’s table, and say so', () => {
+    const pen = practice()
+    pen.write('zones.reading', reading(ZONES, 0.2, -0.15))
+    pen.write('zones.reading', reading([ZONES[2]], 0.85, -0.1))
+    const duct = ductOf(pen.changes)
+    expect(duct.fit.ok && duct.fit.value.off).toHaveLength(1)
+    expect(duct.doubts[0]?.says).toContain('past the end of the blower’s table')
+  })
+
+  it('say that an outlet has no area, and judge the others', () => {
+    const pen = practice()
+    pen.write('outlet.set', { systemId: SYSTEM, outletId: uuid(30), zoneId: ZONES[0], widthIn: 0 })
+    pen.write('zones.reading', reading(ZONES, 0.2, -0.15))
+    const duct = ductOf(pen.changes)
+    expect(duct.doubts[0]?.says).toBe('outlet 1.0 has no area.')
+    expect(duct.of.ok && duct.of.value.branches[0]?.loudest?.name).toBe('outlet 1.1')
+  })
+
+  it('share a zone’s air among its outlets by wish, or evenly where one has none', () => {
+    const outlet = (designCfm: number | null) => ({
+      id: '',
+      zoneId: '',
+      name: '',
+      kind: null,
+      widthIn: 12,
+      heightIn: 6,
+      freeArea: null,
+      reachFt: null,
+      designCfm,
+    })
+    expect(outletShares([outlet(100), outlet(300)])).toEqual([0.25, 0.75])
+    expect(outletShares([outlet(100), outlet(null)])).toEqual([0.5, 0.5])
+    expect(effectiveFt2(outlet(null))).toBe(0.5)
+    expect(effectiveFt2({ ...outlet(null), heightIn: 0 })).toBeNull()
+  })
+})
+
+describe('a traverse in the record', () => {
+  it('keeps every point whatever came first: its duct or its points, from one device or two', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 1, maxLength: 10 }),
+        fc.boolean(),
+        (indices, ductFirst) => {
+          const { pen, tryId } = begun(new Pen())
+          const on = { ...HERE, tryId, traverseId: uuid(40) }
+          const duct = () => pen.write('traverse.set', { ...on, name: 'trunk', shape: 'round', diameterIn: 14 })
+          if (ductFirst) duct()
+          for (const index of indices) pen.write('traverse.point', { ...on, index, pressureInWc: 0.01 * index })
+          if (!ductFirst) duct()
+          const [traverse] = fold(uuid(0), pen.changes).visits[0]!.systems[SYSTEM]!.tries[0]!.traverses
+          expect(traverse?.set).toMatchObject({ name: 'trunk', diameterIn: 14 })
+          expect(Object.keys(traverse?.points ?? {}).map(Number)).toEqual([...new Set(indices)].sort((a, b) => a - b))
+        },
+      ),
+    )
+  })
+
+  it('counts the last reading of a point, and becomes a flow once all are read', () => {
+    const { pen, tryId } = begun()
+    const on = { ...HERE, tryId, traverseId: uuid(40) }
+    pen.write('traverse.set', {
+      ...on,
+      shape: 'round',
+      diameterIn: 14,
+      perDiameter: 6,
+      straightBeforeIn: 200,
+      straightAfterIn: 90,
+    })
+    for (let index = 0; index < 12; index += 1) pen.write('traverse.point', { ...on, index, pressureInWc: 0.9 })
+    for (let index = 0; index < 12; index += 1) pen.write('traverse.point', { ...on, index, pressureInWc: 0.04 })
+    const flowOf = () => {
+      const state = fold(uuid(0), pen.changes)
+      return pictureOf(state, findSystem(state, SYSTEM)!, findVisit(state, VISIT)!).current?.flow
+    }
+    expect(flowOf()?.estimates.map((one) => one.method)).toEqual(['traverse'])
+    expect(flowOf()?.flowCfm).toBeCloseTo(1.069 * 1096.7 * Math.sqrt(0.04 / 0.0733), -1)
+    pen.write('instrument.use', {
+      ...HERE,
+      instrument: { format: 'ingle-instrument/1', id: 'g', name: 'G', measures: 'static', accuracyPct: 1, accuracyFixed: 0.002 },
+    })
+    expect(fold(uuid(0), pen.changes).visits[0]!.systems[SYSTEM]!.instruments.static?.name).toBe('G')
+  })
+})
