@@ -35,161 +35,185 @@ export interface ZoneCombinations {
 
 const MOST_ZONES = 12
 
-/**
- * What the duct asks of the fan in one combination, in at most three pieces, each a·Q² + b: relief closed, holding its
- * static, fully open. One object, filled anew for each combination, so that the loop makes nothing.
- */
-class Duct {
-  /** cfm per root of in.wc that all open branches let through. */
-  pass = 0
-  /** Where the relief begins to open, and where it is fully open, cfm through the fan. */
-  holdFrom = 0
-  openFrom = 0
-  private readonly common: number
-  private readonly opensAt: number
-  private readonly reliefPass: number
+const emptyCombinations = (zones: number): ZoneCombinations => ({
+  zones,
+  totalCfm: new Float64Array(2 ** zones),
+  plenumInWc: new Float64Array(2 ** zones),
+  fanInWc: new Float64Array(2 ** zones),
+  reliefCfm: new Float64Array(2 ** zones),
+  reliefState: new Uint8Array(2 ** zones),
+  zoneCfm: new Float64Array(zones * 2 ** zones),
+})
 
-  constructor({ commonResistance, relief }: ZoneNetwork) {
-    this.common = commonResistance
-    this.opensAt = relief ? relief.opensAtInWc : Number.POSITIVE_INFINITY
-    this.reliefPass = relief ? (relief.resistance === undefined ? Number.POSITIVE_INFINITY : 1 / Math.sqrt(relief.resistance)) : 0
-  }
-
-  open(pass: number): void {
-    this.pass = pass
-    this.holdFrom = pass * Math.sqrt(this.opensAt)
-    // Without a relief both stay out of reach; nothing open times never opening would be no number.
-    if (this.reliefPass === 0) this.holdFrom = Number.POSITIVE_INFINITY
-    this.openFrom = this.reliefPass === 0 ? Number.POSITIVE_INFINITY : this.holdFrom + this.reliefPass * Math.sqrt(this.opensAt)
-  }
-
-  /** Index into `RELIEF_STATES`. */
-  stateAt(flow: number): number {
-    return flow <= this.holdFrom ? 0 : flow <= this.openFrom ? 1 : 2
-  }
-
-  /** No flow can go anywhere. */
-  get shut(): boolean {
-    return this.pass === 0 && this.reliefPass === 0
-  }
-
-  plenumAt(flow: number): number {
-    const state = this.stateAt(flow)
-    if (state === 1) return this.opensAt
-    if (state === 0 && this.pass === 0) return flow === 0 ? 0 : Number.POSITIVE_INFINITY
-    const through = flow / (state === 0 ? this.pass : this.pass + this.reliefPass)
-    return through * through
-  }
-
-  asked(flow: number): number {
-    return this.common * flow * flow + this.plenumAt(flow)
-  }
-
-  /** Where it meets a straight piece of the fan's curve, at0 + slope·Q, which it meets before `to`. */
-  meets(at0: number, slope: number, to: number): number {
-    const through = this.pass + this.reliefPass
-    if (this.holdFrom >= to || (this.holdFrom > 0 && this.asked(this.holdFrom) >= at0 + slope * this.holdFrom))
-      return crossing(this.common + 1 / (this.pass * this.pass), 0, slope, at0)
-    if (this.openFrom >= to || this.asked(this.openFrom) >= at0 + slope * this.openFrom)
-      return crossing(this.common, this.opensAt, slope, at0)
-    return crossing(this.common + 1 / (through * through), 0, slope, at0)
-  }
-
-  /** The flow at which it asks for a static; `most` where it never does. */
-  flowAt(staticInWc: number, most: number): number {
-    if (this.shut) return 0
-    if (this.holdFrom > 0 && this.asked(this.holdFrom) >= staticInWc)
-      return Math.sqrt(staticInWc / (this.common + 1 / (this.pass * this.pass)))
-    if (this.asked(this.openFrom) >= staticInWc)
-      return this.common === 0 ? most : Math.sqrt(Math.max(staticInWc - this.opensAt, 0) / this.common)
-    const through = this.pass + this.reliefPass
-    return Math.sqrt(staticInWc / (this.common + 1 / (through * through)))
-  }
+/** The duct without its branches, as the loops below use it. Without a relief it never opens. */
+interface Common {
+  resistance: number
+  opensAt: number
+  rootAt: number
+  /** cfm per root of in.wc that the relief lets through fully open: nothing, some, or whatever comes. */
+  reliefPass: number
 }
 
 /**
- * Solves every open and closed combination of up to twelve zones. What the duct asks rises with the flow in at most three
- * pieces (see `Duct`); the fan falls in straight pieces: each crossing is a quadratic, so nothing is iterated. Allocates
- * nothing per combination.
+ * Solves every open and closed combination of up to twelve zones. What the duct asks of the fan rises with the flow in at
+ * most three pieces, each a·Q² + b: relief closed, holding its static, fully open. The fan falls in straight pieces: each
+ * crossing is a quadratic, so nothing is iterated. Each step is one loop over all combinations with plain local numbers and
+ * allocates nothing: objects in the loop cost three times as much.
  * Sources: parallel branches p = R·Q²; the crossing of fan curve and duct curve.
+ * @param into answers of an earlier network with as many zones, to be written over
  */
-export function solveCombinations(network: ZoneNetwork): Result<ZoneCombinations> {
+export function solveCombinations(network: ZoneNetwork, into?: ZoneCombinations): Result<ZoneCombinations> {
   const doubt = networkDoubt(network)
   if (doubt) return doubt
   const zones = network.branchResistances.length
-  const count = 2 ** zones
-  const out: ZoneCombinations = {
-    zones,
-    totalCfm: new Float64Array(count),
-    plenumInWc: new Float64Array(count),
-    fanInWc: new Float64Array(count),
-    reliefCfm: new Float64Array(count),
-    reliefState: new Uint8Array(count),
-    zoneCfm: new Float64Array(count * zones),
+  const out = into?.zones === zones ? into : emptyCombinations(zones)
+  const { relief, fan, closedShare = 0 } = network
+  const common: Common = {
+    resistance: network.commonResistance,
+    opensAt: relief ? relief.opensAtInWc : Number.POSITIVE_INFINITY,
+    rootAt: relief ? Math.sqrt(relief.opensAtInWc) : Number.POSITIVE_INFINITY,
+    reliefPass: relief ? (relief.resistance === undefined ? Number.POSITIVE_INFINITY : 1 / Math.sqrt(relief.resistance)) : 0,
   }
+  const always = network.alwaysOpen.reduce((mask, zone) => mask | (1 << zone), 0)
   // cfm per root of in.wc that a branch lets through, open and closed.
   const opened = Float64Array.from(network.branchResistances, (one) => 1 / Math.sqrt(one))
-  const closedShare = network.closedShare ?? 0
-  const always = network.alwaysOpen.reduce((mask, zone) => mask | (1 << zone), 0)
-  const { commonResistance, fan } = network
-  const duct = new Duct(network)
-  const curve = fan.kind === 'curve' ? new FanCurve(fan.flowsCfm, fan.staticsInWc) : null
-  const shutInWc = fan.kind === 'curve' ? (fan.staticsInWc[0] as number) : fan.maxStaticInWc
-  for (let mask = 0; mask < count; mask += 1) {
-    let pass = 0
-    const open = mask | always
-    for (let i = 0; i < zones; i += 1) pass += (opened[i] as number) * (open & (1 << i) ? 1 : closedShare)
-    duct.open(pass)
-    const total = curve ? curve.meets(duct) : heldFlow(fan as HeldFan, duct)
-    const state = duct.stateAt(total)
-    const plenum = pass === 0 && state === 0 ? shutInWc : duct.plenumAt(total)
-    out.totalCfm[mask] = total
-    out.plenumInWc[mask] = plenum
-    out.fanInWc[mask] = plenum + commonResistance * total * total
-    out.reliefState[mask] = state
-    const root = Math.sqrt(plenum)
-    out.reliefCfm[mask] = state === 0 ? 0 : total - pass * root
-    for (let i = 0; i < zones; i += 1)
-      out.zoneCfm[mask * zones + i] = (opened[i] as number) * (open & (1 << i) ? 1 : closedShare) * root
-  }
+  const closed = opened.map((one, i) => (always & (1 << i) ? one : one * closedShare))
+  const passes = passOfEach(opened, closed)
+  if (fan.kind === 'curve') flowsOnCurve(fan.flowsCfm, fan.staticsInWc, common, passes, out.totalCfm)
+  else flowsHeld(fan.setCfm, fan.maxStaticInWc, common, passes, out.totalCfm)
+  staticsOf(common, passes, fan.kind === 'curve' ? (fan.staticsInWc[0] as number) : fan.maxStaticInWc, out)
+  zoneFlows(opened, closed, always, out)
   return ok(out)
 }
 
-/** A falling curve of straight pieces. */
-class FanCurve {
-  private readonly flows: Float64Array
-  private readonly statics: Float64Array
-
-  constructor(flowsCfm: readonly number[], staticsInWc: readonly number[]) {
-    this.flows = Float64Array.from(flowsCfm)
-    this.statics = Float64Array.from(staticsInWc)
+/** What all branches of a combination let through: that of the combination without its lowest open zone, and that zone. */
+function passOfEach(opened: Float64Array, closed: Float64Array): Float64Array {
+  const passes = new Float64Array(2 ** opened.length)
+  passes[0] = closed.reduce((a, b) => a + b, 0)
+  for (let mask = 1; mask < passes.length; mask += 1) {
+    const rest = mask & (mask - 1)
+    const i = 31 - Math.clz32(mask ^ rest)
+    passes[mask] = (passes[rest] as number) + (opened[i] as number) - (closed[i] as number)
   }
-
-  /** Where it meets what the duct asks; not a number where it does not. */
-  meets(duct: Duct): number {
-    const { flows, statics } = this
-    const last = flows.length - 1
-    // Everything shut and nothing that relieves: no flow, at the static where the curve begins.
-    if (duct.shut) return flows[0] === 0 ? 0 : Number.NaN
-    if (duct.asked(flows[0] as number) > (statics[0] as number)) return Number.NaN
-    if (duct.asked(flows[last] as number) < (statics[last] as number)) return Number.NaN
-    let piece = 0
-    while (piece < last - 1 && duct.asked(flows[piece + 1] as number) < (statics[piece + 1] as number)) piece += 1
-    const x0 = flows[piece] as number
-    const x1 = flows[piece + 1] as number
-    const y0 = statics[piece] as number
-    const slope = ((statics[piece + 1] as number) - y0) / (x1 - x0)
-    return duct.meets(y0 - slope * x0, slope, x1)
-  }
+  return passes
 }
 
 /** The flow at which a·Q² + b = c + m·Q, with m ≤ 0 and c ≥ b; in the form that stands a duct of hardly any resistance. */
 const crossing = (a: number, b: number, m: number, c: number): number => (2 * (c - b)) / (Math.sqrt(m * m + 4 * a * (c - b)) - m)
 
-type HeldFan = Extract<ZoneFan, { kind: 'constant-airflow' }>
+/**
+ * What the open branches must let through at least, so that the duct asks for less than a static at a flow; worked out
+ * once for each point of a curve. Infinite where no duct would do.
+ */
+function passNeeded(flow: number, staticInWc: number, { resistance, opensAt, reliefPass }: Common): number {
+  const left = staticInWc - resistance * flow * flow
+  if (left <= 0) return Number.POSITIVE_INFINITY
+  const all = flow / Math.sqrt(left)
+  return left > opensAt ? all - reliefPass : all
+}
+
+/** Where a falling curve of straight pieces meets what each duct asks; not a number where it does not. */
+function flowsOnCurve(
+  flowsCfm: readonly number[],
+  staticsInWc: readonly number[],
+  common: Common,
+  passes: Float64Array,
+  into: Float64Array,
+): void {
+  const { resistance, opensAt, rootAt, reliefPass } = common
+  const flows = Float64Array.from(flowsCfm)
+  const last = flows.length - 1
+  const needs = flows.map((flow, i) => passNeeded(flow, staticsInWc[i] as number, common))
+  const slopes = new Float64Array(last)
+  const at0s = new Float64Array(last)
+  for (let i = 0; i < last; i += 1) {
+    const y0 = staticsInWc[i] as number
+    slopes[i] = ((staticsInWc[i + 1] as number) - y0) / ((flows[i + 1] as number) - (flows[i] as number))
+    at0s[i] = y0 - (slopes[i] as number) * (flows[i] as number)
+  }
+  const [leastPass, mostPass] = [needs[0] as number, needs[last] as number]
+  const shutFlow = flows[0] === 0 ? 0 : Number.NaN
+  for (let mask = 0; mask < passes.length; mask += 1) {
+    const pass = passes[mask] as number
+    // Everything shut and nothing that relieves: no flow, at the static where the curve begins.
+    if (pass === 0 && reliefPass === 0) {
+      into[mask] = shutFlow
+      continue
+    }
+    if (pass < leastPass || pass > mostPass) {
+      into[mask] = Number.NaN
+      continue
+    }
+    let piece = 0
+    while (piece < last - 1 && pass > (needs[piece + 1] as number)) piece += 1
+    const slope = slopes[piece] as number
+    const at0 = at0s[piece] as number
+    const end = flows[piece + 1] as number
+    const holdFrom = reliefPass === 0 ? Number.POSITIVE_INFINITY : pass * rootAt
+    const openFrom = reliefPass === 0 ? Number.POSITIVE_INFINITY : (pass + reliefPass) * rootAt
+    // Which of the duct's three pieces: the first whose end asks for more than the fan brings there.
+    if (holdFrom >= end || (holdFrom > 0 && resistance * holdFrom * holdFrom + opensAt >= at0 + slope * holdFrom))
+      into[mask] = crossing(resistance + 1 / (pass * pass), 0, slope, at0)
+    else if (openFrom >= end || resistance * openFrom * openFrom + opensAt >= at0 + slope * openFrom)
+      into[mask] = crossing(resistance, opensAt, slope, at0)
+    else into[mask] = crossing(resistance + 1 / ((pass + reliefPass) * (pass + reliefPass)), 0, slope, at0)
+  }
+}
+
 /** A motor that holds its flow while the duct asks for no more than it can bring, and its static beyond. */
-function heldFlow({ setCfm, maxStaticInWc }: HeldFan, duct: Duct): number {
-  return duct.asked(setCfm) <= maxStaticInWc ? setCfm : duct.flowAt(maxStaticInWc, setCfm)
+function flowsHeld(setCfm: number, maxStatic: number, common: Common, passes: Float64Array, into: Float64Array): void {
+  const { resistance, opensAt, rootAt, reliefPass } = common
+  // Static that is left for the plenum at the flow that is set.
+  const left = maxStatic - resistance * setCfm * setCfm
+  const needed = passNeeded(setCfm, maxStatic, common)
+  for (let mask = 0; mask < passes.length; mask += 1) {
+    const pass = passes[mask] as number
+    if (pass === 0 && reliefPass === 0) into[mask] = 0
+    else if (left > 0 && pass >= needed) into[mask] = setCfm
+    else {
+      const holdFrom = reliefPass === 0 ? Number.POSITIVE_INFINITY : pass * rootAt
+      const openFrom = reliefPass === 0 ? Number.POSITIVE_INFINITY : (pass + reliefPass) * rootAt
+      if (holdFrom > 0 && resistance * holdFrom * holdFrom + opensAt >= maxStatic)
+        into[mask] = Math.sqrt(maxStatic / (resistance + 1 / (pass * pass)))
+      else if (resistance * openFrom * openFrom + opensAt >= maxStatic)
+        into[mask] = resistance === 0 ? setCfm : Math.sqrt(Math.max(maxStatic - opensAt, 0) / resistance)
+      else into[mask] = Math.sqrt(maxStatic / (resistance + 1 / ((pass + reliefPass) * (pass + reliefPass))))
+    }
+  }
+}
+
+/** Statics and relief at the flows that were found. */
+function staticsOf(common: Common, passes: Float64Array, shutInWc: number, out: ZoneCombinations): void {
+  const { resistance, opensAt, rootAt, reliefPass } = common
+  const { totalCfm, plenumInWc, fanInWc, reliefCfm, reliefState } = out
+  for (let mask = 0; mask < passes.length; mask += 1) {
+    const pass = passes[mask] as number
+    const total = totalCfm[mask] as number
+    const holdFrom = reliefPass === 0 ? Number.POSITIVE_INFINITY : pass * rootAt
+    const openFrom = reliefPass === 0 ? Number.POSITIVE_INFINITY : (pass + reliefPass) * rootAt
+    const state = total <= holdFrom ? 0 : total <= openFrom ? 1 : 2
+    const through = state === 0 ? total / pass : total / (pass + reliefPass)
+    const plenum = state === 1 ? opensAt : pass === 0 && state === 0 ? shutInWc : through * through
+    plenumInWc[mask] = plenum
+    fanInWc[mask] = plenum + resistance * total * total
+    reliefState[mask] = state
+    reliefCfm[mask] = state === 0 ? 0 : total - pass * Math.sqrt(plenum)
+  }
+}
+
+function zoneFlows(opened: Float64Array, closed: Float64Array, always: number, out: ZoneCombinations): void {
+  const { zones, plenumInWc, zoneCfm } = out
+  const leaks = closed.some((one) => one > 0)
+  zoneCfm.fill(0)
+  for (let mask = 0; mask < plenumInWc.length; mask += 1) {
+    const at = mask * zones
+    const root = Math.sqrt(plenumInWc[mask] as number)
+    if (leaks) for (let i = 0; i < zones; i += 1) zoneCfm[at + i] = (closed[i] as number) * root
+    for (let rest = mask | always; rest > 0; rest &= rest - 1) {
+      const i = 31 - Math.clz32(rest & -rest)
+      zoneCfm[at + i] = (opened[i] as number) * root
+    }
+  }
 }
 
 function networkDoubt({ branchResistances, commonResistance, alwaysOpen, closedShare, fan, relief }: ZoneNetwork) {
