@@ -45,14 +45,6 @@ const jot = async (page, text) => {
     .waitFor()
 }
 
-/** As it comes out of a manual: units in the caption, a footnote, a letter for a digit, a row that ends early. */
-const PASTED = `Table 7. Airflow, cfm, against external static, in. w.c.
-Tap      0.10    0.20    0.30    0.40    0.50
-Low      780     755     722     680     628
-Med *    1,010   98O     945     1,190   842
-High     1,240   1,205   1,160
-* As shipped.`
-
 /** name, address, and what is done before the picture. */
 const VIEWS = [
   { name: 'round', path: '/' },
@@ -63,17 +55,6 @@ const VIEWS = [
     path: visit('airflow'),
     before: (page) => page.getByRole('textbox', { name: 'Jot line' }).fill('esp +0.20 -0.24'),
   },
-  {
-    name: 'airflow-worked-out',
-    path: visit('airflow'),
-    before: async (page) => {
-      await page.getByRole('button', { name: /^Clean filter/ }).click()
-      await page.getByRole('button', { name: /ways of knowing/ }).click()
-      await page.getByRole('button', { name: 'Open filter' }).click()
-      await page.locator('.recharts-surface').waitFor()
-    },
-  },
-  { name: 'airflow-nightshift', path: visit('airflow'), theme: 'nightshift' },
   { name: 'airflow-phone', path: visit('airflow'), size: { width: 390, height: 844 } },
   {
     name: 'settings',
@@ -121,14 +102,6 @@ const VIEWS = [
     },
   },
   {
-    name: 'paste',
-    path: '/library/merrowby-tx-30/edit',
-    before: async (page) => {
-      await page.getByRole('button', { name: 'Paste a blower table' }).click()
-      await page.getByRole('dialog').getByRole('textbox').first().fill(PASTED)
-    },
-  },
-  {
     name: 'zones',
     path: dental('zones/combinations'),
     before: (page) => page.getByRole('region', { name: 'What mends it' }).waitFor(),
@@ -136,18 +109,7 @@ const VIEWS = [
   { name: 'furnace', path: upstairs('airflow/heat') },
   { name: 'traverse', path: dental('airflow/measure') },
   { name: 'together', path: upstairs('airflow/together') },
-  { name: 'together-dental', path: dental('airflow/together') },
-  { name: 'path', path: upstairs('airflow/path') },
-  { name: 'path-dental', path: dental('airflow/path') },
-  { name: 'coil', path: visit('airflow/coil') },
-  { name: 'drive', path: hall('airflow/drive') },
-  { name: 'kits', path: visit('airflow/heat') },
-  { name: 'instruments', path: '/library/instruments' },
-  { name: 'zones-outlets', path: dental('zones') },
-  { name: 'zones-steps', path: dental('zones/steps') },
-  { name: 'zones-balance', path: dental('zones/balance') },
   { name: 'hand-over', path: visit('hand-over') },
-  { name: 'temporary-fixes', path: hall('hand-over') },
   { name: 'card', path: visit('sheets/card') },
   // Last: it writes to the record that the others show.
   {

@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, flat, hall, MILL_VISIT, SITE, signedIn, stage, test } from '../bench.ts'
+import { dental, expect, flat, hall, MILL_VISIT, SITE, signedIn, stage, test, upstairs } from '../bench.ts'
 
 const VIEWS = [
   '/',
@@ -23,11 +23,38 @@ const VIEWS = [
   stage('sheets/record'),
 ]
 
+/** The views of air and zones. */
+const AIR_VIEWS = [
+  dental('zones'),
+  dental('zones/combinations'),
+  dental('zones/steps'),
+  dental('zones/balance'),
+  dental('airflow/measure'),
+  upstairs('airflow/heat'),
+  upstairs('airflow/path'),
+  upstairs('airflow/together'),
+  stage('airflow/coil'),
+  hall('airflow/drive'),
+  '/library/instruments',
+]
+const ALL_VIEWS = [
+  ['any view', VIEWS],
+  ['the views of air and zones', AIR_VIEWS],
+] as const
+
 /**
  * Every colour that a theme has, on the fewest views. Contrast is by far the slowest of axe's rules, and colours come from
  * the theme alone: it is looked at here in each theme, and the rest of the rules on every view in one.
  */
-const COLOURED = [hall('power'), stage('airflow'), flat(6, 'settings'), hall('hand-over'), '/library', '/practice/quernstone-c4']
+const COLOURED = [
+  hall('power'),
+  stage('airflow'),
+  dental('zones/combinations'),
+  flat(6, 'settings'),
+  hall('hand-over'),
+  '/library',
+  '/practice/quernstone-c4',
+]
 
 async function serious(page: Page, what: 'all' | 'contrast' | 'structure' = 'all'): Promise<string[]> {
   // No frames here: the short way, without a second page for the result.
@@ -40,12 +67,16 @@ async function serious(page: Page, what: 'all' | 'contrast' | 'structure' = 'all
     .map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)
 }
 
-test('axe finds nothing serious in what any view is made of', async ({ tech }) => {
-  for (const view of VIEWS) {
-    await tech.open(view)
-    await expect(tech.page.getByText('Opening …')).toHaveCount(0)
-    expect(await serious(tech.page, 'structure'), view).toEqual([])
-  }
+for (const [which, views] of ALL_VIEWS)
+  test(`axe finds nothing serious in what ${which} is made of`, async ({ tech }) => {
+    for (const view of views) {
+      await tech.open(view)
+      await expect(tech.page.getByText('Opening …')).toHaveCount(0)
+      expect(await serious(tech.page, 'structure'), view).toEqual([])
+    }
+  })
+
+test('axe finds nothing serious with the menu and the jot line open', async ({ tech }) => {
   await tech.open(stage('airflow'))
   await tech.jotLine.fill('esp 9')
   await tech.page.getByRole('button', { name: 'Account MR' }).click()
@@ -74,7 +105,7 @@ test('axe finds nothing serious on the sign-in page', async ({ server, page }) =
 
 test('a phone has the stages below, the keypad, and nothing that runs out of the page', async ({ server, browser }) => {
   const tech = await signedIn(browser, server, 'MR', { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
-  for (const view of VIEWS) {
+  for (const view of [...VIEWS, ...AIR_VIEWS]) {
     await tech.open(view)
     await expect(tech.page.getByText('Opening …')).toHaveCount(0)
     expect(await tech.page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), view).toBeLessThanOrEqual(0)

@@ -82,7 +82,7 @@ function Step(props: {
         onSave={onTick}
       />
       {step.waitS !== undefined && !done && (
-        <p className="ml-9 mb-1 text-[14px] num" aria-live="polite">
+        <p className="ml-9 mb-1 text-[14px] soft" aria-live="polite">
           {fromMs === null
             ? 'Counted from when the disconnects are confirmed open.'
             : waiting

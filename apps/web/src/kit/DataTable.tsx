@@ -30,7 +30,7 @@ export function DataTable(props: {
           {props.rows.map(({ key, cells, marked }) => (
             <tr key={key} className={`h-9 ${marked ? 'bg-base-200' : ''}`}>
               {cells.map((cell, i) => {
-                const look = props.columns[i]?.figure ? 'num text-right pl-3' : ''
+                const look = props.columns[i]?.figure ? 'num text-right pl-3 whitespace-nowrap' : ''
                 return i === 0 ? (
                   <th key={`${key}0`} scope="row" className={`text-left font-bold ${look}`}>
                     {cell}

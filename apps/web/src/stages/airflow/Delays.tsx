@@ -77,7 +77,7 @@ export function Delays({ fires }: { fires: Fires }) {
         <DataTable
           caption="What each delay does"
           columns={[
-            { head: 'Delay' },
+            { head: 'Heating' },
             { head: 'Step', figure: true },
             { head: 'Supply air', figure: true },
             { head: <span className="pl-3">What it means</span> },
@@ -87,10 +87,10 @@ export function Delays({ fires }: { fires: Fires }) {
               key: `on${one.delayS}`,
               marked: one.delayS === made.value.bestOnS,
               cells: [
-                'on, heating',
+                'on',
                 `${one.delayS} s`,
                 show('temperature', one.supplyF),
-                <span key="m" className="pl-3 text-[13px]">
+                <span key="m" className="block pl-3 text-[13px] leading-snug">
                   {one.supplyF < 80 ? 'blows cold at first' : one.supplyF < 90 ? 'lukewarm at first' : 'warm at once'}
                   {one.delayS === made.value.bestOnS && ' · the aim'}
                 </span>,
@@ -100,10 +100,10 @@ export function Delays({ fires }: { fires: Fires }) {
               key: `off${one.delayS}`,
               marked: one.delayS === made.value.bestOffS,
               cells: [
-                'off, heating',
+                'off',
                 `${one.delayS} s`,
                 show('temperature', one.supplyF),
-                <span key="m" className="pl-3 text-[13px]">
+                <span key="m" className="block pl-3 text-[13px] leading-snug">
                   leaves {percent(one.leftShare)} of the heat in the exchanger
                   {one.delayS === made.value.bestOffS && ' · the aim'}
                 </span>,

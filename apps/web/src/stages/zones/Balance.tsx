@@ -159,7 +159,7 @@ export function Balance() {
         </section>
         <section aria-label="Tries of the balance" className="panel p-4">
           <h2 className="font-bold">Tries, the last first</h2>
-          <ol className="text-[14px] mt-1 max-h-60 overflow-y-auto">
+          <ol className="text-[14px] mt-1">
             {here.outletReadings.toReversed().map((one) => (
               <li key={one.id} className="num flex gap-3 border-t border-base-300 py-1">
                 <span className="grow">{outlets.find((other) => other.id === one.outletId)?.name ?? 'an outlet elsewhere'}</span>
