@@ -1,5 +1,5 @@
 import { type Browser, test as base, expect, type Locator, type Page } from '@playwright/test'
-import { newDatabase, serverOn } from '../tools/throwaway.mjs'
+import { newDatabase, restoreDatabase, serverOn } from '../tools/throwaway.mjs'
 
 export { expect }
 
@@ -23,20 +23,30 @@ export const stage = (name: string) => `/sites/${SITE}/visits/${VISIT}/systems/$
 type Server = Awaited<ReturnType<typeof serverOn>>
 
 interface Bench {
-  /** The built server on a fresh copy of the demo world; `stop` and `start` it as the test needs. */
+  /** The built server on the demo world as it was seeded; `stop` and `start` it as the test needs. */
   server: Server
   /** A technician at a signed-in page. */
   tech: Tech
 }
 
-export const test = base.extend<Bench>({
-  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the fixtures destructured.
-  server: async ({}, use) => {
-    const { INGLE_TEST_POSTGRES: postgres, INGLE_TEST_SEEDED: seeded } = process.env
-    if (!postgres || !seeded) throw new Error('No test database: run through `npm test` or `npm run e2e`')
-    const server = await serverOn(await newDatabase(postgres, seeded))
+export const test = base.extend<Bench, { own: { server: Server; database: string } }>({
+  /** A server takes two seconds to start: one for each worker, its database put back for each test. It keeps no state itself. */
+  own: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the fixtures destructured.
+    async ({}, use) => {
+      const { INGLE_TEST_POSTGRES: postgres, INGLE_TEST_SEEDED: seeded } = process.env
+      if (!postgres || !seeded) throw new Error('No test database: run through `npm test` or `npm run e2e`')
+      const database = await newDatabase(postgres, seeded)
+      const server = await serverOn(database)
+      await use({ server, database })
+      await server.stop('SIGKILL')
+    },
+    { scope: 'worker' },
+  ],
+  server: async ({ own: { server, database } }, use) => {
+    await restoreDatabase(database)
+    if (!server.running()) await server.start()
     await use(server)
-    await server.stop('SIGKILL')
   },
   tech: async ({ server, browser, serviceWorkers }, use) => {
     const tech = await signedIn(browser, server, 'MR', { serviceWorkers })
@@ -45,7 +55,9 @@ export const test = base.extend<Bench>({
   },
 })
 
-/** Opens a browser of its own, signed in by the demo account's button. */
+const PASSWORDS = { MR: 'kiln-and-harbour', JT: 'lantern-on-the-quay', EB: 'rope-walk-at-dawn' }
+
+/** Opens a browser of its own, signed in, with nothing opened yet: `open` goes where the test begins. */
 export async function signedIn(
   browser: Browser,
   server: Server,
@@ -54,12 +66,10 @@ export async function signedIn(
 ): Promise<Tech> {
   const context = await browser.newContext({ baseURL: server.base, acceptDownloads: true, serviceWorkers: 'block', ...options })
   const page = await context.newPage()
-  await page.goto('/')
-  await page
-    .getByRole('region', { name: 'Demo accounts' })
-    .getByRole('button', { name: new RegExp(`^${initials}`) })
-    .click()
-  await expect(page.getByRole('heading', { name: 'Round' })).toBeVisible()
+  const signed = await context.request.post('/api/sign-in', {
+    data: { name: initials.toLowerCase(), password: PASSWORDS[initials] },
+  })
+  expect(signed.ok()).toBe(true)
   return new Tech(page)
 }
 

@@ -34,6 +34,43 @@ export async function newDatabase(url, like = null) {
   return url.replace(/\/[^/]*$/, `/${name}`)
 }
 
+/** Keeps a copy of every table beside it, so that `restoreDatabase` can bring them back. */
+export async function keepDatabase(url) {
+  await inDatabase(url, async (client) => {
+    await client.query('CREATE SCHEMA kept')
+    for (const table of await tablesOf(client)) await client.query(`CREATE TABLE kept.${table} AS TABLE public.${table}`)
+  })
+}
+
+/** The tables as they were kept: a tenth of a second, where a new database with a server on it takes two. */
+export async function restoreDatabase(url) {
+  await inDatabase(url, async (client) => {
+    const tables = await tablesOf(client)
+    await client.query('BEGIN')
+    await client.query(`TRUNCATE ${tables.map((table) => `public.${table}`).join(', ')}`)
+    // References are whole in the copy: they need no checking one by one.
+    await client.query('SET LOCAL session_replication_role = replica')
+    for (const table of tables) await client.query(`INSERT INTO public.${table} SELECT * FROM kept.${table}`)
+    await client.query('COMMIT')
+  })
+}
+
+const tablesOf = async (client) =>
+  (await client.query("SELECT quote_ident(tablename) AS name FROM pg_tables WHERE schemaname = 'public' ORDER BY 1")).rows.map(
+    (row) => row.name,
+  )
+
+async function inDatabase(url, work) {
+  const { default: pg } = await import('pg')
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  try {
+    await work(client)
+  } finally {
+    await client.end()
+  }
+}
+
 /** Servers that must not outlive this process. */
 const alive = new Set()
 process.on('exit', () => {
@@ -69,5 +106,6 @@ export async function serverOn(databaseUrl, { demo = true } = {}) {
     })
   alive.add(() => child?.kill('SIGKILL'))
   await start()
-  return { base, port, start, stop }
+  const running = () => child !== null && child.exitCode === null && child.signalCode === null
+  return { base, port, start, stop, running }
 }

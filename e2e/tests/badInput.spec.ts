@@ -86,6 +86,7 @@ test('a field keeps what was typed until it is right', async ({ tech }) => {
 test('a record from a newer Ingle, and a file that is none, are refused in words', async ({ tech }) => {
   const give = (text: string) =>
     tech.page.getByLabel('Record file').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+  await tech.open('/')
   await give('not json at all')
   await expect(tech.page.getByText('This file is not an Ingle record.')).toBeVisible()
   await give(JSON.stringify({ format: 'ingle-record/7', siteId: SITE, changes: [] }))

@@ -23,6 +23,7 @@ async function fromAdviceToProof(tech: Tech) {
 
 test('one system from the advice to the sheet in the panel, and into another crew', async ({ tech, server, browser }) => {
   const { page } = tech
+  await tech.open('/')
   await page
     .getByRole('region', { name: 'Visits under way' })
     .getByRole('link', { name: /Tidewell Pottery/ })
@@ -66,6 +67,7 @@ test('one system from the advice to the sheet in the panel, and into another cre
   await expect(page.getByRole('banner')).toBeHidden()
 
   const other = await signedIn(browser, server, 'EB')
+  await other.open('/')
   await expect(other.page.getByRole('heading', { name: 'No sites yet' })).toBeVisible()
   await other.page.getByLabel('Record file').setInputFiles(recordPath)
   await expect(other.page.getByRole('heading', { name: 'Tidewell Pottery' })).toBeVisible()
@@ -148,6 +150,7 @@ test('two devices on one site see each other’s lines at once', async ({ tech, 
 
 test('a system that nobody knows yet: the advice asks for one thing after another', async ({ tech }) => {
   const { page } = tech
+  await tech.open('/')
   await page.getByRole('button', { name: 'New site' }).click()
   await page.getByLabel('Name of the site').fill('Net Loft')
   await page.getByLabel(/Altitude/).fill('120 m')

@@ -1,4 +1,4 @@
-import { expect, flat, MILL_VISIT, stage, test } from '../bench.ts'
+import { expect, flat, MILL_VISIT, stage, test, upstairs } from '../bench.ts'
 
 test('a plan beside the ledger is followed step by step, gone astray from, and fills Left', async ({ tech }) => {
   const { page } = tech
@@ -43,6 +43,7 @@ test('a plan beside the ledger is followed step by step, gone astray from, and f
 
 test('a simulated device is practised on: a chord, a ring, a wrong turn, and the plan follows', async ({ tech }) => {
   const { page } = tech
+  await tech.open('/')
   await page.getByRole('link', { name: 'Practice', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Practice', exact: true })).toBeVisible()
   await page.getByRole('link', { name: /Aldergate GX-80/ }).click()
@@ -183,4 +184,15 @@ test('a plan is followed on the simulated device, key by key, gone astray from, 
   await expect(plan).toContainText('It stands as wanted, and the menu is left.')
   await tech.jot('proved sensor wall reads as the reference beside it')
   await expect(sensor.getByRole('img', { name: 'proved' })).toBeVisible()
+})
+
+test('what nobody has looked at is taken as shipped until somebody reads it', async ({ tech }) => {
+  const { page } = tech
+  await tech.open(upstairs('settings'))
+  await page.getByRole('button', { name: /Which keys on the GX-80/ }).click()
+  const unseen = page.getByRole('group', { name: 'Nobody has looked: taken as shipped' })
+  await expect(unseen).toContainText('Low fire, taken as')
+  await unseen.getByLabel('Low fire reads').selectOption('A')
+  await expect(unseen).not.toContainText('Low fire, taken as')
+  await expect(tech.ledgerRow('Low-stage heating tap').getByRole('button', { name: /found: A/ })).toBeVisible()
 })

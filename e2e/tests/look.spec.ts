@@ -85,6 +85,7 @@ test('axe finds nothing serious with the menu and the jot line open', async ({ t
 
 for (const theme of ['daywork', 'sunlight', 'nightshift'])
   test(`every colour of ${theme} can be read`, async ({ tech }) => {
+    await tech.open('/')
     await tech.page.evaluate(
       (name) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme: name }, version: 0 })),
       theme,
@@ -101,6 +102,9 @@ test('axe finds nothing serious on the sign-in page', async ({ server, page }) =
   await page.goto(server.base)
   await expect(page.getByRole('heading', { name: 'Demo accounts' })).toBeVisible()
   expect(await serious(page)).toEqual([])
+  // The demo's own way in.
+  await page.getByRole('button', { name: /^MR/ }).click()
+  await expect(page.getByRole('heading', { name: 'Round' })).toBeVisible()
 })
 
 test('a phone has the stages below, the keypad, and nothing that runs out of the page', async ({ server, browser }) => {
@@ -134,6 +138,8 @@ test('the shipped typefaces are the ones shown', async ({ tech }) => {
 
 test('signing out everywhere ends the other device too', async ({ tech, server, browser }) => {
   const second = await signedIn(browser, server, 'MR')
+  await second.open('/')
+  await tech.open('/')
   await tech.page.getByRole('button', { name: 'Account MR' }).click()
   await tech.page.getByRole('button', { name: 'Sign out everywhere' }).click()
   await expect(tech.page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible()

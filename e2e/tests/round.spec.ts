@@ -5,6 +5,7 @@ test.describe('with the app kept on the device', () => {
 
   test('a site begun without a signal is worked on at once and reaches the crew later', async ({ tech, server, browser }) => {
     const { page } = tech
+    await tech.open('/')
     await tech.inStep()
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
     await page.reload()
@@ -24,6 +25,7 @@ test.describe('with the app kept on the device', () => {
     await server.start()
     await tech.inStep()
     const lead = await signedIn(browser, server, 'JT')
+    await lead.open('/')
     await lead.page
       .getByRole('region', { name: 'Visits under way' })
       .getByRole('link', { name: /Rope Walk/ })

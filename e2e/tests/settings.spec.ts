@@ -281,6 +281,7 @@ test('a device that the library does not have is begun with what is known, and t
 
 test('a service code follows from the version number', async ({ tech }) => {
   const { page } = tech
+  await tech.open('/')
   await page.getByRole('button', { name: 'New site' }).click()
   await page.getByLabel('Name of the site').fill('Sail Loft')
   await page.getByRole('button', { name: 'Begin the visit' }).click()

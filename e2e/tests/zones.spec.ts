@@ -74,3 +74,18 @@ test('bad input in zones: no area, no outlets, crossed hoses, everything shut', 
   await page.getByRole('link', { name: 'Combinations' }).click()
   await expect(page.getByText('The combinations cannot be worked out yet')).toBeVisible()
 })
+
+test('a controller with named fan steps: by feel beside what they should bring, and the values it takes', async ({ tech }) => {
+  const { page } = tech
+  await tech.open(dental('survey'))
+  await tech.addDevice('QC4', 'Quernstone C4')
+  await tech.open(dental('zones'))
+  await expect(page.getByText('The controller knows 4 zones.')).toBeVisible()
+  await page.getByRole('link', { name: 'Fan steps and draught' }).click()
+  const steps = page.getByRole('region', { name: 'Fan steps' })
+  await expect(steps.getByRole('heading')).toHaveText('Fan steps as they stand: low 40%, mid 65%, high 100%')
+  await expect(steps.getByRole('row', { name: /^low/ })).toContainText('floor')
+  await steps.getByRole('button', { name: 'Put the steps into the ledger as aims' }).click()
+  await tech.stage('Settings')
+  await expect(tech.ledgerRow('Fan step, least open')).toContainText('85')
+})

@@ -101,6 +101,39 @@ export class DriveSet {
   @IsOptional() @IsIn(['0-5', '0-10', '2-10', '4-20']) signal?: '0-5' | '0-10' | '2-10' | '4-20'
 }
 
+/** What is known of a furnace's firing, for its fan-and-limit switch. A field that was not sent leaves the earlier one. */
+export class FiringSet extends OnVisit {
+  /** From the rate plate, or clocked at the meter. */
+  @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) inputBtuH?: number
+  @IsOptional() @IsNumber() @Min(30) @Max(100) efficiencyPct?: number
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) returnF?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(100_000) flowCfm?: number
+  /** Flame to blower, from cold, by the watch. */
+  @IsOptional() @IsNumber() @Min(1) @Max(1800) toStartS?: number
+  /** After the exchanger, out of its sight, while it fires steadily. */
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) supplyF?: number
+  /** The window of the plate. */
+  @IsOptional() @IsNumber() @Min(1) @Max(200) riseLowF?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(200) riseHighF?: number
+  /** Clocked at the meter. */
+  @IsOptional() @IsNumber() @Min(0.01) @Max(1000) meterFt3?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(7200) meterS?: number
+  @IsOptional() @IsNumber() @Min(100) @Max(4000) heatingValueBtuFt3?: number
+  /** The low fire of a two-stage furnace. */
+  @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) lowInputBtuH?: number
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) lowReturnF?: number
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) lowSupplyF?: number
+  /** Supply air at the moment when the blower starts. */
+  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) startSupplyF?: number
+  /** What the house loses at the outdoor temperature of concern. */
+  @IsOptional() @IsNumber() @Min(500) @Max(5_000_000) lossBtuH?: number
+  /** How fast the rooms warm up on high fire, by a thermometer and the watch, and how far they are set back. */
+  @IsOptional() @IsNumber() @Min(0.1) @Max(30) warmUpFPerH?: number
+  @IsOptional() @IsNumber() @Min(0.5) @Max(30) setbackF?: number
+  /** How long it fires for a call. */
+  @IsOptional() @IsNumber() @Min(30) @Max(7200) firingS?: number
+}
+
 /** What is known of cooling and drying on this visit. */
 export class CoolingSet extends OnVisit {
   /** Share of the full flow while drying, or in the low stage, percent. */

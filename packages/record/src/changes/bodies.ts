@@ -3,17 +3,7 @@
  * happens to hold. Base units throughout; ids are made where the change is made.
  */
 import 'reflect-metadata'
-import {
-  BOARDS,
-  type Board,
-  PLACES,
-  PLAUSIBLE,
-  type Place,
-  SYSTEM_KINDS,
-  type SystemKind,
-  TERMINALS,
-  type Terminal,
-} from '@ingle/core'
+import { PLACES, PLAUSIBLE, type Place } from '@ingle/core'
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
@@ -33,14 +23,11 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator'
-import { OnTry, OnVisit } from './onVisit.ts'
+import { KEY, OnTry, OnVisit } from './onVisit.ts'
 
 const [STATIC_LOW, STATIC_HIGH] = PLAUSIBLE.static
 const [TEMPERATURE_LOW, TEMPERATURE_HIGH] = PLAUSIBLE.temperature
 const [ALTITUDE_LOW, ALTITUDE_HIGH] = PLAUSIBLE.altitude
-
-/** Keys that become names in the state. */
-const KEY = /^[a-z][a-z0-9.-]*$/
 
 export class SiteSet {
   @IsOptional() @IsString() @IsNotEmpty() @MaxLength(120) name?: string
@@ -283,124 +270,6 @@ export class AdviceOverride extends OnVisit {
   @IsString() @MaxLength(300) advised!: string
   @IsString() @IsNotEmpty() @MaxLength(300) chose!: string
   @IsString() @IsNotEmpty() @MaxLength(400) reason!: string
-}
-
-export class ItemOpen extends OnVisit {
-  @IsUUID() itemId!: string
-  @IsString() @IsNotEmpty() @MaxLength(400) text!: string
-}
-
-export class ItemClose extends OnVisit {
-  @IsUUID() itemId!: string
-  @IsString() @IsNotEmpty() @MaxLength(400) how!: string
-}
-
-/** Something stands in for the right part until it comes. Never a safety device. */
-export class FixPut extends OnVisit {
-  @IsUUID() fixId!: string
-  /** What was put in, locked or bridged. */
-  @IsString() @IsNotEmpty() @MaxLength(200) what!: string
-  /** For what it stands in. */
-  @IsString() @IsNotEmpty() @MaxLength(200) instead!: string
-  @IsString() @IsNotEmpty() @MaxLength(400) cannot!: string
-  @IsString() @IsNotEmpty() @MaxLength(400) undo!: string
-}
-
-export class FixUndo extends OnVisit {
-  @IsUUID() fixId!: string
-  @IsString() @IsNotEmpty() @MaxLength(400) how!: string
-}
-
-/** It stays in, and somebody answers for it until a day. */
-export class FixHandOn extends OnVisit {
-  @IsUUID() fixId!: string
-  @IsString() @IsNotEmpty() @MaxLength(80) to!: string
-  /** A day, as 2026-12-31. */
-  @Matches(/^\d{4}-\d{2}-\d{2}$/) until!: string
-}
-
-/** What kind of system is to be wired; a field that was not sent leaves the earlier one standing. */
-export class WiringSet extends OnVisit {
-  @IsOptional() @IsIn(SYSTEM_KINDS) kind?: SystemKind
-  @IsOptional() @IsIn([0, 1, 2]) heatStages?: 0 | 1 | 2
-  @IsOptional() @IsIn([0, 1, 2]) coolStages?: 0 | 1 | 2
-  @IsOptional() @IsIn([1, 2]) transformers?: 1 | 2
-  /** The mode in which the equipment wants its reversing valve live. */
-  @IsOptional() @IsIn(['cool', 'heat']) reversing?: 'cool' | 'heat'
-  @IsOptional() @IsBoolean() splitPower?: boolean
-  @IsOptional() @IsIn(['common', 'battery']) controllerPower?: 'common' | 'battery'
-  @IsOptional() @IsIn(['O and B', 'O/B']) valve?: 'O and B' | 'O/B'
-  /** Conductors of the cable, counted. */
-  @IsOptional() @IsInt() @Min(0) @Max(40) cable?: number
-}
-
-/** A conductor and what its ends are on, as found or as left. */
-export class WireSet extends OnVisit {
-  @IsIn(['found', 'left']) column!: 'found' | 'left'
-  /** Its colour or its number. */
-  @IsString() @IsNotEmpty() @MaxLength(30) wire!: string
-  /** Terminal of the controller; null: on nothing. */
-  @IsOptional() @IsIn(TERMINALS) controller?: Terminal | null
-  @IsOptional() @IsIn(['equipment', 'second']) board?: 'equipment' | 'second' | null
-  @IsOptional() @IsIn(TERMINALS) terminal?: Terminal | null
-  /** It is not there after all. */
-  @IsOptional() @IsBoolean() gone?: boolean
-}
-
-/** Two terminals of one strip tied together, or no longer. */
-export class BridgeSet extends OnVisit {
-  @IsIn(['found', 'left']) column!: 'found' | 'left'
-  @IsIn(BOARDS) board!: Board
-  @IsIn(TERMINALS) a!: Terminal
-  @IsIn(TERMINALS) b!: Terminal
-  @IsBoolean() there!: boolean
-}
-
-/** What hangs on an input, and how its contact rests. */
-export class ContactSet extends OnVisit {
-  @IsIn(PLACES) place!: Place
-  /** The number of the input, as in `input.function.1`. */
-  @Matches(/^[a-z0-9-]+$/i) @MaxLength(10) input!: string
-  @IsString() @MaxLength(80) device!: string
-  @IsOptional() @IsIn(['open', 'closed']) rests?: 'open' | 'closed' | null
-}
-
-/** What is known of a furnace's firing, for its fan-and-limit switch. A field that was not sent leaves the earlier one. */
-export class FiringSet extends OnVisit {
-  /** From the rate plate, or clocked at the meter. */
-  @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) inputBtuH?: number
-  @IsOptional() @IsNumber() @Min(30) @Max(100) efficiencyPct?: number
-  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) returnF?: number
-  @IsOptional() @IsNumber() @Min(1) @Max(100_000) flowCfm?: number
-  /** Flame to blower, from cold, by the watch. */
-  @IsOptional() @IsNumber() @Min(1) @Max(1800) toStartS?: number
-  /** After the exchanger, out of its sight, while it fires steadily. */
-  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) supplyF?: number
-  /** The window of the plate. */
-  @IsOptional() @IsNumber() @Min(1) @Max(200) riseLowF?: number
-  @IsOptional() @IsNumber() @Min(1) @Max(200) riseHighF?: number
-  /** Clocked at the meter. */
-  @IsOptional() @IsNumber() @Min(0.01) @Max(1000) meterFt3?: number
-  @IsOptional() @IsNumber() @Min(1) @Max(7200) meterS?: number
-  @IsOptional() @IsNumber() @Min(100) @Max(4000) heatingValueBtuFt3?: number
-  /** The low fire of a two-stage furnace. */
-  @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) lowInputBtuH?: number
-  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) lowReturnF?: number
-  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) lowSupplyF?: number
-  /** Supply air at the moment when the blower starts. */
-  @IsOptional() @IsNumber() @Min(TEMPERATURE_LOW) @Max(TEMPERATURE_HIGH) startSupplyF?: number
-  /** What the house loses at the outdoor temperature of concern. */
-  @IsOptional() @IsNumber() @Min(500) @Max(5_000_000) lossBtuH?: number
-  /** How fast the rooms warm up on high fire, by a thermometer and the watch, and how far they are set back. */
-  @IsOptional() @IsNumber() @Min(0.1) @Max(30) warmUpFPerH?: number
-  @IsOptional() @IsNumber() @Min(0.5) @Max(30) setbackF?: number
-  /** How long it fires for a call. */
-  @IsOptional() @IsNumber() @Min(30) @Max(7200) firingS?: number
-}
-
-export class CheckSet extends OnVisit {
-  @Matches(KEY) @MaxLength(60) checkId!: string
-  @IsBoolean() done!: boolean
 }
 
 /** Takes a change back. The change stays in the record, struck out; taking the undo back brings it in again. */

@@ -5,6 +5,8 @@ import { checked } from '../checks.ts'
 import { parseProfile } from '../profile/profile.ts'
 import * as air from './airBodies.ts'
 import * as body from './bodies.ts'
+import * as power from './powerBodies.ts'
+import * as work from './workBodies.ts'
 import * as zones from './zoneBodies.ts'
 
 /** Every kind of change and the class that its body must meet. These names are stored: renaming one loses data. */
@@ -31,16 +33,16 @@ export const BODIES = {
   'setting.set': body.SettingSet,
   'aim.set': body.AimSet,
   'advice.override': body.AdviceOverride,
-  'item.open': body.ItemOpen,
-  'item.close': body.ItemClose,
-  'fix.put': body.FixPut,
-  'fix.undo': body.FixUndo,
-  'fix.hand-on': body.FixHandOn,
-  'wiring.set': body.WiringSet,
-  'wire.set': body.WireSet,
-  'bridge.set': body.BridgeSet,
-  'contact.set': body.ContactSet,
-  'firing.set': body.FiringSet,
+  'item.open': work.ItemOpen,
+  'item.close': work.ItemClose,
+  'fix.put': work.FixPut,
+  'fix.undo': work.FixUndo,
+  'fix.hand-on': work.FixHandOn,
+  'wiring.set': power.WiringSet,
+  'wire.set': power.WireSet,
+  'bridge.set': power.BridgeSet,
+  'contact.set': power.ContactSet,
+  'firing.set': air.FiringSet,
   'cooling.set': air.CoolingSet,
   'drive.set': air.DriveSet,
   'traverse.set': air.TraverseSet,
@@ -55,7 +57,7 @@ export const BODIES = {
   'zoning.set': zones.ZoningSet,
   'zones.reading': zones.ZonesReading,
   'outlet.reading': zones.OutletReading,
-  'check.set': body.CheckSet,
+  'check.set': power.CheckSet,
   undo: body.Undo,
 } as const
 
@@ -72,6 +74,8 @@ export class Envelope {
 }
 
 export type ChangeOf<K extends ChangeKind> = Envelope & { kind: K; body: BodyOf<K> }
+/** A change of one of some kinds. */
+export type OneOf<K extends ChangeKind> = { [P in K]: ChangeOf<P> }[K]
 /** One fact, as written down. */
 export type Change = { [K in ChangeKind]: ChangeOf<K> }[ChangeKind]
 
@@ -120,7 +124,7 @@ function insideDoubts(kind: string, checkedBody: object): Refusal | null {
     }
   }
   if (kind === 'fix.put') {
-    const { what, instead } = checkedBody as body.FixPut
+    const { what, instead } = checkedBody as work.FixPut
     return safetyRefusal(instead) ?? safetyRefusal(what)
   }
   if (kind === 'photo.add') {
@@ -129,11 +133,11 @@ function insideDoubts(kind: string, checkedBody: object): Refusal | null {
       return refuse('A photo belongs to one note or to one temporary fix.', 'Name the one that it shows.')
   }
   if (kind === 'bridge.set') {
-    const { a, b } = checkedBody as body.BridgeSet
+    const { a, b } = checkedBody as power.BridgeSet
     if (a === b) return refuse(`A bridge from ${a} to ${b} ties nothing.`, 'Name two different terminals.')
   }
   if (kind === 'fix.hand-on') {
-    const { until } = checkedBody as body.FixHandOn
+    const { until } = checkedBody as work.FixHandOn
     if (!Number.isFinite(Date.parse(until))) return refuse(`${until} is no day.`, 'Write it as year, month, day: 2026-12-31.')
   }
   if (kind === 'aim.set') {

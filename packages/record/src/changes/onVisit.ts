@@ -1,6 +1,9 @@
 import 'reflect-metadata'
 import { IsISO8601, IsOptional, IsUUID } from 'class-validator'
 
+/** Keys that become names in the state. */
+export const KEY = /^[a-z][a-z0-9.-]*$/
+
 /** A change about one system on one visit. */
 export class OnVisit {
   @IsUUID() visitId!: string

@@ -4,6 +4,8 @@ import type { Change } from '../changes/change.ts'
 import { keyOfProfile, type Profile } from '../profile/profile.ts'
 import { assign } from './assign.ts'
 import { foldOnVisit, foldTraverse, foldZones } from './foldAir.ts'
+import { foldPower } from './foldPower.ts'
+import { foldWork } from './foldWork.ts'
 import { inForce } from './inForce.ts'
 import {
   FOLD_VERSION,
@@ -224,56 +226,19 @@ class Folding {
           visit.overrides.push({ id: change.id, at: change.at, by: change.by, moveKey, advised, chose, reason })
         })
         return
-      case 'item.open': {
-        const { itemId, visitId, systemId, text } = change.body
-        this.state.items.push({ id: itemId, visitId, systemId, text, openedAt: change.at, by: change.by, closed: null })
+      case 'item.open':
+      case 'item.close':
+      case 'fix.put':
+      case 'fix.undo':
+      case 'fix.hand-on':
+        foldWork(this.state, change)
         return
-      }
-      case 'item.close': {
-        const item = this.state.items.find((one) => one.id === change.body.itemId)
-        if (item) item.closed = { at: change.at, by: change.by, how: change.body.how }
-        return
-      }
-      case 'fix.put': {
-        const { fixId: id, visitId, systemId, what, instead, cannot, undo } = change.body
-        const put = { id, visitId, systemId, at: change.at, by: change.by, what, instead, cannot, undo }
-        this.state.fixes.push({ ...put, photos: [], undone: null, handedOn: null })
-        return
-      }
-      case 'fix.undo': {
-        const fix = this.state.fixes.find((one) => one.id === change.body.fixId)
-        if (fix) fix.undone = { at: change.at, by: change.by, how: change.body.how }
-        return
-      }
-      case 'fix.hand-on': {
-        const fix = this.state.fixes.find((one) => one.id === change.body.fixId)
-        if (fix) fix.handedOn = { at: change.at, by: change.by, to: change.body.to, until: change.body.until }
-        return
-      }
       case 'check.set':
-        this.onVisit(change.body, (visit) => {
-          visit.checks[change.body.checkId] = change.body.done
-          visit.checkedAt[change.body.checkId] = change.at
-        })
-        return
       case 'wiring.set':
-        this.onVisit(change.body, (visit) => assign(visit.wiring.set, change.body, WIRING_FIELDS))
-        return
       case 'wire.set':
-        this.onVisit(change.body, (visit) => {
-          const { column, wire, controller, board, terminal, gone } = change.body
-          const equipment = board && terminal ? { board, terminal } : null
-          visit.wiring[column].wires[wire] = gone ? null : { id: wire, controller: controller ?? null, equipment }
-        })
-        return
       case 'bridge.set':
-        this.onVisit(change.body, (visit) => {
-          const { column, board, a, b, there } = change.body
-          const pair = (one: { board: string; a: string; b: string }) =>
-            one.board === board && ((one.a === a && one.b === b) || (one.a === b && one.b === a))
-          const { wiring } = visit
-          wiring[column].bridges = [...wiring[column].bridges.filter((one) => !pair(one)), { board, a, b, there }]
-        })
+      case 'contact.set':
+        this.onVisit(change.body, (visit) => foldPower(visit, change))
         return
       case 'firing.set':
         this.onVisit(change.body, (visit) => assign(visit.firing, change.body, FIRING_FIELDS))
@@ -297,12 +262,6 @@ class Folding {
       case 'outlet.remove':
       case 'zoning.set':
         foldZones(this.system(change.body.systemId), change)
-        return
-      case 'contact.set':
-        this.onVisit(change.body, (visit) => {
-          const { place, input, device, rests } = change.body
-          visit.contacts[`${place} ${input}`] = { device, rests: rests ?? null }
-        })
         return
       case 'undo':
         return
@@ -427,18 +386,6 @@ function houseRuleOf(rule: AirflowRuleBody): HouseRuleBody {
   const { id, name, reason, cost, cfmPerTon, bandPct, keepMass, maxFaceFpm } = rule
   return { id, name, reason, cost, airflow: { cfmPerTon, bandPct, keepMass, maxFaceFpm }, aims: rule.settings }
 }
-
-const WIRING_FIELDS = [
-  'kind',
-  'heatStages',
-  'coolStages',
-  'transformers',
-  'reversing',
-  'splitPower',
-  'controllerPower',
-  'valve',
-  'cable',
-] as const
 
 const FIRING_FIELDS = [
   'inputBtuH',

@@ -1,9 +1,7 @@
 import { never } from '@ingle/core'
-import type { ChangeKind, ChangeOf } from '../changes/change.ts'
+import type { OneOf } from '../changes/change.ts'
 import { assign } from './assign.ts'
 import type { SystemState, SystemVisit, TryState } from './state.ts'
-
-type OneOf<K extends ChangeKind> = { [P in K]: ChangeOf<P> }[K]
 
 const TRAVERSE_FIELDS = [
   'name',

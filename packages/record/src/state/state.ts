@@ -1,6 +1,7 @@
 import type { Bridge, InstrumentMeasure, OutletKind, Place, RoomKind, Wire } from '@ingle/core'
-import type { CoolingSet, DriveSet, Instrument, TraverseSet } from '../changes/airBodies.ts'
-import type { AimOrigin, FiringSet, HouseRuleBody, PartRole, WiringSet } from '../changes/bodies.ts'
+import type { CoolingSet, DriveSet, FiringSet, Instrument, TraverseSet } from '../changes/airBodies.ts'
+import type { AimOrigin, HouseRuleBody, PartRole } from '../changes/bodies.ts'
+import type { WiringSet } from '../changes/powerBodies.ts'
 import type { ZoningSet } from '../changes/zoneBodies.ts'
 import type { Profile } from '../profile/profile.ts'
 

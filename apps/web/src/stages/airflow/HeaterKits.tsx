@@ -6,10 +6,12 @@ import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
+const WARM = { id: 'fan.wait-for-warm', meaning: 'yes', why: 'it does not blow cold before the coil is warm' }
+
 /** Every heater kit of this cabinet against every tap: which taps give it enough air on this duct. */
 export function HeaterKits() {
   const { picture, show, units, system } = useVisit()
-  const { rowOf } = useAims('Heat view')
+  const { rowOf, waiting, put } = useAims('Heat view')
   const { blower } = picture.input
   const warm = rowOf('fan.wait-for-warm')
   if (!blower) return null
@@ -75,9 +77,22 @@ export function HeaterKits() {
         {picture.input.heaterOnThisTap
           ? 'The heater blows with the cooling tap: the cooling tap has to give both what they need.'
           : 'The heater has a tap of its own: its floor holds there, and cooling is free of it.'}
-        {warm &&
-          ` ${warm.label}: with a heat pump, let the fan wait for a warm coil, so that it does not blow cold; electric strips need their air at once.`}
       </p>
+      {warm && (
+        <div className="text-[14px] flex flex-wrap items-center gap-2">
+          <p className="grow">
+            The fan can wait for a warm coil: a heat pump begins cold, and without the wait the room gets a draught first.
+            Electric strips need their air at once.
+          </p>
+          {waiting([WARM]).length > 0 ? (
+            <button type="button" className="btn btn-quiet" onClick={() => void put([WARM])}>
+              Aim: waits for a warm coil
+            </button>
+          ) : (
+            <span className="soft text-[13px]">{warm.aim?.meaning === 'yes' ? 'the aim' : ''}</span>
+          )}
+        </div>
+      )}
       <CautionNote text="Strips without air glow, and their limits open. Prove the flow before heat is called; a limit is never bridged." />
       <WorkedNote>
         <p>
