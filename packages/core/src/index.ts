@@ -230,6 +230,7 @@ export {
   wiringFindings,
 } from './wiring/wiringFindings.ts'
 export { BALANCE_BAND, type BalanceOutlet, type BalanceStep, balanceStep } from './zones/balance.ts'
+export { fanOfTap } from './zones/fan.ts'
 export { fitNetwork, type NetworkFit, type NetworkReading } from './zones/fit.ts'
 export {
   bits,

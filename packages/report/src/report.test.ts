@@ -3,6 +3,10 @@ import {
   BEACON_ID,
   BEACON_VISIT_ID,
   beaconChanges,
+  CALDER_ID,
+  CALDER_SYSTEM_ID,
+  CALDER_VISIT_ID,
+  calderChanges,
   TIDEWELL_ID,
   TIDEWELL_PAST_VISIT_ID,
   TIDEWELL_SYSTEM_ID,
@@ -16,6 +20,7 @@ import { airLineScene } from './drawing/airLine.ts'
 import { meetingScene } from './drawing/meeting.ts'
 import { partLabels } from './drawing/partLabels.ts'
 import { type Scene, sceneToSvg } from './drawing/scene.ts'
+import { instrumentSections } from './sheets/airSections.ts'
 import { readingRows } from './sheets/readingRows.ts'
 import { fullRecord, settingsCard } from './sheets/sheets.ts'
 
@@ -181,4 +186,54 @@ it('lists every number that was read, with its unit', () => {
     unit: 'in.wc',
   })
   expect(rows.filter((row) => row.reading.startsWith('face speed return'))).toHaveLength(2)
+})
+
+describe('a zoned system on paper', () => {
+  const dental = fold(CALDER_ID, calderChanges(now))
+  const record = fullRecord({
+    ...input,
+    state: dental,
+    system: findSystem(dental, CALDER_SYSTEM_ID)!,
+    visit: findVisit(dental, CALDER_VISIT_ID)!,
+  })
+  const zones = record.sections.find((section) => section.title === 'Zones')!
+  const tables = zones.blocks.flatMap((block) => (block.kind === 'table' ? [block] : []))
+
+  it('names zones, outlets as they were last read, and the worst combinations', () => {
+    expect(tables.map((table) => table.rows.length)).toEqual([5, 9, 8])
+    expect(tables[0]?.rows[0]).toEqual(['Waiting', '3', '364 cfm', '33%', ''])
+    expect(tables[1]?.rows[0]?.slice(0, 2)).toEqual(['Waiting', 'Waiting a'])
+    expect(tables[2]?.rows[0]?.[0]).toBe('Store open')
+    expect(tables[2]?.rows[0]?.[3]).toContain('noise')
+    expect(JSON.stringify(record)).not.toMatch(/NaN|undefined/)
+  })
+  it('says nothing of zones where there is one', () =>
+    expect(fullRecord(input).sections.map((section) => section.title)).not.toContain('Zones'))
+  it('lists what was read of them, each with the zones that were open', () => {
+    const rows = readingRows(dental).map((row) => row.reading)
+    expect(rows).toContain('static supply, open: Waiting + Surgery 1 + Surgery 2')
+    expect(rows).toContain('velocity pressure, supply trunk point 25')
+    expect(rows.filter((reading) => reading.startsWith('outlet '))).toHaveLength(9)
+  })
+  it('says what was measured with', () => {
+    const visit = findVisit(dental, CALDER_VISIT_ID)!
+    const here = visit.systems[CALDER_SYSTEM_ID]!
+    const [section] = instrumentSections({
+      ...here,
+      instruments: {
+        static: {
+          format: 'ingle-instrument/1',
+          id: 'g',
+          name: 'Gauge 1',
+          measures: 'static',
+          accuracyPct: 1,
+          accuracyFixed: 0.002,
+          calibratedOn: '2026-07-01',
+          everyMonths: 12,
+        },
+      },
+    })
+    expect(section?.blocks[0]).toMatchObject({ lines: ['Gauge 1 (static), calibrated on 2026-07-01, due on 2027-07-01'] })
+    expect(instrumentSections(here)).toEqual([])
+  })
 })

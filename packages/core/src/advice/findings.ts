@@ -43,7 +43,7 @@ const REPEAT_NAMES: Record<FlowEstimate['method'], string> = {
 const REPEAT_JOTS: Record<FlowEstimate['method'], string | null> = {
   table: 'esp ',
   'return-grilles': 'grille return ',
-  'return-hoods': null,
+  'return-hoods': 'hood return ',
   'heater-rise': 'rise ',
   'furnace-rise': null,
   traverse: null,

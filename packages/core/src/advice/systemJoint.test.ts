@@ -89,6 +89,31 @@ describe('taps of a system as one problem', () => {
     expect(answer.conflict.map((one) => one.id)).toEqual(['zones'])
   })
 
+  it('takes the zones in for a blower with a curve too', () => {
+    const zones: ZoneCase = {
+      network: {
+        commonResistance: 1e-7,
+        branchResistances: [2.5e-7, 5e-6],
+        alwaysOpen: [0],
+        fan: { kind: 'constant-airflow', setCfm: 1, maxStaticInWc: 1 },
+      },
+      branches: [
+        { name: 'Hall', designCfm: 900, loudest: { name: 'Hall', fpmPerCfm: 0.52, maxFaceFpm: 700 } },
+        { name: 'Store', designCfm: null, loudest: null },
+      ],
+      limits: { heaterFloorCfm: null, coilFloorCfm: null, maxStaticInWc: null },
+      steps: null,
+      keepsLast: false,
+    }
+    const joint = problem({ zones })
+    const beyond = joint.constraints.find((one) => one.id === 'zones')?.beyond
+    // The hall alone: quiet on the slow taps, heard on the fast ones.
+    const by = [0, 1, 2, 3, 4].map((tap) => beyond?.([tap, 0]) ?? Number.NaN)
+    expect(by[0]).toBe(0)
+    expect(by[4]).toBeGreaterThan(0)
+    expect([...by].sort((a, b) => a - b)).toEqual(by)
+  })
+
   it('has nothing to say before the duct is known', () => {
     const picture = airflowPicture(scenario())
     expect(

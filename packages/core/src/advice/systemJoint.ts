@@ -1,5 +1,6 @@
 import { type OperatingPoint, tapOnDuct } from '../airflow/blowerTable.ts'
 import type { AirflowPicture } from '../airflow/picture.ts'
+import { fanOfTap } from '../zones/fan.ts'
 import { judgeZones, type ZoneCase } from '../zones/judge.ts'
 import type { JointConstraint, JointProblem, Knob } from './joint.ts'
 import { percent, type Show } from './show.ts'
@@ -128,17 +129,11 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
   order(continuous, low >= 0 ? low : cool, 'continuous-order', 'The fan between calls blows no more than the lowest stage')
   if (zones) {
     const worstBy = onDuct.map((_, tap) => {
-      const fan =
-        blower.table.kind === 'constant-airflow'
-          ? {
-              kind: 'constant-airflow' as const,
-              setCfm: (blower.table.tapFlowsCfm[tap] ?? 0) * (1 + adjust / 100),
-              maxStaticInWc: blower.table.maxStaticInWc,
-            }
-          : null
-      if (!fan || !(fan.setCfm > 0)) return 0
-      const judged = judgeZones({ ...zones, network: { ...zones.network, fan } })
-      return judged.ok && judged.value.order.length > 0 ? (judged.value.severity[judged.value.order[0] as number] as number) : 0
+      const fan = fanOfTap(blower.table, tap, adjust)
+      const judged = fan.ok ? judgeZones({ ...zones, network: { ...zones.network, fan: fan.value } }) : fan
+      if (!judged.ok) return 1
+      const [worst] = judged.value.order
+      return worst === undefined ? 0 : (judged.value.severity[worst] as number)
     })
     add('zones', 'Every combination of zones stays within its limits', [cool], (choice) => {
       const tap = taps[cool]?.tapOf[choice[cool] as number]

@@ -22,6 +22,7 @@ export type JotIntent =
       heightIn: number | null
       freeArea: number | null
     }
+  | { kind: 'hood'; name: string; side: 'return' | 'supply'; flowCfm: number }
   | { kind: 'tap'; tap: string; adjustPct: number | null }
   | { kind: 'filter'; filter: 'as-found' | 'clean' }
   | { kind: 'capacity'; tons: number }
@@ -99,6 +100,12 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
     shape: 'grille NAME SPEED [WxH free SHARE]',
     says: 'air speed at a grille',
     examples: ['grille desk 620 fpm', 'grille return 410 20x20 free 0.68'],
+  },
+  {
+    word: 'hood',
+    shape: 'hood NAME FLOW',
+    says: 'flow of a grille under the hood',
+    examples: ['hood desk 120 cfm', 'hood return hall 640'],
   },
   {
     word: 'rise',

@@ -42,6 +42,11 @@ describe('reading back', () => {
     }))
   it('takes units that stand apart from their numbers', () =>
     expect(read('rise 68.2 °F 92.5 °F 240 V 37.2 A')).toMatchObject({ intent: { kind: 'rise', volts: 240, amps: 37.2 } }))
+  it('reads a hood, on the side that its name says', () => {
+    expect(read('hood desk 120 cfm')).toMatchObject({ intent: { kind: 'hood', name: 'desk', side: 'supply', flowCfm: 120 } })
+    expect(read('hood return 300 L/s')).toMatchObject({ intent: { kind: 'hood', side: 'return' } })
+    expect(read('hood 120')).toMatchObject({ state: 'wrong', reason: 'Say which grille first.' })
+  })
   it('fills a known grille from the survey', () =>
     expect(read('grille return 480')).toMatchObject({ intent: { side: 'return', widthIn: 24, freeArea: 0.68 } }))
   it('takes a wet bulb or a humidity with the split', () => {
@@ -140,6 +145,7 @@ it('answers any text', () => {
     'split',
     'rise',
     'grille',
+    'hood',
     'static',
     'left',
     'cool',

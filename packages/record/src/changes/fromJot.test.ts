@@ -70,6 +70,7 @@ describe('a jotted line', () => {
     'split 74.1 55.0 wb 62.0',
     'rise 68.2 92.5 240 37.2',
     'grille desk 620',
+    'hood desk 120',
     'heard hiss',
   ])('%s comes back as a line, to be corrected', (line) => {
     const [draft] = written(line)

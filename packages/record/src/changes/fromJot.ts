@@ -61,6 +61,10 @@ export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: J
       const { kind: _, ...values } = intent
       return reading((tryId) => ({ kind: 'reading.grille', body: { ...at, tryId, ...values } }))
     }
+    case 'hood': {
+      const { kind: _, ...values } = intent
+      return reading((tryId) => ({ kind: 'reading.hood', body: { ...at, tryId, ...values } }))
+    }
     case 'heard':
       return reading((tryId) => ({ kind: 'reading.heard', body: { ...at, tryId, text: intent.text } }))
     case 'capacity':
@@ -114,6 +118,8 @@ export function jotOf(change: Change, units: UnitChoice): string | null {
       return `rise ${bare('temperature', change.body.returnDbF)} ${bare('temperature', change.body.supplyDbF)} ${change.body.volts} ${change.body.amps}${change.body.phases === 3 ? ' 3ph' : ''}`
     case 'reading.grille':
       return `grille ${change.body.name} ${bare('velocity', change.body.faceFpm)}`
+    case 'reading.hood':
+      return `hood ${change.body.name} ${bare('flow', change.body.flowCfm)}`
     case 'reading.heard':
       return `heard ${change.body.text}`
     default:

@@ -1,7 +1,7 @@
 import {
   type AirflowPicture,
-  type BlowerTable,
   type FanSteps,
+  fanOfTap,
   fitNetwork,
   type InstrumentDoubt,
   meaningOf,
@@ -211,29 +211,7 @@ function fanOf(picture: AirflowPicture): Result<ZoneFan & { words: string }> {
   const stands = tapOf(picture)
   if (!stands)
     return refuse('Nobody has said which tap the blower stands on.', 'Name it on the Airflow stage: tap, then its mark.')
-  return fanOfTable(
-    blower.table,
-    stands.tap,
-    stands.adjustPct,
-    `${blower.name}, ${blower.tapWord} ${blower.table.taps[stands.tap]}`,
-  )
-}
-
-/** One tap as a curve that begins at its highest printed static. */
-function fanOfTable(table: BlowerTable, tap: number, adjustPct: number, words: string): Result<ZoneFan & { words: string }> {
-  const scale = 1 + adjustPct / 100
-  if (table.kind === 'constant-airflow') {
-    const flow = table.tapFlowsCfm[tap]
-    return flow
-      ? ok({ kind: 'constant-airflow', setCfm: flow * scale, maxStaticInWc: table.maxStaticInWc, words })
-      : refuse('The table has no flow for this tap.', 'Look at the tap again.')
-  }
-  const points = table.staticsInWc.flatMap((staticInWc, i) => {
-    const flow = table.flowsCfm[tap]?.[i]
-    return flow ? [{ staticInWc, flow: flow * scale }] : []
-  })
-  points.reverse()
-  return points.length < 2
-    ? refuse('The table has fewer than two flows for this tap.', 'Look at the table in the Library.')
-    : ok({ kind: 'curve', flowsCfm: points.map((one) => one.flow), staticsInWc: points.map((one) => one.staticInWc), words })
+  const fan = fanOfTap(blower.table, stands.tap, stands.adjustPct)
+  const words = `${blower.name}, ${blower.tapWord} ${blower.table.taps[stands.tap]}`
+  return fan.ok ? ok({ ...fan.value, words }) : fan
 }

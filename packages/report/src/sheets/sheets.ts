@@ -31,6 +31,7 @@ import {
 import { airLineScene } from '../drawing/airLine.ts'
 import { meetingScene } from '../drawing/meeting.ts'
 import { partLabels } from '../drawing/partLabels.ts'
+import { instrumentSections, zoneSections } from './airSections.ts'
 import { keysSections } from './keysSections.ts'
 import type { Sheet, SheetSection } from './sheet.ts'
 
@@ -207,6 +208,8 @@ export function fullRecord(input: SheetInput): Sheet {
           ...(meeting ? [{ kind: 'drawing' as const, scene: meeting, caption: 'Where the blower and this duct meet' }] : []),
         ],
       },
+      ...instrumentSections(d.here),
+      ...zoneSections(d.system, d.here, d.picture, d.whole, d.show),
       ledgerSection(d, 'As left', ['Setting', 'Aim', 'Left', 'Why'], (row) => [
         nameOf(row),
         aimOf(row),

@@ -16,9 +16,10 @@ export function Combinations() {
   const [mend, setMend] = useState<ZoneMend | null>(null)
   const [chosen, setChosen] = useState<number | null>(null)
   const base = zoned.of.ok ? zoned.of.value : null
-  const of = useMemo<ZoneCase | null>(() => (base && mend ? withMend(base, mend) : base), [base, mend])
-  const { run, stop, again } = useCombinations(of)
+  const mended = useMemo<ZoneCase | null>(() => (base && mend ? withMend(base, mend) : null), [base, mend])
   const found = useCombinations(base)
+  const tried = useCombinations(mended)
+  const { run, stop, again } = mend ? tried : found
   if (!zoned.of.ok)
     return (
       <Empty title="The combinations cannot be worked out yet">

@@ -5,15 +5,12 @@ import { type JotContext, type JotReading, needs, wrong } from '../reading.ts'
 
 export function grille(line: Line, context: JotContext): JotReading {
   if (line.done) return needs('which grille, then the air speed')
-  const name: string[] = []
-  while (!line.done && !line.startsNumber()) name.push(line.next())
-  if (name.length === 0) return wrong('Say which grille first.', 'Like grille desk 620 fpm.')
-  const label = name.join(' ').toLowerCase()
+  const label = nameIn(line)
+  if (label === null) return wrong('Say which grille first.', 'Like grille desk 620 fpm.')
   const read = readings(line, [['velocity', 'the air speed']])
   if (!isNumbers(read)) return read
   const [faceFpm = 0] = read
-  const known = context.grilles.find((one) => one.name.toLowerCase() === label)
-  const side = known?.side ?? (label.startsWith('return') ? 'return' : 'supply')
+  const { known, side } = grilleNamed(label, context)
   let widthIn = known?.widthIn ?? null
   let heightIn = known?.heightIn ?? null
   let freeArea = known?.freeArea ?? null
@@ -39,4 +36,34 @@ export function grille(line: Line, context: JotContext): JotReading {
     intent: { kind: 'grille', name: known?.name ?? label, side, faceFpm, widthIn, heightIn, freeArea },
     reads: `${side} grille “${known?.name ?? label}” ${show('velocity', faceFpm)}${area}`,
   })
+}
+
+/** A hood over a grille: the flow itself. */
+export function hood(line: Line, context: JotContext): JotReading {
+  if (line.done) return needs('which grille, then the flow')
+  const label = nameIn(line)
+  if (label === null) return wrong('Say which grille first.', 'Like hood desk 120 cfm.')
+  const read = readings(line, [['flow', 'the flow']])
+  if (!isNumbers(read)) return read
+  const [flowCfm = 0] = read
+  const { known, side } = grilleNamed(label, context)
+  const name = known?.name ?? label
+  return finish(line, {
+    intent: { kind: 'hood', name, side, flowCfm },
+    reads: `hood on ${side} grille “${name}” ${showIn(context.units)('flow', flowCfm)}`,
+  })
+}
+
+/** The words before the first number; null when there are none. */
+function nameIn(line: Line): string | null {
+  const name: string[] = []
+  while (!line.done && !line.startsNumber()) name.push(line.next())
+  return name.length === 0 ? null : name.join(' ').toLowerCase()
+}
+
+/** Names that begin with “return” are return grilles, unless the survey says otherwise. */
+function grilleNamed(label: string, context: JotContext) {
+  const known = context.grilles.find((one) => one.name.toLowerCase() === label)
+  const side: 'return' | 'supply' = known?.side ?? (label.startsWith('return') ? 'return' : 'supply')
+  return { known, side }
 }
