@@ -193,6 +193,84 @@ it('tells the other devices of the crew, and only those', async () => {
   expect(heard).toEqual(['lantern 6'])
 })
 
+describe('zones and measuring', () => {
+  const begun = async () => {
+    const siteId = randomUUID()
+    const [first, second, third, fourth] = record(siteId, 4) as [Change, Change, Change, Change]
+    const { systemId } = second.body as { systemId: string }
+    const { visitId } = third.body as { visitId: string }
+    await send(siteId, [first, second, third, fourth])
+    let minute = 10
+    const make = (kind: string, body: object) => {
+      minute += 1
+      return { id: randomUUID(), siteId, at: at(minute), by: 'MR', kind, body }
+    }
+    return { siteId, on: { visitId, systemId }, systemId, tryId: fourth.id, make }
+  }
+
+  it('are stored and folded: zones on the system, readings on the visit, a traverse point by point', async () => {
+    const { siteId, on, systemId, tryId, make } = await begun()
+    const [zoneId, outletId, traverseId] = [randomUUID(), randomUUID(), randomUUID()]
+    const sent = [
+      make('zone.set', { systemId, zoneId, name: 'Hall', room: 'living' }),
+      make('outlet.set', { systemId, outletId, zoneId, name: 'hall a', widthIn: 14, heightIn: 6 }),
+      make('zones.reading', { ...on, open: [zoneId], supplyInWc: 0.3, returnInWc: -0.2 }),
+      make('outlet.reading', { ...on, outletId, flowCfm: 110, damperPct: 60 }),
+      make('traverse.set', { ...on, tryId, traverseId, widthIn: 20, heightIn: 14 }),
+      make('traverse.point', { ...on, tryId, traverseId, index: 0, pressureInWc: 0.03 }),
+      make('drive.set', { systemId, baseHz: 60, baseFlowCfm: 3000 }),
+    ]
+    expect((await outcomes(send(siteId, sent))).every((one) => one.seq !== undefined)).toBe(true)
+    const { state } = (await (await bench.ask('GET', `/api/sites/${siteId}`, { as: 'mr' })).json()) as {
+      state: {
+        systems: { zones: object[]; outlets: object[]; drive: object }[]
+        visits: {
+          systems: Record<string, { zoneReadings: object[]; outletReadings: object[]; tries: { traverses: object[] }[] }>
+        }[]
+      }
+    }
+    expect(state.systems[0]).toMatchObject({
+      zones: [{ name: 'Hall', room: 'living', alwaysOpen: false }],
+      outlets: [{ name: 'hall a', widthIn: 14 }],
+      drive: { baseHz: 60 },
+    })
+    expect(state.visits[0]?.systems[systemId]).toMatchObject({
+      zoneReadings: [{ open: [zoneId], supplyInWc: 0.3 }],
+      outletReadings: [{ flowCfm: 110, damperPct: 60 }],
+      tries: [{ traverses: [{ set: { widthIn: 20 }, points: { 0: 0.03 } }] }],
+    })
+  })
+
+  it.each<[string, string, (ids: { on: object; systemId: string; tryId: string }) => object]>([
+    ['a static that cannot be', 'zones.reading', ({ on }) => ({ ...on, open: [], supplyInWc: 99, returnInWc: 0 })],
+    ['a flow below nothing', 'outlet.reading', ({ on }) => ({ ...on, outletId: randomUUID(), flowCfm: -5 })],
+    ['a damper more than open', 'outlet.reading', ({ on }) => ({ ...on, outletId: randomUUID(), flowCfm: 5, damperPct: 140 })],
+    ['a kind of room that is none', 'zone.set', ({ systemId }) => ({ systemId, zoneId: randomUUID(), room: 'cave' })],
+    [
+      'a point beyond any plan',
+      'traverse.point',
+      ({ on, tryId }) => ({ ...on, tryId, traverseId: randomUUID(), index: 400, pressureInWc: 0 }),
+    ],
+    [
+      'a free area of more than all',
+      'outlet.set',
+      ({ systemId }) => ({ systemId, outletId: randomUUID(), zoneId: randomUUID(), freeArea: 2 }),
+    ],
+    [
+      'an instrument without a name',
+      'instrument.use',
+      ({ on }) => ({ ...on, instrument: { format: 'ingle-instrument/1', id: 'x' } }),
+    ],
+  ])('refuse %s in words, and keep the rest of the batch', async (_, kind, body) => {
+    const { siteId, on, systemId, tryId, make } = await begun()
+    const good = make('zoning.set', { systemId, shareBy: 'load' })
+    const [bad, kept] = await outcomes(send(siteId, [make(kind, body({ on, systemId, tryId })), good]))
+    expect(bad?.refused?.reason.length).toBeGreaterThan(10)
+    expect(bad?.refused?.remedy.length).toBeGreaterThan(10)
+    expect(kept?.seq).toBeDefined()
+  })
+})
+
 it('says at its health address what it is made of', async () => {
   expect(await (await bench.ask('GET', '/api/health')).json()).toMatchObject({
     ok: true,

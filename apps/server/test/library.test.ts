@@ -1,5 +1,5 @@
 import { HOUSE_RULES, profileById } from '@ingle/catalog'
-import { PATTERN_FORMAT, RULES_FORMAT } from '@ingle/record'
+import { INSTRUMENT_FORMAT, PATTERN_FORMAT, RULES_FORMAT } from '@ingle/record'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type Bench, openBench } from './bench.ts'
 
@@ -92,6 +92,26 @@ describe('the library of a crew', () => {
         })
       ).status,
     ).toBe(200))
+
+  it('keeps instruments of anybody, each calibration as a version of its own', async () => {
+    const gauge = {
+      format: INSTRUMENT_FORMAT,
+      id: 'gauge-7',
+      version: 1,
+      name: 'Gauge 7',
+      measures: 'static',
+      accuracyPct: 1,
+      accuracyFixed: 0.002,
+      calibratedOn: '2025-10-01',
+      everyMonths: 12,
+    }
+    expect((await save('mr', 'instrument', gauge)).status).toBe(200)
+    expect((await save('jt', 'instrument', { ...gauge, version: 2, calibratedOn: '2026-10-02' })).status).toBe(200)
+    const mine = (await listed('mr')).filter((one) => one.id === 'gauge-7')
+    expect(mine.map((one) => (one.content as { calibratedOn: string }).calibratedOn)).toEqual(['2025-10-01', '2026-10-02'])
+    const refused = await save('mr', 'instrument', { ...gauge, version: 3, accuracyPct: 0, accuracyFixed: 0 })
+    expect([refused.status, (await said(refused)).title]).toEqual([422, 'No instrument is without error.'])
+  })
 
   it.each<[string, string, unknown, number, RegExp]>([
     [

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { QuantityField } from '../../kit/Field.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** A metering plate in the place of the filter. */
@@ -71,6 +72,13 @@ export function Plate() {
       <button type="button" className="btn self-start" disabled={Object.keys(typed).length === 0} onClick={() => void log()}>
         Log the plate
       </button>
+      <WorkedNote>
+        <p>
+          Q = k·√dp, × √(0.075 ÷ ρ); with both statics × √(static with the filter in ÷ static with the plate in), since the plate
+          itself takes some. ± 7%, or as it disagrees with the others. Its figures stand under “How it was worked out” on the
+          Blower view. Source: duct law, Q ∝ √p.
+        </p>
+      </WorkedNote>
     </section>
   )
 }

@@ -5,6 +5,7 @@ import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Empty, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useZoned } from './useZoned.ts'
 
@@ -147,14 +148,13 @@ export function Balance() {
               />
             </>
           )}
-          <details className="text-[13px] soft">
-            <summary className="cursor-pointer min-h-11 flex items-center">How it was worked out</summary>
+          <WorkedNote>
             <p>
               Proportional method (ASHRAE Standard 111): the outlet with the least for its design stays open, and the others come
               down to its share, f = r(key) ÷ r. Outlets on one plenum keep their proportions whatever the static becomes. The
               reading foretold takes the total flow as held. Balanced within ±{percent(BALANCE_BAND)}.
             </p>
-          </details>
+          </WorkedNote>
           <CautionNote text="A ladder on firm ground, one hand for the damper. Never close a fire damper to balance." />
         </section>
         <section aria-label="Tries of the balance" className="panel p-4">

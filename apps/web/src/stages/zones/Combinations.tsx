@@ -2,6 +2,7 @@ import { combinationOf, withMend, type ZoneCase, type ZoneMend } from '@ingle/co
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { Empty, Notice } from '../../kit/Notice.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Matrix } from './Matrix.tsx'
 import { Mends } from './Mends.tsx'
@@ -69,8 +70,7 @@ export function Combinations() {
           {mend && <span className="soft font-normal"> with the mend put in, to see</span>}
         </h2>
         <Matrix judged={judged} of={run.of} chosen={shown?.mask ?? null} onChoose={setChosen} />
-        <details className="text-[13px] soft">
-          <summary className="cursor-pointer min-h-11 flex items-center">How it was worked out</summary>
+        <WorkedNote>
           <p>
             Branches side by side, p = R·Q², after a common duct of{' '}
             <span className="num">{run.of.network.commonResistance.toExponential(2)} in.wc/cfm²</span>, met with{' '}
@@ -78,7 +78,7 @@ export function Combinations() {
             that were read with zones open. Face speed = flow of the zone × its outlet’s share ÷ free area. Limits: heater by its
             kit, coil as entered, static as rated ({show('static', run.of.limits.maxStaticInWc ?? 0)}), noise by kind of room.
           </p>
-        </details>
+        </WorkedNote>
       </div>
       <div className="flex flex-col gap-3 min-w-0">
         {shown && <OneCombination row={shown} of={run.of} worst={shown.mask === worst?.mask} />}

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { Choices } from '../../kit/Choices.tsx'
 import { QuantityField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Statics read while some zones are open, and the network that they make. */
@@ -156,6 +157,22 @@ export function Readings({ zoned }: { zoned: ZonedDuct }) {
           }
         />
       </div>
+      {fit.ok && (
+        <WorkedNote>
+          <p>
+            Branches side by side, p = R·Q²: with k = 1/√R each reading says Q ÷ √p = Σ k of the open branches. Least squares over
+            all readings, drawn weakly towards the shares, so that one reading already answers. Common part: −return = R·Q², R ={' '}
+            <span className="num">{fit.value.commonResistance.toExponential(2)} in.wc/cfm²</span>. Flow by{' '}
+            {zoned.fan.ok ? zoned.fan.value.words : 'the table'} where it was not measured.
+          </p>
+          <p className="num">
+            {zoned.zones
+              .map((one, i) => `${one.zone.name}: k ${(1 / Math.sqrt(fit.value.branchResistances[i] ?? 1)).toFixed(0)}`)
+              .join(', ')}{' '}
+            cfm/√in.wc
+          </p>
+        </WorkedNote>
+      )}
       <CautionNote text="Never run the blower against all dampers shut to take a reading: a duct can burst. Keep hands and hoses clear of the blower." />
     </section>
   )

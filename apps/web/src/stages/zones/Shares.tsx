@@ -1,6 +1,7 @@
 import { express, numberOf, sayValue, sharesInSteps } from '@ingle/core'
 import { type LedgerRow, rowBody, type ZonedDuct } from '@ingle/record'
 import { Notice } from '../../kit/Notice.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** What the zone controller takes: each zone's share in its own steps, put into the ledger as aims. */
@@ -87,15 +88,14 @@ export function Shares({ zoned }: { zoned: ZonedDuct }) {
           Put {waiting.length} into the ledger as aims
         </button>
       )}
-      <details className="text-[13px] soft">
-        <summary className="cursor-pointer min-h-11 flex items-center">How it was worked out</summary>
+      <WorkedNote>
         <p>
           Share = weight of the zone ÷ sum of all weights, by{' '}
           {zoned.shareBy === 'outlets' ? 'the number of outlets' : zoned.shareBy === 'load' ? 'load' : 'design flow'}; rounded
           down to steps of {step}%, then the largest remainders up until the whole is shared out. Source: largest-remainder
           method.
         </p>
-      </details>
+      </WorkedNote>
     </section>
   )
 }

@@ -1,0 +1,120 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { findings } from '../advice/findings.ts'
+import { methodWorkings } from '../advice/methodWorkings.ts'
+import { showIn } from '../advice/show.ts'
+import { BASE_UNITS } from '../quantity/units.ts'
+import { attempt, scenario } from '../testing/scenario.ts'
+import type { FlowMethod } from './combine.ts'
+import type { AirflowInput, TryInput } from './input.ts'
+import type { InstrumentData } from './instruments.ts'
+import { airflowPicture } from './picture.ts'
+
+const DUCT = { shape: 'rectangular', widthIn: 24, heightIn: 12, straightBeforeIn: 200, straightAfterIn: 90 } as const
+const every = (pressure: number) => Object.fromEntries(Array.from({ length: 25 }, (_, i) => [i, pressure]))
+const pictureWith = (one: Partial<TryInput>, input: Partial<AirflowInput> = {}) =>
+  airflowPicture(scenario({ tries: [attempt(one)], ...input }))
+const flowBy = (method: FlowMethod, picture: ReturnType<typeof pictureWith>) =>
+  picture.current?.flow?.estimates.find((one) => one.method === method)
+const instrument = (more: Partial<InstrumentData>): InstrumentData => ({
+  name: 'X',
+  measures: 'static',
+  accuracyPct: 1,
+  accuracyFixed: 0,
+  ...more,
+})
+
+describe('every way of knowing the flow', () => {
+  it('takes the hood once every return grille was under it', () => {
+    const hood = { id: 'h1', name: 'hall', side: 'return' as const, flowCfm: 640 }
+    expect(flowBy('return-hoods', pictureWith({ hoods: [hood] }, { returnGrilles: 2 }))).toBeUndefined()
+    const both = pictureWith({ hoods: [hood, { ...hood, id: 'h2', name: 'stairs', flowCfm: 610 }] }, { returnGrilles: 2 })
+    expect(flowBy('return-hoods', both)).toMatchObject({ flowCfm: 1250, plusMinusCfm: 62.5, readingIds: ['h1', 'h2'] })
+    expect(flowBy('return-hoods', pictureWith({ hoods: [{ ...hood, side: 'supply' }] }))).toBeUndefined()
+  })
+
+  it('takes the plate, and puts it back to the static with the filter in', () => {
+    const plate = { id: 'p', factor: 1260, dpInWc: 0.81, normalStaticInWc: null, testStaticInWc: null }
+    const bare = flowBy('plate', pictureWith({ plate }))?.flowCfm ?? 0
+    const corrected =
+      flowBy('plate', pictureWith({ plate: { ...plate, normalStaticInWc: 0.5, testStaticInWc: 0.44 } }))?.flowCfm ?? 0
+    expect(corrected / bare).toBeCloseTo(Math.sqrt(0.5 / 0.44), 9)
+    expect(flowBy('plate', pictureWith({ plate: { ...plate, dpInWc: 0 } }))).toBeUndefined()
+  })
+
+  it('takes a traverse only when it is whole, the last whole one of several', () => {
+    const traverse = { id: 't', name: 'trunk', duct: DUCT, pressuresInWc: every(0.03), airF: null }
+    const { [3]: _, ...missing } = every(0.03)
+    expect(flowBy('traverse', pictureWith({ traverses: [{ ...traverse, pressuresInWc: missing }] }))).toBeUndefined()
+    expect(flowBy('traverse', pictureWith({ traverses: [{ ...traverse, duct: null }] }))).toBeUndefined()
+    const two = pictureWith({ traverses: [traverse, { ...traverse, id: 'u', pressuresInWc: missing }] })
+    expect(flowBy('traverse', two)?.readingIds).toEqual(['t'])
+  })
+
+  it('takes warmer air in the duct as thinner, and so as more flow', () => {
+    const at = (airF: number | null) =>
+      flowBy('traverse', pictureWith({ traverses: [{ id: 't', name: '', duct: DUCT, pressuresInWc: every(0.03), airF }] }))
+        ?.flowCfm ?? 0
+    expect(at(120)).toBeGreaterThan(at(60))
+    expect(at(null)).toBeCloseTo(at(75), 6)
+  })
+
+  it('takes a furnace on the tap that it fires on, and nothing from a rise that is none', () => {
+    const firing = { heatBtuH: 64_000, returnDbF: 64, supplyDbF: 114 }
+    const flow = flowBy('furnace-rise', pictureWith({ firing }))
+    expect(flow?.flowCfm).toBeCloseTo(64_000 / (pictureWith({ firing }).sensibleFactor * 50), 6)
+    expect(flowBy('furnace-rise', pictureWith({ firing: { ...firing, supplyDbF: 60 } }))).toBeUndefined()
+  })
+
+  it('is as sure as what it was measured with', () => {
+    const probes = { supply: 0.2, return: -0.25 }
+    const table = (static_: InstrumentData | undefined) =>
+      flowBy('table', pictureWith({ probes }, { instruments: static_ ? { static: static_ } : {} }))?.plusMinusCfm ?? 0
+    expect(table(instrument({ accuracyFixed: 0.05 }))).toBeGreaterThan(table(undefined))
+    expect(table(instrument({ accuracyFixed: 0.001 }))).toBeLessThan(table(undefined))
+    const rise = { id: 'r', returnDbF: 68, supplyDbF: 92, volts: 240, amps: 37, phases: 1 as const }
+    const heater = (temperature: InstrumentData) =>
+      flowBy('heater-rise', pictureWith({ rise }, { instruments: { temperature } }))?.plusMinusCfm ?? 0
+    expect(heater(instrument({ measures: 'temperature', accuracyPct: 0, accuracyFixed: 2 }))).toBeGreaterThan(
+      heater(instrument({ measures: 'temperature', accuracyPct: 0, accuracyFixed: 0.2 })),
+    )
+  })
+
+  it('opens to a formula with its own figures in it, whatever was measured', () => {
+    const picture = pictureWith({
+      probes: { supply: 0.2, return: -0.25 },
+      hoods: [{ id: 'h', name: 'hall', side: 'return', flowCfm: 1310 }],
+      plate: { id: 'p', factor: 1260, dpInWc: 1.05, normalStaticInWc: 0.5, testStaticInWc: 0.47 },
+      traverses: [{ id: 't', name: 'trunk', duct: DUCT, pressuresInWc: every(0.028), airF: null }],
+      firing: { heatBtuH: 64_000, returnDbF: 64, supplyDbF: 110 },
+    })
+    if (!picture.current) throw new Error('no try?')
+    const all = methodWorkings(picture, picture.current)
+    expect(all.map((one) => one.id)).toEqual(['flow-table', 'flow-hoods', 'flow-traverse', 'flow-plate', 'flow-furnace'])
+    for (const one of all) {
+      const shown = Math.round(one.result?.value ?? 0).toLocaleString('en-US')
+      expect(one.formula, one.id).toContain(shown)
+      expect(one.source.length, one.id).toBeGreaterThan(10)
+      expect(one.inputs.length, one.id).toBeGreaterThan(0)
+    }
+  })
+
+  it('says which one to repeat when one of several does not fit, and takes the flow without it', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.3, max: 0.6, noNaN: true }), (share) => {
+        const picture = pictureWith({
+          probes: { supply: 0.2, return: -0.25 },
+          hoods: [{ id: 'h', name: 'hall', side: 'return', flowCfm: 1310 * share }],
+          traverses: [{ id: 't', name: 'trunk', duct: DUCT, pressuresInWc: every(0.0263), airF: null }],
+        })
+        const flow = picture.current?.flow
+        expect(flow?.doubted?.method).toBe('return-hoods')
+        expect(flow?.flowCfm).toBeGreaterThan(1200)
+        const found = findings(picture, showIn(BASE_UNITS)).find((one) => one.kind === 'contradiction')
+        expect(found?.remedy).toContain('the hood on every return grille')
+        expect(found?.jot).toBe('hood return ')
+      }),
+      { numRuns: 30 },
+    )
+  })
+})
