@@ -6,6 +6,7 @@ import { useEffect } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { AddLine } from '../kit/AddLine.tsx'
 import { QuantityField, SelectField, TextField } from '../kit/Field.tsx'
+import { refusalOf } from '../kit/refusalOf.ts'
 import { StateMark } from '../kit/StateMark.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
@@ -27,7 +28,7 @@ function SiteView({ state }: { state: SiteState }) {
   }, [state.name])
   const save = async (body: object) => {
     const written = await desk.write(state.id, [{ kind: 'site.set', body }])
-    return written.ok ? null : `${written.reason} ${written.remedy}`
+    return refusalOf(written)
   }
   const begin = async () => {
     const visitId = crypto.randomUUID()

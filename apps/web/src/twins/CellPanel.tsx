@@ -16,6 +16,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { AddLine } from '../kit/AddLine.tsx'
 import { Notice } from '../kit/Notice.tsx'
+import { refusalOf } from '../kit/refusalOf.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
 
@@ -37,7 +38,7 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
   const at = { visitId: visit.id, systemId: system.id, ...rowBody(mine?.key ?? row.key) }
   const write = async (drafts: Parameters<typeof desk.write>[1]) => {
     const written = await desk.write(state.id, drafts)
-    setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
+    setWrong(refusalOf(written))
     return written.ok
   }
   const ledger = ledgerOf(state, system, visit, pictureOf(state, system, visit))

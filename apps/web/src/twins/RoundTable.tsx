@@ -10,6 +10,7 @@ import {
 } from '@ingle/record'
 import { useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
+import { refusalOf } from '../kit/refusalOf.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { UnitTable } from './UnitTable.tsx'
@@ -26,7 +27,7 @@ export function RoundTable(props: {
   const [wrong, setWrong] = useState<string | null>(null)
   const tick = async (systemId: string, row: LedgerRow, value: string) => {
     const written = await desk.write(state.id, [leaveAt({ visitId: visit.id, systemId }, row, value)])
-    setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
+    setWrong(refusalOf(written))
   }
   return (
     <section aria-label="A round of settings" className="panel overflow-x-auto">

@@ -5,6 +5,7 @@ import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -86,7 +87,7 @@ function Split() {
       units={units}
       onSave={async (base) => {
         const written = await write([{ kind: 'cooling.set', body: { ...at, [key]: base } }])
-        return written.ok ? null : `${written.reason} ${written.remedy}`
+        return refusalOf(written)
       }}
     />
   )
@@ -203,7 +204,7 @@ function LessAir() {
               value={dryingPct}
               onSave={async (value) => {
                 const written = await write([{ kind: 'cooling.set', body: { ...at, dryingPct: value } }])
-                return written.ok ? null : `${written.reason} ${written.remedy}`
+                return refusalOf(written)
               }}
             />
             <p className="soft text-[13px]">

@@ -14,6 +14,7 @@ import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -34,7 +35,7 @@ function useDrive() {
   const { system, write } = useVisit()
   const save = async (body: object) => {
     const written = await write([{ kind: 'drive.set', body: { systemId: system.id, ...body } }])
-    return written.ok ? null : `${written.reason} ${written.remedy}`
+    return refusalOf(written)
   }
   return { drive: system.drive, save }
 }

@@ -4,6 +4,7 @@ import { Plus } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -59,7 +60,7 @@ function OneTraverse({ of, tryId }: { of: TraverseState; tryId: string }) {
   const { set } = of
   const save = async (body: object) => {
     const written = await write([{ kind: 'traverse.set', body: { ...at, tryId, traverseId: of.id, ...body } }])
-    return written.ok ? null : `${written.reason} ${written.remedy}`
+    return refusalOf(written)
   }
   const length = (key: 'widthIn' | 'heightIn' | 'diameterIn' | 'straightBeforeIn' | 'straightAfterIn', label: string) => (
     <QuantityField

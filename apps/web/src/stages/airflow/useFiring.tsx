@@ -1,6 +1,7 @@
 import type { FiringState } from '@ingle/record'
 import { QuantityField } from '../../kit/Field.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** What is known of a furnace's firing: a way to save it, and fields for what is in it. */
@@ -9,7 +10,7 @@ export function useFiring() {
   const { firing } = here
   const save = async (body: FiringState) => {
     const written = await write([{ kind: 'firing.set', body: { ...at, ...body } }])
-    return written.ok ? null : `${written.reason} ${written.remedy}`
+    return refusalOf(written)
   }
   const number = (key: keyof FiringState, label: string, hint: string) => (
     <NumberField label={label} hint={hint} value={firing[key]} onSave={(value) => save({ [key]: value })} />

@@ -2,6 +2,7 @@ import { type InputContact, judgeContact, PLACE_WORDS, PROTECTS } from '@ingle/c
 import type { LedgerRow } from '@ingle/record'
 import { SelectField, TextField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** What hangs on each input, what happens when it trips, and the test that proves it. */
@@ -70,7 +71,7 @@ function Contact({ row, units }: { row: LedgerRow; units: number }) {
           hint="float switch, window contact …"
           onSave={async (value) => {
             const written = await save({ device: value })
-            return written.ok ? null : `${written.reason} ${written.remedy}`
+            return refusalOf(written)
           }}
         />
         <SelectField

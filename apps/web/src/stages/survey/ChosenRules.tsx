@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { Choices } from '../../kit/Choices.tsx'
 import { Notice } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { useLibrary } from '../../library/useLibrary.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -16,7 +17,7 @@ export function ChosenRules() {
   const { rules, wishes } = system
   const choose = async (next: readonly HouseRuleBody[]) => {
     const written = await write([{ kind: 'rules.use', body: { systemId: at.systemId, rules: [...next] } }])
-    setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
+    setWrong(refusalOf(written))
   }
   const move = (from: number, to: number) => {
     const next = [...rules]

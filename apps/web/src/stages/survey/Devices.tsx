@@ -4,6 +4,7 @@ import { CirclePlus, X } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Notice } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { useLibrary } from '../../library/useLibrary.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { FindDevice } from './FindDevice.tsx'
@@ -51,7 +52,7 @@ function DeviceLine({ device: { place, profile }, onTakeAway }: { device: System
   const newer = entry && !entry.retired && entry.version > profile.version ? entry.content : null
   const take = async (next: Profile) => {
     const written = await write([{ kind: 'profile.use', body: { systemId: at.systemId, place, profile: next } }])
-    setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
+    setWrong(refusalOf(written))
   }
   const keep = async () => {
     const saved = await desk.library.save('profile', profile)

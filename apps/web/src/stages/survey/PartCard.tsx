@@ -3,6 +3,7 @@ import type { PartState } from '@ingle/record'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { PART_WORDS } from './partWords.ts'
 
@@ -14,7 +15,7 @@ export function PartCard({ part }: { part: PartState }) {
     const written = await write([
       { kind: 'part.set', body: { systemId: at.systemId, partId: part.id, role: part.role, ...body } },
     ])
-    return written.ok ? null : `${written.reason} ${written.remedy}`
+    return refusalOf(written)
   }
   const grille = part.role === 'return-grille' || part.role === 'supply-grille'
   const inches = (value: number) => format('length', value, units, { bare: true }).replace(/\.0$/, '')

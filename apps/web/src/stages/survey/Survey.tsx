@@ -3,6 +3,7 @@ import type { PartRole } from '@ingle/record'
 import { CirclePlus } from 'lucide-react'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
 import { CautionNote } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { ChosenRules } from './ChosenRules.tsx'
 import { Devices } from './Devices.tsx'
@@ -16,7 +17,7 @@ export function Survey() {
   const { systemId } = at
   const save = async (drafts: Parameters<typeof write>[0]) => {
     const written = await write(drafts)
-    return written.ok ? null : `${written.reason} ${written.remedy}`
+    return refusalOf(written)
   }
   const set = (body: object) => save([{ kind: 'system.set', body: { systemId, ...body } }])
   const addPart = (role: PartRole) => void write([{ kind: 'part.set', body: { systemId, partId: crypto.randomUUID(), role } }])

@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Empty, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -40,7 +41,7 @@ export function Balance() {
     const written = await write([
       { kind: 'outlet.reading', body: { ...at, outletId, flowCfm, ...(damperPct !== undefined && { damperPct }) } },
     ])
-    return written.ok ? null : `${written.reason} ${written.remedy}`
+    return refusalOf(written)
   }
   return (
     <div className="grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)] items-start">

@@ -7,6 +7,7 @@ import { Choices } from '../../kit/Choices.tsx'
 import { CheckField, QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Readings } from './Readings.tsx'
 import { Shares } from './Shares.tsx'
@@ -94,7 +95,7 @@ function Zone(props: { of: ZoneWithOutlets; number: number; open: boolean; onTog
   const save = async (body: Partial<typeof zone>) => {
     const { id: _, ...fields } = body
     const written = await write([{ kind: 'zone.set', body: { systemId: system.id, zoneId: zone.id, ...(fields as object) } }])
-    return written.ok ? null : `${written.reason} ${written.remedy}`
+    return refusalOf(written)
   }
   return (
     <div className="border-t border-base-300 pt-1">
@@ -191,7 +192,7 @@ function OutletFields({ outlet, share, zoneFlow }: { outlet: OutletState; share:
     const written = await write([
       { kind: 'outlet.set', body: { systemId: system.id, outletId: outlet.id, zoneId: outlet.zoneId, ...body } },
     ])
-    return written.ok ? null : `${written.reason} ${written.remedy}`
+    return refusalOf(written)
   }
   const area = effectiveFt2(outlet)
   return (

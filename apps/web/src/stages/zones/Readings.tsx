@@ -2,8 +2,10 @@ import { list, percent } from '@ingle/core'
 import type { ZonedDuct } from '@ingle/record'
 import { useState } from 'react'
 import { Choices } from '../../kit/Choices.tsx'
+import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -52,40 +54,28 @@ export function Readings({ zoned }: { zoned: ZonedDuct }) {
         </Notice>
       )}
       {zoned.readings.length > 0 && (
-        <div className="overflow-x-auto">
-          <table className="w-full text-[14px]">
-            <thead>
-              <tr className="soft text-left text-[12.5px]">
-                <th scope="col">Open</th>
-                <th scope="col" className="text-right pl-3">
-                  Supply {units.static}
-                </th>
-                <th scope="col" className="text-right pl-3">
-                  Return
-                </th>
-                <th scope="col" className="text-right pl-3">
-                  Flow {units.flow}
-                </th>
-                <th scope="col" className="text-right pl-3">
-                  Fit off by
-                </th>
-              </tr>
-            </thead>
-            <tbody className="divide-y divide-base-300">
-              {zoned.readings.map((one) => (
-                <tr key={one.id} className="h-8">
-                  <td>{names(one.open)}</td>
-                  <td className="num text-right pl-3">{show('static', one.supplyInWc, { bare: true, signed: true })}</td>
-                  <td className="num text-right pl-3">{show('static', one.returnInWc, { bare: true, signed: true })}</td>
-                  <td className="num text-right pl-3">
-                    {one.totalCfm === null ? '—' : show('flow', one.totalCfm, { bare: true })}
-                  </td>
-                  <td className="num text-right pl-3">{off.has(one.id) ? percent(off.get(one.id) ?? 0) : '—'}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <DataTable
+          caption="Statics with zones open"
+          columns={[
+            { head: 'Open' },
+            { head: `Supply ${units.static}`, figure: true },
+            { head: 'Return', figure: true },
+            { head: `Flow ${units.flow}`, figure: true },
+            { head: 'Fit off by', figure: true },
+          ]}
+          rows={zoned.readings.map((one) => ({
+            key: one.id,
+            cells: [
+              <span key="o" className="font-normal">
+                {names(one.open)}
+              </span>,
+              show('static', one.supplyInWc, { bare: true, signed: true }),
+              show('static', one.returnInWc, { bare: true, signed: true }),
+              one.totalCfm === null ? '—' : show('flow', one.totalCfm, { bare: true }),
+              off.has(one.id) ? percent(off.get(one.id) ?? 0) : '—',
+            ],
+          }))}
+        />
       )}
       {fit.ok && fit.value.doubted.length > 0 && (
         <Notice kind="watch">
@@ -142,7 +132,7 @@ export function Readings({ zoned }: { zoned: ZonedDuct }) {
           base={system.zoning.coilFloorCfm ?? null}
           units={units}
           onSave={async (coilFloorCfm) =>
-            saved(await write([{ kind: 'zoning.set', body: { systemId: system.id, coilFloorCfm } }]))
+            refusalOf(await write([{ kind: 'zoning.set', body: { systemId: system.id, coilFloorCfm } }]))
           }
         />
         <QuantityField
@@ -153,7 +143,7 @@ export function Readings({ zoned }: { zoned: ZonedDuct }) {
           base={system.zoning.reliefOpensInWc ?? null}
           units={units}
           onSave={async (reliefOpensInWc) =>
-            saved(await write([{ kind: 'zoning.set', body: { systemId: system.id, reliefOpensInWc } }]))
+            refusalOf(await write([{ kind: 'zoning.set', body: { systemId: system.id, reliefOpensInWc } }]))
           }
         />
       </div>
@@ -177,6 +167,3 @@ export function Readings({ zoned }: { zoned: ZonedDuct }) {
     </section>
   )
 }
-
-const saved = (written: { ok: true } | { ok: false; reason: string; remedy: string }): string | null =>
-  written.ok ? null : `${written.reason} ${written.remedy}`

@@ -1,5 +1,6 @@
 import { express, numberOf, sayValue, sharesInSteps } from '@ingle/core'
 import { type LedgerRow, rowBody, type ZonedDuct } from '@ingle/record'
+import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -43,36 +44,28 @@ export function Shares({ zoned }: { zoned: ZonedDuct }) {
   return (
     <section aria-label="Shares in the controller’s steps" className="panel p-4 flex flex-col gap-2">
       <h2 className="font-bold">What {first.device.family} takes</h2>
-      <table className="w-full text-[14px]">
-        <thead>
-          <tr className="soft text-left text-[12.5px]">
-            <th scope="col">Setting</th>
-            <th scope="col">Zone</th>
-            <th scope="col" className="text-right">
-              Exactly
-            </th>
-            <th scope="col" className="text-right">
-              In its steps
-            </th>
-            <th scope="col" className="text-right">
-              Now
-            </th>
-          </tr>
-        </thead>
-        <tbody className="divide-y divide-base-300">
-          {wanted
-            .filter(({ row }) => row !== count)
-            .map(({ row, value }, i) => (
-              <tr key={row.key} className="h-8">
-                <td className="num">{row.setting.code ?? row.label}</td>
-                <td>{zoned.zones[i]?.zone.name}</td>
-                <td className="num text-right">{(100 * (zoned.zones[i]?.share ?? 0)).toFixed(1)}%</td>
-                <td className="num text-right font-bold">{sayValue(row.setting, value)}</td>
-                <td className="num text-right">{row.left?.value ?? row.found?.value ?? '—'}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+      <DataTable
+        caption="Shares in the controller’s steps"
+        columns={[
+          { head: 'Zone' },
+          { head: 'Setting', figure: true },
+          { head: 'Exactly', figure: true },
+          { head: 'In its steps', figure: true },
+          { head: 'Now', figure: true },
+        ]}
+        rows={wanted
+          .filter(({ row }) => row !== count)
+          .map(({ row, value }, i) => ({
+            key: row.key,
+            cells: [
+              zoned.zones[i]?.zone.name,
+              row.setting.code ?? row.label,
+              `${(100 * (zoned.zones[i]?.share ?? 0)).toFixed(1)}%`,
+              <b key="v">{sayValue(row.setting, value)}</b>,
+              row.left?.value ?? row.found?.value ?? '—',
+            ],
+          }))}
+      />
       {sum !== 100 && (
         <Notice kind="watch">
           <b>

@@ -9,8 +9,9 @@ import {
   sayValue,
   stepFlows,
 } from '@ingle/core'
-import { effectiveFt2, outletShares, rowBody } from '@ingle/record'
-import { useMemo } from 'react'
+import { effectiveFt2, type OutletState, outletShares, rowBody } from '@ingle/record'
+import { type ReactNode, useMemo } from 'react'
+import { DataTable } from '../../kit/DataTable.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useZoned } from './useZoned.ts'
@@ -57,6 +58,26 @@ export function Steps() {
           : []
       }),
     )
+  const jetCells = (outlet: OutletState, flowCfm: number | null): ReactNode[] => {
+    const area = effectiveFt2(outlet)
+    const made =
+      area === null || !outlet.kind || flowCfm === null || !Number.isFinite(flowCfm)
+        ? null
+        : outletJet({ kind: outlet.kind, flowCfm, effectiveFt2: area, reachFt: outlet.reachFt })
+    if (!made?.ok) return ['—', '—', '—']
+    const { faceFpm, throwFt, atPeopleFpm } = made.value
+    return [
+      show('velocity', faceFpm, { bare: true }),
+      show('altitude', throwFt, { bare: true }),
+      atPeopleFpm === null ? (
+        '—'
+      ) : atPeopleFpm > DRAUGHT_FPM ? (
+        <b key="d">{show('velocity', atPeopleFpm, { bare: true })} draught</b>
+      ) : (
+        show('velocity', atPeopleFpm, { bare: true })
+      ),
+    ]
+  }
   const all = judged?.ok ? combinationOf(judged.value, 2 ** base.branches.length - 1) : null
   const alone = (i: number) =>
     judged?.ok ? combinationOf(judged.value, (1 << i) | base.network.alwaysOpen.reduce((m, z) => m | (1 << z), 0)) : null
@@ -74,69 +95,50 @@ export function Steps() {
           </Notice>
         )}
         {flows?.ok && (
-          <table className="w-full text-[14px]">
-            <thead>
-              <tr className="soft text-left text-[12.5px]">
-                <th scope="col">Step</th>
-                <th scope="col">Zones open</th>
-                <th scope="col" className="text-right">
-                  Should bring {units.flow}
-                </th>
-                <th scope="col" className="text-right">
-                  Of full flow
-                </th>
-                {base.steps && (
-                  <>
-                    <th scope="col" className="text-right">
-                      As the controller takes it
-                    </th>
-                    <th scope="col" className="text-right">
-                      By feel, as it stands
-                    </th>
-                    <th scope="col" className="text-right">
-                      which brings {units.flow}
-                    </th>
-                  </>
-                )}
-              </tr>
-            </thead>
-            <tbody className="divide-y divide-base-300">
-              {STEPS.map((step) => {
-                const one = flows.value[step]
-                const said = deviceValue(step)
-                const felt = base.steps?.[step] ?? null
-                const full = flows.value.high.wantedCfm
-                return (
-                  <tr key={step} className="h-9">
-                    <th scope="row" className="text-left font-bold">
-                      {step}
-                    </th>
-                    <td className="num">
-                      {one.openTo === 0
-                        ? 'never taken'
-                        : one.openFrom === one.openTo
-                          ? one.openTo
-                          : `${one.openFrom} to ${one.openTo}`}
-                    </td>
-                    <td className="num text-right">
-                      {show('flow', one.wantedCfm, { bare: true })}
-                      {one.byFloor && <span className="soft"> floor</span>}
-                    </td>
-                    <td className="num text-right">{percent(one.share)}</td>
-                    {base.steps && (
-                      <>
-                        <td className="num text-right font-bold">
-                          {said ? sayValue(said.row.setting, said.value) : 'no such value'}
-                        </td>
-                        <td className="num text-right">{felt === null ? '—' : percent(felt)}</td>
-                        <td className="num text-right">{felt === null ? '—' : show('flow', felt * full, { bare: true })}</td>
-                      </>
-                    )}
-                  </tr>
-                )
-              })}
-            </tbody>
-          </table>
+          <DataTable
+            caption="Fan steps against zones open"
+            columns={[
+              { head: 'Step' },
+              { head: 'Zones open', figure: true },
+              { head: `Should bring ${units.flow}`, figure: true },
+              { head: 'Of full flow', figure: true },
+              ...(base.steps
+                ? [
+                    { head: 'As the controller takes it', figure: true },
+                    { head: 'By feel, as it stands', figure: true },
+                    { head: `which brings ${units.flow}`, figure: true },
+                  ]
+                : []),
+            ]}
+            rows={STEPS.map((step) => {
+              const one = flows.value[step]
+              const said = deviceValue(step)
+              const felt = base.steps?.[step] ?? null
+              const full = flows.value.high.wantedCfm
+              const open =
+                one.openTo === 0
+                  ? 'never taken'
+                  : one.openFrom === one.openTo
+                    ? String(one.openTo)
+                    : `${one.openFrom} to ${one.openTo}`
+              return {
+                key: step,
+                cells: [
+                  step,
+                  open,
+                  `${show('flow', one.wantedCfm, { bare: true })}${one.byFloor ? ' floor' : ''}`,
+                  percent(one.share),
+                  ...(base.steps
+                    ? [
+                        <b key="v">{said ? sayValue(said.row.setting, said.value) : 'no such value'}</b>,
+                        felt === null ? '—' : percent(felt),
+                        felt === null ? '—' : show('flow', felt * full, { bare: true }),
+                      ]
+                    : []),
+                ],
+              }
+            })}
+          />
         )}
         {flows?.ok && STEPS.some((step) => deviceValue(step)) && (
           <button type="button" className="btn btn-primary self-start" onClick={put}>
@@ -148,76 +150,33 @@ export function Steps() {
         </p>
       </section>
       <section aria-label="Air where people are" className="panel p-4 overflow-x-auto">
-        <h2 className="font-bold">What the air does where people are</h2>
-        <table className="w-full text-[14px]">
-          <thead>
-            <tr className="soft text-left text-[12.5px]">
-              <th scope="col" className="py-1.5">
-                Outlet
-              </th>
-              <th scope="col">Throws</th>
-              <th scope="col" className="text-right">
-                All open: face {units.velocity}
-              </th>
-              <th scope="col" className="text-right">
-                throw {units.altitude}
-              </th>
-              <th scope="col" className="text-right">
-                at people
-              </th>
-              <th scope="col" className="text-right">
-                Its zone alone: face
-              </th>
-              <th scope="col" className="text-right">
-                throw
-              </th>
-              <th scope="col" className="text-right">
-                at people
-              </th>
-            </tr>
-          </thead>
-          <tbody className="divide-y divide-base-300">
-            {zoned.zones.flatMap(({ outlets }, zone) => {
-              const shares = outletShares(outlets)
-              return outlets.map((outlet, i) => {
-                const area = effectiveFt2(outlet)
-                const jets = [all, alone(zone)].map((row) => {
-                  const flow = row ? (row.zoneCfm[zone] as number) * (shares[i] as number) : Number.NaN
-                  if (area === null || !outlet.kind || !Number.isFinite(flow)) return null
-                  const jet = outletJet({ kind: outlet.kind, flowCfm: flow, effectiveFt2: area, reachFt: outlet.reachFt })
-                  return jet.ok ? jet.value : null
-                })
-                return (
-                  <tr key={outlet.id} className="h-9">
-                    <th scope="row" className="text-left font-bold">
-                      {outlet.name}
-                    </th>
-                    <td>{outlet.kind ? OUTLET_KINDS[outlet.kind].words : 'not said'}</td>
-                    {jets.flatMap((jet, which) => {
-                      const key = `${outlet.id}${which}`
-                      const people = jet?.atPeopleFpm ?? null
-                      return [
-                        <td key={`${key}f`} className="num text-right">
-                          {jet ? show('velocity', jet.faceFpm, { bare: true }) : '—'}
-                        </td>,
-                        <td key={`${key}t`} className="num text-right">
-                          {jet ? show('altitude', jet.throwFt, { bare: true }) : '—'}
-                        </td>,
-                        <td
-                          key={`${key}p`}
-                          className={`num text-right ${people !== null && people > DRAUGHT_FPM ? 'font-bold' : ''}`}
-                        >
-                          {people === null ? '—' : show('velocity', people, { bare: true })}
-                          {people !== null && people > DRAUGHT_FPM && <span className="soft"> draught</span>}
-                        </td>,
-                      ]
-                    })}
-                  </tr>
-                )
-              })
-            })}
-          </tbody>
-        </table>
+        <h2 className="font-bold mb-1">What the air does where people are</h2>
+        <DataTable
+          caption="What the air does where people are"
+          columns={[
+            { head: 'Outlet' },
+            { head: 'Throws' },
+            { head: `All open: face ${units.velocity}`, figure: true },
+            { head: `throw ${units.altitude}`, figure: true },
+            { head: 'at people', figure: true },
+            { head: 'Its zone alone: face', figure: true },
+            { head: 'throw', figure: true },
+            { head: 'at people', figure: true },
+          ]}
+          rows={zoned.zones.flatMap(({ outlets }, zone) => {
+            const shares = outletShares(outlets)
+            return outlets.map((outlet, i) => ({
+              key: outlet.id,
+              cells: [
+                outlet.name,
+                outlet.kind ? OUTLET_KINDS[outlet.kind].words : 'not said',
+                ...[all, alone(zone)].flatMap((row) =>
+                  jetCells(outlet, row ? (row.zoneCfm[zone] as number) * (shares[i] as number) : null),
+                ),
+              ],
+            }))
+          })}
+        />
         <p className="soft text-[13px] mt-2">
           Throw to {show('velocity', DRAUGHT_FPM)}: V = K·V0·√A0 ÷ x of a free jet of room-warm air, K by kind of outlet. Source:
           ASHRAE Fundamentals 2017, ch. 20. Warm air rises before it gets there, cold air falls sooner: feel it with a hand too.
