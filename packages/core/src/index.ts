@@ -14,9 +14,7 @@ export { capital, list, percent, type Show, showIn, tapName } from './advice/sho
 export { type SplitCause, splitCauses } from './advice/splitCause.ts'
 export {
   beyondWords,
-  CONTINUOUS_SHARE,
   type JointInput,
-  LOW_STAGE_SHARE,
   type SystemJoint,
   systemJoint,
   TAP_NEEDS,
@@ -46,7 +44,7 @@ export {
   signalFor,
   signalPct,
 } from './airflow/driveFor.ts'
-export { BLOWER_EFFICIENCY, blowerPowerW, type HeldAgainst, heldAgainst, holdsUntilTimes, louderDb } from './airflow/heldMotor.ts'
+export { type HeldAgainst, heldAgainst, holdsUntilTimes } from './airflow/heldMotor.ts'
 export type {
   AirflowInput,
   AirflowRule,
@@ -64,7 +62,6 @@ export {
   type InstrumentDoubt,
   type InstrumentMeasure,
   instrumentDoubts,
-  instrumentPlusMinus,
 } from './airflow/instruments.ts'
 export {
   FILTER_FACE_FPM,
@@ -73,7 +70,6 @@ export {
   partBudget,
   type Remedy,
   remedies,
-  TYPICAL_DROP_IN_WC,
 } from './airflow/partBudget.ts'
 export { type AirflowPicture, airflowPicture, densityAt, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
 export { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise, type RiseJudgement } from './airflow/riseWindow.ts'
@@ -100,7 +96,7 @@ export {
   type TraverseResult,
   traversePlan,
 } from './airflow/traversePlan.ts'
-export { blowerDelays, type OffDelay, type OnDelay, SPENT_RISE_F, WARM_SUPPLY_F } from './control/delays.ts'
+export { blowerDelays, type OffDelay, type OnDelay } from './control/delays.ts'
 export {
   exchangerFromStart,
   type FanLimitRun,
@@ -233,11 +229,9 @@ export { BALANCE_BAND, type BalanceOutlet, type BalanceStep, balanceStep } from 
 export { fanOfTap } from './zones/fan.ts'
 export { fitNetwork, type NetworkFit, type NetworkReading } from './zones/fit.ts'
 export {
-  bits,
   combinationOf,
   type FanSteps,
   judgeZones,
-  stepOf,
   ZONE_BREAKS,
   type ZoneBranch,
   type ZoneBreak,

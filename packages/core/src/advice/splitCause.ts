@@ -10,7 +10,6 @@ export interface SplitFacts {
   /** From wet bulbs on both sides; null while one is missing. */
   load: CoilLoad | null
   capacityTons: number
-  returnWbF: number | null
   superheatF?: number | undefined
   subcoolingF?: number | undefined
   wantedSuperheatF?: number | undefined

@@ -86,7 +86,6 @@ describe('why a split is off', () => {
     aimHighCfm: 1300,
     load: null,
     capacityTons: 3,
-    returnWbF: 65,
   }
   const load = (tons: number, sensibleRatio: number) =>
     ({ tons, sensibleRatio, totalBtuH: tons * 12_000, sensibleBtuH: 0, latentBtuH: 0, dryAirLbH: 0, splitF: 14 }) as const

@@ -118,3 +118,41 @@ describe('shares', () => {
       expect(shortCombinations(zones, 300)).not.toContain(openedUntilEnough(zones, 300, [1, 3], mask))
   })
 })
+
+describe('closed dampers that leak, and answers written over', () => {
+  it('never raises the static of a combination, and lets the shut zones have their share of the leak', () => {
+    fc.assert(
+      fc.property(networks, fc.double({ min: 0.01, max: 0.6, noNaN: true }), (network, closedShare) => {
+        const tight = solved(network)
+        const leaky = solved({ ...network, closedShare })
+        for (let mask = 0; mask < tight.totalCfm.length; mask += 1) {
+          const [before, after] = [tight.plenumInWc[mask] ?? 0, leaky.plenumInWc[mask] ?? 0]
+          if (Number.isNaN(before) || Number.isNaN(after)) continue
+          expect(after).toBeLessThanOrEqual(before + 1e-9)
+          for (let i = 0; i < leaky.zones; i += 1) {
+            const open = mask & (1 << i) || network.alwaysOpen.includes(i)
+            const pass = (open ? 1 : closedShare) / Math.sqrt(network.branchResistances[i] ?? 1)
+            expect(leaky.zoneCfm[mask * leaky.zones + i]).toBeCloseTo(pass * Math.sqrt(after), 6)
+          }
+        }
+      }),
+    )
+  })
+
+  it('gives the same answers into arrays that held others', () => {
+    fc.assert(
+      fc.property(networks, networks, (first, second) => {
+        const kept = solved(first)
+        const again = solveCombinations(second, kept)
+        if (!again.ok) throw new Error(again.reason)
+        expect(again.value).toEqual(solved(second))
+        expect(again.value === kept).toBe(first.branchResistances.length === second.branchResistances.length)
+      }),
+    )
+  })
+
+  it('refuses a damper that lets through more shut than open', () => {
+    const network = { commonResistance: 0, branchResistances: [1e-6], alwaysOpen: [], closedShare: 1.2, fan: CURVE }
+    expect(solveCombinations(network)).toMatchObject({ ok: false, reason: 'A closed damper lets through more than an open one.' })
+  })
+})

@@ -138,8 +138,6 @@ export class FiringSet extends OnVisit {
 export class CoolingSet extends OnVisit {
   /** Share of the full flow while drying, or in the low stage, percent. */
   @IsOptional() @IsNumber() @Min(30) @Max(100) dryingPct?: number
-  /** Heat that the building takes in now, share of capacity, percent. */
-  @IsOptional() @IsNumber() @Min(5) @Max(150) loadPct?: number
   /** Read by whoever may: at the compressor. */
   @IsOptional() @IsNumber() @Min(-20) @Max(100) superheatF?: number
   @IsOptional() @IsNumber() @Min(-20) @Max(100) subcoolingF?: number

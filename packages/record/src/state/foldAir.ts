@@ -25,7 +25,7 @@ const DRIVE_FIELDS = [
   'airF',
   'signal',
 ] as const
-const COOLING_FIELDS = ['dryingPct', 'loadPct', 'superheatF', 'subcoolingF', 'wantedSuperheatF', 'wantedSubcoolingF'] as const
+const COOLING_FIELDS = ['dryingPct', 'superheatF', 'subcoolingF', 'wantedSuperheatF', 'wantedSubcoolingF'] as const
 
 /** Readings of zones and outlets, the instruments in use, and what is known of cooling. */
 export function foldOnVisit(

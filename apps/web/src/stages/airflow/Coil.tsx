@@ -75,7 +75,6 @@ function Split() {
           aimHighCfm: picture.aimHighCfm,
           load,
           capacityTons: system.capacityTons,
-          returnWbF: split.returnWbF,
           ...here.cooling,
         })
       : null

@@ -1,4 +1,5 @@
 import { DataTable } from '../../kit/DataTable.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Grilles read with a meter: face speed × area × free-area factor, with a running total of each side. */
@@ -56,6 +57,12 @@ export function Grilles() {
             }))}
           />
         ))}
+      <WorkedNote>
+        <p>
+          Flow = face speed × gross area × the maker’s free-area factor; without a factor 1 is taken, and too much comes out. ±
+          8%. Source: continuity; ASHRAE Standard 111.
+        </p>
+      </WorkedNote>
     </section>
   )
 }

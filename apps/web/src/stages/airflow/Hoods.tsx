@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Choices } from '../../kit/Choices.tsx'
 import { LineField, QuantityField } from '../../kit/Field.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** A hood over each grille, with the running total of each side. */
@@ -60,6 +61,11 @@ export function Hoods() {
       <p className="soft text-[13px]">
         The return side counts as a flow once every return grille of the survey was read ({picture.input.returnGrilles}).
       </p>
+      <WorkedNote>
+        <p>
+          Flows as the hood shows them, added up by side; ± the hood’s accuracy, or 5% where none was chosen. Source: continuity.
+        </p>
+      </WorkedNote>
     </section>
   )
 }

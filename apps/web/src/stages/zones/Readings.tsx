@@ -5,6 +5,7 @@ import { Choices } from '../../kit/Choices.tsx'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -124,7 +125,14 @@ export function Readings({ zoned }: { zoned: ZonedDuct }) {
       <button type="button" className="btn btn-primary self-start" onClick={() => void log()}>
         Log this reading
       </button>
-      <div className="grid gap-2.5 grid-cols-2">
+      <div className="grid gap-2.5 grid-cols-3 items-end">
+        <NumberField
+          label="A shut damper lets by, %"
+          hint="0"
+          zero
+          value={system.zoning.closedPct}
+          onSave={async (closedPct) => refusalOf(await write([{ kind: 'zoning.set', body: { systemId: system.id, closedPct } }]))}
+        />
         <QuantityField
           label="Coil needs at least"
           hint="from its maker"

@@ -1,15 +1,16 @@
-import { express, numberOf, sayValue, sharesInSteps } from '@ingle/core'
-import { type LedgerRow, rowBody, type ZonedDuct } from '@ingle/record'
+import { numberOf, sayValue, sharesInSteps } from '@ingle/core'
+import type { ZonedDuct } from '@ingle/record'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** What the zone controller takes: each zone's share in its own steps, put into the ledger as aims. */
 export function Shares({ zoned }: { zoned: ZonedDuct }) {
-  const { ledger, write, at } = useVisit()
+  const { ledger } = useVisit()
+  const { rowOf, valueFor, waiting, put } = useAims('Zones stage')
   const rows = ledger.filter((row) => row.id.startsWith('zone.flow.') && numberOf(row.id) !== null)
-  const count = ledger.find((row) => row.id === 'zone.count')
   const [first] = rows
   if (!first?.setting.range || zoned.unshared) return null
   const { min, max, step } = first.setting.range
@@ -19,28 +20,9 @@ export function Shares({ zoned }: { zoned: ZonedDuct }) {
   )
   if (!made.ok) return null
   const { values, sum } = made.value
-  const wanted: { row: LedgerRow; value: string; meaning: string }[] = []
-  for (const [i, value] of values.entries()) {
-    const row = rows.find((one) => numberOf(one.id) === i + 1)
-    const said = row ? express(row.setting, String(value)) : null
-    if (row && said && said.fit !== 'none') wanted.push({ row, value: said.value, meaning: String(value) })
-  }
-  if (count) wanted.unshift({ row: count, value: String(values.length), meaning: String(values.length) })
-  const waiting = wanted.filter(({ row, value }) => row.aim?.value !== value)
-  const put = () =>
-    void write(
-      waiting.map(({ row, meaning }) => ({
-        kind: 'aim.set' as const,
-        body: {
-          ...at,
-          ...rowBody(row.key),
-          value: meaning,
-          why: `share of the air by ${zoned.shareBy === 'outlets' ? 'its outlets' : zoned.shareBy === 'load' ? 'its load' : 'its design flow'}`,
-          from: 'worked-out' as const,
-          source: 'Zones stage',
-        },
-      })),
-    )
+  const why = `share of the air by ${zoned.shareBy === 'outlets' ? 'its outlets' : zoned.shareBy === 'load' ? 'its load' : 'its design flow'}`
+  const shares = values.map((value, i) => ({ id: `zone.flow.${i + 1}`, meaning: String(value), why }))
+  const left = waiting([{ id: 'zone.count', meaning: String(values.length), why: 'the zones that there are' }, ...shares])
   return (
     <section aria-label="Shares in the controller’s steps" className="panel p-4 flex flex-col gap-2">
       <h2 className="font-bold">What {first.device.family} takes</h2>
@@ -53,18 +35,23 @@ export function Shares({ zoned }: { zoned: ZonedDuct }) {
           { head: 'In its steps', figure: true },
           { head: 'Now', figure: true },
         ]}
-        rows={wanted
-          .filter(({ row }) => row !== count)
-          .map(({ row, value }, i) => ({
-            key: row.key,
-            cells: [
-              zoned.zones[i]?.zone.name,
-              row.setting.code ?? row.label,
-              `${(100 * (zoned.zones[i]?.share ?? 0)).toFixed(1)}%`,
-              <b key="v">{sayValue(row.setting, value)}</b>,
-              row.left?.value ?? row.found?.value ?? '—',
-            ],
-          }))}
+        rows={shares.flatMap(({ id, meaning }, i) => {
+          const row = rowOf(id)
+          const value = valueFor(id, meaning)
+          if (!row || value === null) return []
+          return [
+            {
+              key: row.key,
+              cells: [
+                zoned.zones[i]?.zone.name,
+                row.setting.code ?? row.label,
+                `${(100 * (zoned.zones[i]?.share ?? 0)).toFixed(1)}%`,
+                <b key="v">{sayValue(row.setting, value)}</b>,
+                row.left?.value ?? row.found?.value ?? '—',
+              ],
+            },
+          ]
+        })}
       />
       {sum !== 100 && (
         <Notice kind="watch">
@@ -74,11 +61,11 @@ export function Shares({ zoned }: { zoned: ZonedDuct }) {
           Its range of {min} to {max}% does not allow the whole.
         </Notice>
       )}
-      {waiting.length === 0 ? (
+      {left.length === 0 ? (
         <p className="text-[14px] soft">All of it stands in the ledger as aims.</p>
       ) : (
-        <button type="button" className="btn btn-primary self-start" onClick={put}>
-          Put {waiting.length} into the ledger as aims
+        <button type="button" className="btn btn-primary self-start" onClick={() => void put(left)}>
+          Put {left.length} into the ledger as aims
         </button>
       )}
       <WorkedNote>

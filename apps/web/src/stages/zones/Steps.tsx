@@ -1,18 +1,9 @@
-import {
-  combinationOf,
-  DRAUGHT_FPM,
-  express,
-  judgeZones,
-  OUTLET_KINDS,
-  outletJet,
-  percent,
-  sayValue,
-  stepFlows,
-} from '@ingle/core'
-import { effectiveFt2, type OutletState, outletShares, rowBody } from '@ingle/record'
+import { combinationOf, DRAUGHT_FPM, judgeZones, OUTLET_KINDS, outletJet, percent, sayValue, stepFlows } from '@ingle/core'
+import { effectiveFt2, type OutletState, outletShares } from '@ingle/record'
 import { type ReactNode, useMemo } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
+import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useZoned } from './useZoned.ts'
 
@@ -20,7 +11,8 @@ const STEPS = ['low', 'mid', 'high'] as const
 
 /** Named fan steps against zones open, in figures for those who set them by feel; and what the air does where people are. */
 export function Steps() {
-  const { show, units, ledger, write, at } = useVisit()
+  const { show, units } = useVisit()
+  const { rowOf, valueFor, put } = useAims('Zones stage')
   const zoned = useZoned()
   const base = zoned.of.ok ? zoned.of.value : null
   const flows = useMemo(() => (base ? stepFlows(base) : null), [base])
@@ -31,33 +23,19 @@ export function Steps() {
         <p>{zoned.of.ok ? '' : `${zoned.of.reason} ${zoned.of.remedy}`}</p>
       </Empty>
     )
-  const rowOf = (step: string) => ledger.find((row) => row.id === `fan.step.${step}`)
+  const aims = flows?.ok
+    ? STEPS.map((step) => ({
+        id: `fan.step.${step}`,
+        meaning: String(Math.round(100 * flows.value[step].share)),
+        why: `${Math.round(flows.value[step].wantedCfm)} cfm for the zones that are open then`,
+      }))
+    : []
   const deviceValue = (step: (typeof STEPS)[number]) => {
-    const row = rowOf(step)
-    const made = flows?.ok && row ? express(row.setting, String(Math.round(100 * flows.value[step].share))) : null
-    return row && made && made.fit !== 'none' ? { row, value: made.value } : null
+    const aim = aims.find((one) => one.id === `fan.step.${step}`)
+    const row = rowOf(`fan.step.${step}`)
+    const value = aim ? valueFor(aim.id, aim.meaning) : null
+    return row && value !== null ? { row, value } : null
   }
-  const put = () =>
-    void write(
-      STEPS.flatMap((step) => {
-        const said = deviceValue(step)
-        return said && flows?.ok
-          ? [
-              {
-                kind: 'aim.set' as const,
-                body: {
-                  ...at,
-                  ...rowBody(said.row.key),
-                  value: String(Math.round(100 * flows.value[step].share)),
-                  why: `${Math.round(flows.value[step].wantedCfm)} cfm for the zones that are open then`,
-                  from: 'worked-out' as const,
-                  source: 'Zones stage',
-                },
-              },
-            ]
-          : []
-      }),
-    )
   const jetCells = (outlet: OutletState, flowCfm: number | null): ReactNode[] => {
     const area = effectiveFt2(outlet)
     const made =
@@ -141,7 +119,7 @@ export function Steps() {
           />
         )}
         {flows?.ok && STEPS.some((step) => deviceValue(step)) && (
-          <button type="button" className="btn btn-primary self-start" onClick={put}>
+          <button type="button" className="btn btn-primary self-start" onClick={() => void put(aims)}>
             Put the steps into the ledger as aims
           </button>
         )}
