@@ -106,6 +106,20 @@ describe('zones in the record', () => {
     expect(judged.ok && judged.value.bad).toBeGreaterThan(0)
   })
 
+  it('take the least flow of a furnace’s high fire as the floor, where there is no heater kit', () => {
+    const pen = practice()
+    const fires = [{ inputBtuH: 80_000, riseLowF: 35, riseHighF: 65 }]
+    const furnace = { efficiencyPct: 80, fires, source: 'plate' }
+    const settings = [{ role: 'airflow.cool', label: 'Cool', values: ['A', 'B'], access: '' }]
+    pen.write('profile.use', { systemId: SYSTEM, profile: { ...HELD, version: 2, kind: 'furnace', furnace, settings } })
+    pen.write('system.set', { systemId: SYSTEM, heaterKw: 0 })
+    pen.write('zones.reading', reading(ZONES, 0.2, -0.15))
+    const { of } = ductOf(pen.changes)
+    // 64,000 Btu/h ÷ (1.08 × 65 °F) = 912 cfm.
+    expect(of.ok && of.value.limits.heaterFloorCfm).toBeGreaterThan(890)
+    expect(of.ok && of.value.limits.heaterFloorCfm).toBeLessThan(950)
+  })
+
   it('leave out a reading past the end of the blower’s table, and say so', () => {
     const pen = practice()
     pen.write('zones.reading', reading(ZONES, 0.2, -0.15))

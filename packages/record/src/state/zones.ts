@@ -20,6 +20,8 @@ import {
   zoneShares,
 } from '@ingle/core'
 import type { LedgerRow } from '../ledger/ledger.ts'
+import type { Profile } from '../profile/profile.ts'
+import { firesOf } from './fires.ts'
 import type { OutletState, SystemState, SystemVisit, ZoneReadingState, ZoneState } from './state.ts'
 
 /** A zone with its outlets and what it should get. */
@@ -104,7 +106,11 @@ export function zonedDuct(
     fan,
     readings,
     fit,
-    of: fit.ok ? (fan.ok ? ok(caseOf(system, picture, ledger, zones, alwaysOpen, fit.value, fan.value)) : fan) : fit,
+    of: fit.ok
+      ? fan.ok
+        ? ok(caseOf(system, picture, ledger, zones, alwaysOpen, fit.value, fan.value, fireFloor(here, picture, ledger)))
+        : fan
+      : fit,
     doubts: [
       ...zones
         .flatMap(({ outlets }) => outlets.filter((one) => one.widthIn === 0 || one.heightIn === 0))
@@ -120,6 +126,13 @@ export function zonedDuct(
         })),
     ],
   }
+}
+
+/** What a furnace's high fire needs at least: the flow at the upper end of its rise window. Null without a furnace. */
+function fireFloor(here: SystemVisit, picture: AirflowPicture, ledger: readonly LedgerRow[]): number | null {
+  const equipment = ledger.find((row) => row.place === 'equipment')?.device as Partial<Profile> | undefined
+  const { high } = firesOf(here.firing, equipment?.furnace, picture.input.altitudeFt)
+  return high && high.heatBtuH / (picture.sensibleFactor * high.highF)
 }
 
 /** Free opening of an outlet, ft²; null while its size is not known or is nothing. */
@@ -143,6 +156,7 @@ function caseOf(
   alwaysOpen: number[],
   fit: NetworkFit,
   fan: ZoneFan,
+  fireFloorCfm: number | null,
 ): ZoneCase {
   const { reliefOpensInWc, coilFloorCfm, closedPct } = system.zoning
   return {
@@ -156,7 +170,7 @@ function caseOf(
     },
     branches: zones.map((one) => branchOf(one, picture.input.rule.maxFaceFpm)),
     limits: {
-      heaterFloorCfm: picture.floorCfm,
+      heaterFloorCfm: picture.floorCfm ?? fireFloorCfm,
       coilFloorCfm: coilFloorCfm || null,
       maxStaticInWc: picture.input.blower?.ratedStaticInWc ?? null,
     },

@@ -89,7 +89,7 @@ export function Balance() {
                   </td>
                   <td className="num text-right pl-3">{ratio === null || !Number.isFinite(ratio) ? '—' : percent(ratio)}</td>
                   <td className="num pl-4">{damper(last.get(one.id)?.damperPct ?? null)}</td>
-                  <td className="pl-4 pr-2 py-0.5 w-32">
+                  <td className="pl-4 pr-2 py-0.5 w-32 min-w-32">
                     <ReadAgain
                       name={one.name}
                       onLog={(flowCfm) => log(one.id, flowCfm, last.get(one.id)?.damperPct ?? undefined)}
@@ -101,7 +101,7 @@ export function Balance() {
           </tbody>
         </table>
       </section>
-      <div className="flex flex-col gap-3">
+      <div className="flex flex-col gap-3 order-first xl:order-none">
         <section aria-label="Next damper" className="panel p-4 flex flex-col gap-2.5">
           <SelectField
             label="Balance"

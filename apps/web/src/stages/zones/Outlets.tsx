@@ -77,7 +77,7 @@ export function Outlets() {
           </Notice>
         )}
         <section aria-label="Add a zone" className="panel p-4">
-          <h2 className="font-bold">Another zone</h2>
+          <h2 className="font-bold">{zoned.zones.length === 0 ? 'The first zone' : 'Another zone'}</h2>
           <AddLine label="Name of the zone" hint="Waiting room" button="Add zone" onAdd={add} />
         </section>
       </div>
