@@ -1,29 +1,22 @@
 // Table of contents of the record. Nothing inside this package imports through this file.
-export { Instrument } from './changes/airBodies.ts'
-export { type AirflowRuleBody, HouseRuleBody, PART_ROLES, type PartRole, type RuleAimBody } from './changes/bodies.ts'
-export { BODIES, type BodyOf, type Change, type ChangeKind, type ChangeOf, parseChange } from './changes/change.ts'
-export { describeChange, probeEntries } from './changes/describe.ts'
-export { changesOf, type Draft, type JotPlace, jotOf, rowBody } from './changes/fromJot.ts'
+export {
+  type Change,
+  type ChangeOf,
+  type Draft,
+  parseChange,
+} from './changes/change.ts'
+export { describeChange } from './changes/describe.ts'
+export { changesOf, type JotPlace, lineOf } from './changes/jotted.ts'
 export { KnownIds } from './changes/references.ts'
 export { checked } from './checks.ts'
 export { parseRecordFile, RECORD_FORMAT, type RecordFile } from './exchange/recordFile.ts'
-export type { Aim } from './ledger/aims.ts'
-export { aimEntries, type CarriedAim, type CarriedAims, carryAims } from './ledger/copyAims.ts'
-export { type Drift, driftOf } from './ledger/drift.ts'
-export {
-  airflowRows,
-  isNoted,
-  type LedgerRow,
-  leaveAt,
-  ledgerFindings,
-  ledgerOf,
-  type RowStanding,
-  sawOf,
-  toSet,
-  waitingFor,
-} from './ledger/ledger.ts'
-export { type Stood, stoodAt, visitBefore } from './ledger/standsAt.ts'
-export { compareTwins, type TwinCell, type TwinRow, type TwinStanding } from './ledger/twins.ts'
+export * from './ids.ts'
+export { type BodyOf, type ChangeKind, KINDS, kindOf } from './kinds/kinds.ts'
+export { probeEntries } from './kinds/readings/probes.ts'
+export type { ReadingKind } from './kinds/readings/readings.ts'
+export { emptyRow, rowBody } from './kinds/settings/rows.ts'
+export type { LineContext } from './kinds/spec.ts'
+export { PART_ROLES, type PartRole } from './kinds/words.ts'
 export { type ComparedRole, compareProfiles } from './library/compare.ts'
 export {
   type CrewDocument,
@@ -36,15 +29,9 @@ export {
   parseHouseRule,
   RULES_FORMAT,
 } from './library/documents.ts'
-export {
-  fitPattern,
-  PATTERN_FORMAT,
-  Pattern,
-  type PatternEntry,
-  type PatternFit,
-  parsePattern,
-  patternEntries,
-} from './library/pattern.ts'
+export { HouseRuleBody, type RuleAimBody } from './library/houseRule.ts'
+export { Instrument } from './library/instrument.ts'
+export { PATTERN_FORMAT, Pattern, type PatternEntry, parsePattern } from './library/pattern.ts'
 export { keypadOf, machineOf } from './profile/keypad.ts'
 export {
   blowerOf,
@@ -57,23 +44,9 @@ export {
   ProfileSetting,
   parseProfile,
 } from './profile/profile.ts'
-export {
-  airflowInput,
-  COOL_TAP_ROLE,
-  findSystem,
-  findVisit,
-  HEAT_TAP_ROLE,
-  NO_RULE,
-  pictureOf,
-  SAME_TAP,
-  systemVisit,
-  traverseInput,
-} from './state/airflowInput.ts'
-export { airflowRuleOf, devicesOf, equipmentOf, type SystemDevice } from './state/devices.ts'
-export { type Fire, type Fires, firesOf } from './state/fires.ts'
-export { fixesInPlace, fixesOpen } from './state/fixes.ts'
+export { type Measurement, measurements } from './readings/measurements.ts'
+export { findSystem, findVisit, systemVisit } from './state/find.ts'
 export { emptySystemVisit, fold, inOrder } from './state/fold.ts'
+export { FOLD_VERSION } from './state/foldVersion.ts'
 export { inForce } from './state/inForce.ts'
 export * from './state/state.ts'
-export { wiringAs, wiringSystemOf } from './state/wiring.ts'
-export { effectiveFt2, outletShares, stepsOf, type ZonedDuct, type ZoneWithOutlets, zonedDuct } from './state/zones.ts'

@@ -23,6 +23,7 @@ export type JotIntent =
       freeArea: number | null
     }
   | { kind: 'hood'; name: string; side: 'return' | 'supply'; flowCfm: number }
+  | { kind: 'plate'; factor: number; dpInWc: number; normalStaticInWc: number | null; testStaticInWc: number | null }
   | { kind: 'tap'; tap: string; adjustPct: number | null }
   | { kind: 'filter'; filter: 'as-found' | 'clean' }
   | { kind: 'capacity'; tons: number }
@@ -79,9 +80,9 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
   },
   {
     word: 'static',
-    shape: 'static PLACE STATIC',
+    shape: 'static PLACE STATIC [PLACE STATIC …]',
     says: 'static at before-filter, after-filter, return, supply, after-coil or trunk',
-    examples: ['static trunk +0.11', 'static before-filter -0.06'],
+    examples: ['static trunk +0.11', 'static before-filter -0.06', 'static supply +0.22 trunk +0.11'],
   },
   {
     word: 'tap',
@@ -91,21 +92,27 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
   },
   {
     word: 'split',
-    shape: 'split RETURN SUPPLY [wb RETURN [SUPPLY]] [rh PERCENT]',
+    shape: 'split RETURN SUPPLY [wb RETURN [SUPPLY]] [swb SUPPLY] [rh PERCENT]',
     says: 'return and supply temperature',
-    examples: ['split 74.1 55', 'split 74.1 55 wb 62.0', 'split 74.1 55 rh 52'],
+    examples: ['split 74.1 55', 'split 74.1 55 wb 62.0', 'split 74.1 55 swb 53.5', 'split 74.1 55 rh 52'],
   },
   {
     word: 'grille',
-    shape: 'grille NAME SPEED [WxH free SHARE]',
+    shape: 'grille NAME [return|supply] SPEED [WxH] [free SHARE]',
     says: 'air speed at a grille',
-    examples: ['grille desk 620 fpm', 'grille return 410 20x20 free 0.68'],
+    examples: ['grille desk 620 fpm', 'grille return 410 20x20 free 0.68', 'grille hall return 380'],
   },
   {
     word: 'hood',
-    shape: 'hood NAME FLOW',
+    shape: 'hood NAME [return|supply] FLOW',
     says: 'flow of a grille under the hood',
     examples: ['hood desk 120 cfm', 'hood return hall 640'],
+  },
+  {
+    word: 'plate',
+    shape: 'plate FACTOR PRESSURE [FILTER-STATIC PLATE-STATIC]',
+    says: 'pressure over a metering plate, and the supply static with filter and with plate',
+    examples: ['plate 1260 0.81', 'plate 1260 0.81 0.50 0.46'],
   },
   {
     word: 'rise',

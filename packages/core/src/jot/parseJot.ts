@@ -1,7 +1,7 @@
 import { list } from '../advice/show.ts'
 import { tidyTyped } from '../quantity/parse.ts'
 import { aim, capacity, heater, setting, tap } from './commands/equipment.ts'
-import { grille, hood } from './commands/grilles.ts'
+import { grille, hood, plate } from './commands/grilles.ts'
 import { esp, filter, probe, staticAt } from './commands/probes.ts'
 import { prose } from './commands/prose.ts'
 import { rise, split } from './commands/temperatures.ts'
@@ -22,6 +22,7 @@ const COMMANDS = new Map<string, (line: Line, context: JotContext) => JotReading
     rise,
     grille,
     hood,
+    plate,
     capacity,
     heater,
     found: setting('found'),

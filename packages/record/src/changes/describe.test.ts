@@ -1,7 +1,7 @@
 import { METRIC_UNITS } from '@ingle/core'
 import { describe, expect, it } from 'vitest'
+import type { BodyOf, ChangeKind } from '../kinds/kinds.ts'
 import { ALL_KINDS, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing/pen.ts'
-import type { BodyOf, ChangeKind } from './change.ts'
 import { describeChange } from './describe.ts'
 
 const TRY = { ...HERE, tryId: uuid(3) }
@@ -17,8 +17,8 @@ const rule = {
   settings: [],
 }
 const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
-  'site.set': [{ name: 'Quay', altitudeFt: 310 }, 'site: name Quay, altitudeFt 310'],
-  'system.set': [{ systemId: SYSTEM, capacityTons: 3.5 }, 'system: capacityTons 3.5'],
+  'site.set': [{ name: 'Quay', altitudeFt: 310 }, 'site: name Quay, altitude 310 ft'],
+  'system.set': [{ systemId: SYSTEM, capacityTons: 3.5 }, 'system: capacity 3.5 ton'],
   'part.set': [{ systemId: SYSTEM, partId: uuid(4), role: 'supply-grille', name: 'desk' }, 'part: supply grille desk'],
   'part.remove': [{ systemId: SYSTEM, partId: uuid(4) }, 'part taken out'],
   'profile.use': [{ systemId: SYSTEM, profile: { family: 'VX-42' } }, 'equipment: profile VX-42'],
@@ -56,7 +56,7 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   ],
   'item.open': [{ ...HERE, itemId: uuid(7), text: 'larger grille' }, 'open: larger grille'],
   'item.close': [{ ...HERE, itemId: uuid(7), how: 'fitted' }, 'done: fitted'],
-  'wiring.set': [{ ...HERE, kind: 'furnace', cable: 5 }, 'wiring: kind furnace, cable 5'],
+  'wiring.set': [{ ...HERE, kind: 'furnace', cable: 5 }, 'wiring: kind furnace, conductors 5'],
   'wire.set': [
     { ...HERE, column: 'found', wire: 'yellow', controller: 'Y1', board: 'equipment', terminal: 'Y2' },
     'conductor yellow found: Y1 to Y2',
@@ -69,7 +69,7 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
     { ...HERE, place: 'equipment', input: '1', device: 'float switch', rests: 'closed' },
     'input 1: float switch, rests closed',
   ],
-  'firing.set': [{ ...HERE, inputBtuH: 60_000, toStartS: 40 }, 'firing: inputBtuH 60000, toStartS 40'],
+  'firing.set': [{ ...HERE, inputBtuH: 60_000, toStartS: 40 }, 'firing: input 60000 Btu/h, flame to blower 40 s'],
   'fix.put': [
     {
       ...HERE,
@@ -83,9 +83,9 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   ],
   'fix.undo': [{ ...HERE, fixId: uuid(12), how: 'RV is in' }, 'temporary fix undone: RV is in'],
   'fix.hand-on': [{ ...HERE, fixId: uuid(12), to: 'JT', until: '2026-12-31' }, 'temporary fix handed on to JT until 2026-12-31'],
-  'cooling.set': [{ ...HERE, dryingPct: 80 }, 'cooling: dryingPct 80'],
-  'drive.set': [{ systemId: SYSTEM, baseHz: 60 }, 'drive: baseHz 60'],
-  'traverse.set': [{ ...TRY, traverseId: uuid(13), name: 'trunk', widthIn: 20 }, 'traverse: name trunk, widthIn 20'],
+  'cooling.set': [{ ...HERE, dryingPct: 80 }, 'cooling: drying share of the flow 80%'],
+  'drive.set': [{ systemId: SYSTEM, baseHz: 60 }, 'drive: full speed 60 Hz'],
+  'traverse.set': [{ ...TRY, traverseId: uuid(13), name: 'trunk', widthIn: 20 }, 'traverse: name trunk, duct width 20.0 in'],
   'traverse.point': [{ ...TRY, traverseId: uuid(13), index: 4, pressureInWc: 0.042 }, 'traverse, point 5: +0.042 in.wc'],
   'reading.hood': [{ ...TRY, name: 'desk', side: 'supply', flowCfm: 120 }, 'hood on supply desk 120 cfm'],
   'reading.plate': [{ ...TRY, factor: 1260, dpInWc: 0.81 }, 'plate of 1260 at +0.81 in.wc'],
@@ -107,7 +107,7 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   'zone.remove': [{ systemId: SYSTEM, zoneId: uuid(14) }, 'zone taken out'],
   'outlet.set': [{ systemId: SYSTEM, outletId: uuid(15), zoneId: uuid(14), name: 'desk' }, 'outlet: name desk'],
   'outlet.remove': [{ systemId: SYSTEM, outletId: uuid(15) }, 'outlet taken out'],
-  'zoning.set': [{ systemId: SYSTEM, shareBy: 'load' }, 'zoned duct: shareBy load'],
+  'zoning.set': [{ systemId: SYSTEM, shareBy: 'load' }, 'zoned duct: shared by load'],
   'zones.reading': [
     { ...HERE, open: [uuid(14)], supplyInWc: 0.3, returnInWc: -0.2 },
     'static with zones open: 1; +0.30 in.wc and −0.20 in.wc',
@@ -128,5 +128,7 @@ describe('what a change wrote down, in a line', () => {
   it('follows the reader’s units', () => {
     expect(describeChange(written('reading.split'), METRIC_UNITS)).toBe('return 23.9 °C, supply 12.8 °C')
     expect(describeChange(written('reading.probes'), METRIC_UNITS)).toBe('static supply side of the cabinet +55 Pa')
+    expect(describeChange(written('system.set'), METRIC_UNITS)).toBe('system: capacity 12.3 kW')
+    expect(describeChange(written('site.set'), METRIC_UNITS)).toBe('site: name Quay, altitude 94 m')
   })
 })

@@ -1,4 +1,6 @@
 import { type Refusal, refuse } from '@ingle/core'
+import { kindOf } from '../kinds/kinds.ts'
+import { OnTry, OnVisit } from '../kinds/onVisit.ts'
 import type { Change } from './change.ts'
 
 /** What the changes of a site have brought into being, so that a later one can be checked against it. */
@@ -11,15 +13,13 @@ export class KnownIds {
 
   add(change: Change): void {
     this.ids.add(change.id)
-    if (change.kind === 'visit.start') this.ids.add(change.body.visitId)
-    if (change.kind === 'item.open') this.ids.add(change.body.itemId)
-    if (change.kind === 'fix.put') this.ids.add(change.body.fixId)
+    for (const id of kindOf(change.kind).makes?.(change.body) ?? []) this.ids.add(id)
   }
 
   /** Null when everything that this change speaks of is known; a refusal that names what is not. */
   missing(change: Change): Refusal | null {
     for (const [name, id] of wantedIds(change)) {
-      if (!this.ids.has(id))
+      if (id !== undefined && !this.ids.has(id))
         return refuse(
           `It speaks of ${name} that this site does not have (yet).`,
           'It may have been sent before the change that it builds on: that one goes first. It stays kept on the device.',
@@ -29,22 +29,14 @@ export class KnownIds {
   }
 }
 
-function wantedIds(change: Change): [string, string][] {
-  const out: [string, string][] = []
-  if (change.replaces) out.push(['a change', change.replaces])
-  const body = change.body as {
-    visitId?: string
-    tryId?: string
-    noteId?: string
-    itemId?: string
-    fixId?: string
-    targetId?: string
-  }
-  if (body.visitId && change.kind !== 'visit.start') out.push(['a visit', body.visitId])
-  if (body.tryId) out.push(['a try', body.tryId])
-  if (body.noteId) out.push(['a note', body.noteId])
-  if (body.itemId && change.kind === 'item.close') out.push(['an item', body.itemId])
-  if (body.fixId && change.kind !== 'fix.put') out.push(['a temporary fix', body.fixId])
-  if (body.targetId) out.push(['a change', body.targetId])
-  return out
+/** A body on a visit needs its visit, one on a try its try too; the rest says each kind itself. */
+function wantedIds(change: Change): [string, string | undefined][] {
+  const { body, needs } = kindOf(change.kind)
+  const on = change.body as Partial<OnTry>
+  return [
+    ['a change', change.replaces],
+    ...(body.prototype instanceof OnVisit ? [['a visit', on.visitId] as [string, string | undefined]] : []),
+    ...(body.prototype instanceof OnTry ? [['a try', on.tryId] as [string, string | undefined]] : []),
+    ...(needs?.(change.body) ?? []),
+  ]
 }

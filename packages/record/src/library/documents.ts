@@ -1,8 +1,8 @@
 import { ok, type Result, refuse, ruleDoubts } from '@ingle/core'
-import { Instrument } from '../changes/airBodies.ts'
-import { HouseRuleBody } from '../changes/bodies.ts'
 import { checked } from '../checks.ts'
 import { type Profile, parseProfile } from '../profile/profile.ts'
+import { HouseRuleBody } from './houseRule.ts'
+import { Instrument } from './instrument.ts'
 import { type Pattern, parsePattern } from './pattern.ts'
 
 export const RULES_FORMAT = 'ingle-rules/1'

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Change } from '../changes/change.ts'
+import type { FixId } from '../ids.ts'
 import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing/pen.ts'
-import { fixesInPlace, fixesOpen } from './fixes.ts'
 import { fold } from './fold.ts'
+import { FOLD_VERSION } from './foldVersion.ts'
 import { inForce } from './inForce.ts'
-import { FOLD_VERSION } from './state.ts'
 
 const stateOf = (changes: readonly Change[]) => fold(uuid(0), changes)
 const visitOf = (changes: readonly Change[]) => stateOf(changes).visits[0]!.systems[SYSTEM]!
@@ -94,18 +94,16 @@ describe('folding', () => {
 
   it('keeps temporary fixes until they are undone, and who answers for them', () => {
     const { pen } = begun()
-    const put = (fixId: string, what: string) =>
+    const put = (fixId: FixId, what: string) =>
       pen.write('fix.put', { ...HERE, fixId, what, instead: 'the controller', cannot: 'ramp', undo: 'swap it' })
     put(uuid(71), 'S0 thermostat')
     put(uuid(72), 'damper clamp')
     pen.write('fix.hand-on', { ...HERE, fixId: uuid(71), to: 'JT', until: '2026-12-01' })
-    const open = (today: string) => fixesOpen(stateOf(pen.changes), SYSTEM, today).map((one) => one.what)
-    expect(open('2026-11-25')).toEqual(['damper clamp'])
     pen.write('fix.undo', { ...HERE, fixId: uuid(72), how: 'clamp is off' })
-    expect(open('2026-11-25')).toEqual([])
-    // Its day has come: somebody has to answer again.
-    expect(open('2026-12-02')).toEqual(['S0 thermostat'])
-    expect(fixesInPlace(stateOf(pen.changes), SYSTEM)).toHaveLength(1)
+    expect(stateOf(pen.changes).fixes).toMatchObject([
+      { what: 'S0 thermostat', undone: null, handedOn: { to: 'JT', until: '2026-12-01' } },
+      { what: 'damper clamp', undone: { how: 'clamp is off' }, handedOn: null },
+    ])
   })
 
   it('adds and takes out parts', () => {
@@ -132,9 +130,9 @@ describe('taking back and correcting', () => {
     const { pen, tryId } = begun()
     const first = pen.write('reading.probes', { ...HERE, tryId, supply: 0.9 })
     const second = pen.write('reading.probes', { ...HERE, tryId, supply: 0.22 }, { replaces: first })
-    expect(visitOf(pen.changes).tries[0]?.readings.map((one) => one.body.supply)).toEqual([0.22])
+    expect(visitOf(pen.changes).tries[0]?.readings.map((one) => one.kind === 'probes' && one.body.supply)).toEqual([0.22])
     pen.write('undo', { targetId: second })
-    expect(visitOf(pen.changes).tries[0]?.readings.map((one) => one.body.supply)).toEqual([0.9])
+    expect(visitOf(pen.changes).tries[0]?.readings.map((one) => one.kind === 'probes' && one.body.supply)).toEqual([0.9])
     expect(pen.changes).toHaveLength(7)
   })
 

@@ -1,17 +1,31 @@
-import type { Bridge, InstrumentMeasure, OutletKind, Place, RoomKind, Wire } from '@ingle/core'
-import type { CoolingSet, DriveSet, FiringSet, Instrument, TraverseSet } from '../changes/airBodies.ts'
-import type { AimOrigin, HouseRuleBody, PartRole } from '../changes/bodies.ts'
-import type { WiringSet } from '../changes/powerBodies.ts'
-import type { ZoningSet } from '../changes/zoneBodies.ts'
+import type { Bridge, InstrumentMeasure, OutletKind, Place, RoomKind, SystemKind, Wire } from '@ingle/core'
+import type {
+  ChangeId,
+  FixId,
+  GroupId,
+  ItemId,
+  NoteId,
+  OutletId,
+  PartId,
+  PhotoId,
+  SiteId,
+  SystemId,
+  TraverseId,
+  TryId,
+  VisitId,
+  ZoneId,
+} from '../ids.ts'
+import type { Bags } from '../kinds/bags.ts'
+import type { ReadingBody, ReadingKind } from '../kinds/readings/readings.ts'
+import type { AimOrigin, PartRole } from '../kinds/words.ts'
+import type { HouseRuleBody } from '../library/houseRule.ts'
+import type { Instrument } from '../library/instrument.ts'
 import type { Profile } from '../profile/profile.ts'
-
-/** Raise it whenever the fold gives another state for the same changes: servers then fold every site anew. */
-export const FOLD_VERSION = 6
 
 /** A site as its changes make it. Plain data; nothing here is stored that cannot be folded again. */
 export interface SiteState {
   foldVersion: number
-  id: string
+  id: SiteId
   name: string
   place: string
   altitudeFt: number
@@ -30,8 +44,8 @@ export interface SiteState {
   changeCount: number
 }
 
-export interface SystemState {
-  id: string
+export interface SystemState extends Bags<'system'> {
+  id: SystemId
   name: string
   serves: string
   capacityTons: number | null
@@ -48,12 +62,10 @@ export interface SystemState {
   /** In the order in which they were named. */
   zones: ZoneState[]
   outlets: OutletState[]
-  zoning: Omit<ZoningSet, 'systemId'>
-  drive: Omit<DriveSet, 'systemId'>
 }
 
 export interface ZoneState {
-  id: string
+  id: ZoneId
   name: string
   room: RoomKind | null
   loadBtuH: number | null
@@ -62,8 +74,8 @@ export interface ZoneState {
 }
 
 export interface OutletState {
-  id: string
-  zoneId: string
+  id: OutletId
+  zoneId: ZoneId
   name: string
   kind: OutletKind | null
   widthIn: number | null
@@ -82,13 +94,13 @@ export interface ProfileUseState {
 
 /** Units that should be alike. */
 export interface TwinsState {
-  id: string
+  id: GroupId
   name: string
-  systemIds: string[]
+  systemIds: SystemId[]
 }
 
 export interface PartState {
-  id: string
+  id: PartId
   role: PartRole
   name: string
   maker: string
@@ -102,7 +114,7 @@ export interface PartState {
 }
 
 export interface VisitState {
-  id: string
+  id: VisitId
   number: number
   reason: string
   startedAt: string
@@ -112,7 +124,7 @@ export interface VisitState {
 }
 
 /** One system on one visit. */
-export interface SystemVisit {
+export interface SystemVisit extends Bags<'visit'> {
   complaint: string
   notes: NoteState[]
   tries: TryState[]
@@ -124,8 +136,6 @@ export interface SystemVisit {
   wiring: WiringState
   /** What hangs on the inputs, by place and number: `equipment 1`. */
   contacts: Record<string, ContactState>
-  firing: FiringState
-  cooling: Omit<CoolingSet, 'visitId' | 'systemId'>
   /** By what they measure. */
   instruments: Partial<Record<InstrumentMeasure, Instrument>>
   zoneReadings: ZoneReadingState[]
@@ -133,29 +143,43 @@ export interface SystemVisit {
 }
 
 export interface ZoneReadingState {
-  id: string
+  id: ChangeId
   at: string
   by: string
-  open: string[]
+  open: ZoneId[]
   supplyInWc: number
   returnInWc: number
   flowCfm: number | null
 }
 
 export interface OutletReadingState {
-  id: string
+  id: ChangeId
   at: string
   by: string
-  outletId: string
+  outletId: OutletId
   flowCfm: number
   damperPct: number | null
 }
 
 /** What was said of the wiring: as found, and over it what was mended. */
 export interface WiringState {
-  set: Omit<WiringSet, 'visitId' | 'systemId'>
+  set: WiringFacts
   found: WiringColumn
   left: WiringColumn
+}
+/** What kind of system is to be wired, as far as somebody said so. */
+export interface WiringFacts {
+  kind?: SystemKind
+  heatStages?: 0 | 1 | 2
+  coolStages?: 0 | 1 | 2
+  transformers?: 1 | 2
+  /** The mode in which the equipment wants its reversing valve live. */
+  reversing?: 'cool' | 'heat'
+  splitPower?: boolean
+  controllerPower?: 'common' | 'battery'
+  valve?: 'O and B' | 'O/B'
+  /** Conductors of the cable, counted. */
+  cable?: number
 }
 export interface WiringColumn {
   /** By name; null: it is not there. */
@@ -163,7 +187,7 @@ export interface WiringColumn {
   bridges: (Bridge & { there: boolean })[]
 }
 
-export type FiringState = Omit<FiringSet, 'visitId' | 'systemId'>
+export type FiringState = SystemVisit['firing']
 
 export interface ContactState {
   device: string
@@ -171,23 +195,23 @@ export interface ContactState {
 }
 
 export interface PhotoState {
-  id: string
+  id: PhotoId
   mediaType: string
   bytes: number
 }
 
 export interface NoteState {
-  id: string
+  id: NoteId
   at: string
   by: string
-  partId: string | null
+  partId: PartId | null
   text: string
   standing: 'fine' | 'watch'
   photos: PhotoState[]
 }
 
 export interface TryState {
-  id: string
+  id: TryId
   number: number
   at: string
   by: string
@@ -199,24 +223,33 @@ export interface TryState {
 }
 
 export interface TraverseState {
-  id: string
+  id: TraverseId
   at: string
-  set: Omit<TraverseSet, 'visitId' | 'systemId' | 'tryId' | 'traverseId' | 'readAt'>
+  set: TraverseFacts
   /** By index; the last reading of a point counts. */
   points: Record<number, number>
 }
 
-/** A reading in force; `body` is the change's own, `kind` without its prefix. */
-export interface ReadingState {
-  id: string
-  at: string
-  by: string
-  kind: 'probes' | 'split' | 'rise' | 'grille' | 'heard' | 'hood' | 'plate'
-  body: Record<string, unknown>
+/** The duct of a traverse, as far as it was described. */
+export interface TraverseFacts {
+  name?: string
+  shape?: 'rectangular' | 'round'
+  widthIn?: number
+  heightIn?: number
+  diameterIn?: number
+  perDiameter?: 6 | 8 | 10
+  straightBeforeIn?: number
+  straightAfterIn?: number
+  airF?: number
 }
 
+/** A reading in force; `body` is the change's own, `kind` without its prefix. */
+export type ReadingState = {
+  [K in ReadingKind]: { id: ChangeId; at: string; by: string; kind: K; body: ReadingBody<K> }
+}[ReadingKind]
+
 export interface RowEntry {
-  id: string
+  id: ChangeId
   at: string
   by: string
   value: string
@@ -224,12 +257,12 @@ export interface RowEntry {
   /** Where a machine read it; null: somebody looked. */
   via: string | null
   /** Earlier entries of this cell that its writer knew. */
-  saw: string[]
+  saw: ChangeId[]
 }
 
 /** An aim that was given to a unit, over what the rules say, until another is given. In the language of roles. */
 export interface GivenAim {
-  id: string
+  id: ChangeId
   at: string
   by: string
   /** Null: given back to the rules. */
@@ -250,7 +283,7 @@ export interface RowState {
 export type RowColumn = 'found' | 'left' | 'proof'
 
 export interface OverrideState {
-  id: string
+  id: ChangeId
   at: string
   by: string
   moveKey: string
@@ -260,9 +293,9 @@ export interface OverrideState {
 }
 
 export interface ItemState {
-  id: string
-  visitId: string
-  systemId: string
+  id: ItemId
+  visitId: VisitId
+  systemId: SystemId
   text: string
   openedAt: string
   by: string
@@ -271,9 +304,9 @@ export interface ItemState {
 
 /** Something that stands in for the right part. In place until it is undone, whoever answers for it. */
 export interface FixState {
-  id: string
-  visitId: string
-  systemId: string
+  id: FixId
+  visitId: VisitId
+  systemId: SystemId
   at: string
   by: string
   what: string

@@ -1,5 +1,6 @@
 import { percent, showIn } from '../../advice/show.ts'
 import { readNumber } from '../../quantity/parse.ts'
+import type { JotGrille } from '../grammar.ts'
 import { finish, isNumbers, type Line, readings } from '../line.ts'
 import { type JotContext, type JotReading, needs, wrong } from '../reading.ts'
 
@@ -10,15 +11,16 @@ export function grille(line: Line, context: JotContext): JotReading {
   const read = readings(line, [['velocity', 'the air speed']])
   if (!isNumbers(read)) return read
   const [faceFpm = 0] = read
-  const { known, side } = grilleNamed(label, context)
+  const { name, known, side } = grilleNamed(label, context)
   let widthIn = known?.widthIn ?? null
   let heightIn = known?.heightIn ?? null
   let freeArea = known?.freeArea ?? null
-  const size = /^(\d+(?:\.\d+)?)[x×](\d+(?:\.\d+)?)$/.exec(line.peek())
+  const size = /^(\d+(?:\.\d+)?|\?)[x×](\d+(?:\.\d+)?|\?)$/.exec(line.peek())
   if (size) {
     line.next()
-    widthIn = Number(size[1])
-    heightIn = Number(size[2])
+    const side = (text: string | undefined) => (text === '?' ? null : Number(text))
+    widthIn = side(size[1])
+    heightIn = side(size[2])
   }
   if (line.take('free')) {
     if (line.done) return needs('then the free-area factor, like 0.68')
@@ -33,8 +35,8 @@ export function grille(line: Line, context: JotContext): JotReading {
       ? `, ${widthIn}×${heightIn} in${freeArea === null ? '' : `, ${percent(freeArea)} free`}`
       : ''
   return finish(line, {
-    intent: { kind: 'grille', name: known?.name ?? label, side, faceFpm, widthIn, heightIn, freeArea },
-    reads: `${side} grille “${known?.name ?? label}” ${show('velocity', faceFpm)}${area}`,
+    intent: { kind: 'grille', name, side, faceFpm, widthIn, heightIn, freeArea },
+    reads: `${side} grille “${name}” ${show('velocity', faceFpm)}${area}`,
   })
 }
 
@@ -46,8 +48,7 @@ export function hood(line: Line, context: JotContext): JotReading {
   const read = readings(line, [['flow', 'the flow']])
   if (!isNumbers(read)) return read
   const [flowCfm = 0] = read
-  const { known, side } = grilleNamed(label, context)
-  const name = known?.name ?? label
+  const { name, side } = grilleNamed(label, context)
   return finish(line, {
     intent: { kind: 'hood', name, side, flowCfm },
     reads: `hood on ${side} grille “${name}” ${showIn(context.units)('flow', flowCfm)}`,
@@ -61,9 +62,57 @@ function nameIn(line: Line): string | null {
   return name.length === 0 ? null : name.join(' ').toLowerCase()
 }
 
-/** Names that begin with “return” are return grilles, unless the survey says otherwise. */
-function grilleNamed(label: string, context: JotContext) {
-  const known = context.grilles.find((one) => one.name.toLowerCase() === label)
-  const side: 'return' | 'supply' = known?.side ?? (label.startsWith('return') ? 'return' : 'supply')
-  return { known, side }
+/**
+ * A grille that the survey knows goes by its name. Of another one the last word may say the side; else names that begin
+ * with “return” are return grilles.
+ */
+function grilleNamed(
+  typed: string,
+  context: JotContext,
+): { name: string; side: 'return' | 'supply'; known: JotGrille | undefined } {
+  const find = (label: string) => context.grilles.find((one) => one.name.toLowerCase() === label)
+  const whole = find(typed)
+  if (whole) return { name: whole.name, side: whole.side, known: whole }
+  const [, label, said] = /^(.+) (return|supply)$/.exec(typed) ?? []
+  const known = label === undefined ? undefined : find(label)
+  const name = known?.name ?? label ?? typed
+  const side = said ?? (typed.startsWith('return') ? 'return' : 'supply')
+  return { name, side: side as 'return' | 'supply', known }
+}
+
+/** A metering plate in the place of the filter, with both statics where the flow is to be corrected for it. */
+export function plate(line: Line, context: JotContext): JotReading {
+  if (line.done) return needs('the plate’s factor, cfm at 1 in.wc, as printed on it')
+  const factor = readNumber(line.next())
+  if (!factor || factor.rest !== '' || factor.value < 10 || factor.value > 20_000)
+    return wrong(
+      'A plate’s factor lies between 10 and 20,000.',
+      'It is printed on the plate: cfm at 1 in.wc, like plate 1260 0.81.',
+    )
+  const read = readings(line, [['static', 'the pressure over the plate']])
+  if (!isNumbers(read)) return read
+  const [dpInWc = 0] = read
+  if (dpInWc < 0) return wrong('The pressure over a plate cannot be below zero.', 'Swap the hoses, or leave the sign off.')
+  let both: number[] | null = null
+  if (!line.done) {
+    const statics = readings(line, [
+      ['static', 'the supply static with the filter in'],
+      ['static', 'the supply static with the plate in'],
+    ])
+    if (!isNumbers(statics)) return statics
+    if (statics.some((one) => one <= 0))
+      return wrong('Both supply statics must be above zero.', 'Read them on the supply side, the filter in and the plate in.')
+    both = statics
+  }
+  const show = showIn(context.units)
+  return finish(line, {
+    intent: {
+      kind: 'plate',
+      factor: factor.value,
+      dpInWc,
+      normalStaticInWc: both?.[0] ?? null,
+      testStaticInWc: both?.[1] ?? null,
+    },
+    reads: `plate of ${factor.value} at ${show('static', dpInWc)}${both ? `, supply static ${show('static', both[0] ?? 0)} with the filter, ${show('static', both[1] ?? 0)} with the plate` : ''}`,
+  })
 }

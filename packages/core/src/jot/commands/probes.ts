@@ -34,23 +34,21 @@ function returnPositive(back: number, show: Show, instead: string): JotReading |
   if (back <= PROBE_REPEAT_IN_WC) return null
   return wrong(
     `Return static reads ${show('static', back, signed)}, but the blower pulls on that side: it must be below zero.`,
-    `Swap the hoses and read again; if only the sign was left out, press Tab for ${instead}.`,
-    instead,
+    instead
+      ? `Swap the hoses and read again; if only the sign was left out, press Tab for ${instead}.`
+      : 'Swap the hoses and read again, or put the sign in.',
+    instead || undefined,
   )
 }
 
-export function probe(point: keyof ProbeReadings): (line: Line, context: JotContext) => JotReading {
+export function probe(point: 'supply' | 'return'): (line: Line, context: JotContext) => JotReading {
   return (line, context) => {
     const read = readings(line, [['static', `the static ${POINT_NAMES[point]}`]])
     if (!isNumbers(read)) return read
     const [value = 0] = read
     const show = showIn(context.units)
-    const suction = point !== 'supply' && point !== 'after-coil' && point !== 'trunk'
-    if (suction) {
-      const typed = point === 'return' ? 'return' : `static ${point}`
-      const positive = returnPositive(value, show, `${typed} ${show('static', -value, { signed: true, bare: true })}`)
-      if (positive) return positive
-    }
+    const positive = SUCTION.has(point) && returnPositive(value, show, `${point} ${bareStatic(-value, show)}`)
+    if (positive) return positive
     return finish(line, {
       intent: { kind: 'probes', probes: { [point]: value } },
       reads: `static ${POINT_NAMES[point]} ${show('static', value, signed)}`,
@@ -58,15 +56,36 @@ export function probe(point: keyof ProbeReadings): (line: Line, context: JotCont
   }
 }
 
+/** Static at one place, or at several one after another. */
 export function staticAt(line: Line, context: JotContext): JotReading {
-  if (line.done) return needs(`where: ${list(Object.keys(PROBE_WORDS))}`)
-  const place = line.next().toLowerCase()
-  const point = Object.hasOwn(PROBE_WORDS, place) ? PROBE_WORDS[place] : undefined
-  if (point) return probe(point)(line, context)
-  const near = Object.keys(PROBE_WORDS).filter((word) => word.startsWith(place))
-  if (near.length > 0 && line.done) return needs(list(near))
-  return wrong(`“${clip(place)}” is not a place for a probe.`, `Places: ${list(Object.keys(PROBE_WORDS))}.`)
+  const show = showIn(context.units)
+  const probes: ProbeReadings = {}
+  do {
+    if (line.done) return needs(`where: ${list(Object.keys(PROBE_WORDS))}`)
+    const place = line.next().toLowerCase()
+    const point = Object.hasOwn(PROBE_WORDS, place) ? PROBE_WORDS[place] : undefined
+    if (!point) {
+      const near = Object.keys(PROBE_WORDS).filter((word) => word.startsWith(place))
+      if (near.length > 0 && line.done) return needs(list(near))
+      return wrong(`“${clip(place)}” is not a place for a probe.`, `Places: ${list(Object.keys(PROBE_WORDS))}.`)
+    }
+    const read = readings(line, [['static', `the static ${POINT_NAMES[point]}`]])
+    if (!isNumbers(read)) return read
+    const [value = 0] = read
+    const typed = Object.keys(probes).length === 0 ? `static ${point}` : ''
+    const positive = SUCTION.has(point) && returnPositive(value, show, typed && `${typed} ${bareStatic(-value, show)}`)
+    if (positive) return positive
+    probes[point] = value
+  } while (!line.done)
+  const said = (Object.entries(probes) as [keyof ProbeReadings, number][]).map(
+    ([point, value]) => `static ${POINT_NAMES[point]} ${show('static', value, signed)}`,
+  )
+  return finish(line, { intent: { kind: 'probes', probes }, reads: said.join(', ') })
 }
+
+/** Places on the side where the blower pulls. */
+const SUCTION = new Set<keyof ProbeReadings>(['return', 'before-filter', 'after-filter'])
+const bareStatic = (value: number, show: Show) => show('static', value, { signed: true, bare: true })
 
 export function filter(line: Line, context: JotContext): JotReading {
   if (line.done) return needs('the static before and after it, or “clean” once a clean one is in')

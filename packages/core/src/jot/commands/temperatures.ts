@@ -28,6 +28,11 @@ export function split(line: Line, context: JotContext): JotReading {
       supplyWbF = second[0] ?? null
     }
   }
+  if (line.take('swb')) {
+    const wet = readings(line, [['temperature', 'the supply wet bulb']])
+    if (!isNumbers(wet)) return wet
+    supplyWbF = wet[0] ?? null
+  }
   if (line.take('rh')) {
     const wet = readings(line, [['humidity', 'the return humidity']])
     if (!isNumbers(wet)) return wet

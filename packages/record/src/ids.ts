@@ -1,0 +1,55 @@
+/**
+ * Ids, each of its own type: a visit's id does not fit where a system's is wanted. A text becomes one only here, where it
+ * is checked or made; everywhere else it is carried as what it is.
+ */
+import { ok, type Result, refuse } from '@ingle/core'
+
+declare const brand: unique symbol
+type Id<Of extends string> = string & { readonly [brand]: Of }
+
+export type SiteId = Id<'site'>
+export type SystemId = Id<'system'>
+export type VisitId = Id<'visit'>
+export type ChangeId = Id<'change'>
+/** A try and a note go by the id of the change that began them. */
+export type TryId = ChangeId
+export type NoteId = ChangeId
+export type PartId = Id<'part'>
+export type ItemId = Id<'item'>
+export type FixId = Id<'fix'>
+export type PhotoId = Id<'photo'>
+export type TraverseId = Id<'traverse'>
+export type ZoneId = Id<'zone'>
+export type OutletId = Id<'outlet'>
+export type GroupId = Id<'group'>
+export type AnyId =
+  | SiteId
+  | SystemId
+  | VisitId
+  | ChangeId
+  | PartId
+  | ItemId
+  | FixId
+  | PhotoId
+  | TraverseId
+  | ZoneId
+  | OutletId
+  | GroupId
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
+
+/** An id out of foreign text: an address, a file, a message. */
+export function parseId<T extends AnyId>(text: string | undefined, what: string): Result<T> {
+  return text !== undefined && UUID.test(text)
+    ? ok(text as T)
+    : refuse(`“${String(text).slice(0, 40)}” is no id of a ${what}.`, 'Check the address, or open it from the Round.')
+}
+
+/** An id that somebody else's check has already passed: a row of the database, a fixture, the demo world. */
+export const knownId = <T extends AnyId>(text: string): T => text as T
+
+/** Makes new ids; the source of random ones is passed in. */
+export const idMaker =
+  (random: () => string) =>
+  <T extends AnyId>(): T =>
+    random() as T

@@ -1,0 +1,29 @@
+import 'reflect-metadata'
+import { IsNumber, IsOptional, Max, Min } from 'class-validator'
+import { OnVisit } from '../onVisit.ts'
+import { bag } from '../spec.ts'
+
+/** What is known of cooling and drying on this visit. */
+export class CoolingSet extends OnVisit {
+  /** Share of the full flow while drying, or in the low stage, percent. */
+  @IsOptional() @IsNumber() @Min(30) @Max(100) dryingPct?: number
+  /** Read by whoever may: at the compressor. */
+  @IsOptional() @IsNumber() @Min(-20) @Max(100) superheatF?: number
+  @IsOptional() @IsNumber() @Min(-20) @Max(100) subcoolingF?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(60) wantedSuperheatF?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(60) wantedSubcoolingF?: number
+}
+
+export const coolingSet = bag('cooling.set', {
+  body: CoolingSet,
+  on: 'visit',
+  into: 'cooling',
+  lead: 'cooling',
+  fields: {
+    dryingPct: { says: 'drying share of the flow', in: 'percent', read: true },
+    superheatF: { says: 'superheat', in: 'temperatureDifference', read: true },
+    subcoolingF: { says: 'subcooling', in: 'temperatureDifference', read: true },
+    wantedSuperheatF: { says: 'superheat wanted', in: 'temperatureDifference', read: true },
+    wantedSubcoolingF: { says: 'subcooling wanted', in: 'temperatureDifference', read: true },
+  },
+})

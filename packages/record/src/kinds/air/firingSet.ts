@@ -1,0 +1,68 @@
+import 'reflect-metadata'
+import { PLAUSIBLE } from '@ingle/core'
+import { IsNumber, IsOptional, Max, Min } from 'class-validator'
+import { OnVisit } from '../onVisit.ts'
+import { bag } from '../spec.ts'
+
+const [LOW, HIGH] = PLAUSIBLE.temperature
+
+/** What is known of a furnace's firing, for its fan-and-limit switch. A field that was not sent leaves the earlier one. */
+export class FiringSet extends OnVisit {
+  /** From the rate plate, or clocked at the meter. */
+  @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) inputBtuH?: number
+  @IsOptional() @IsNumber() @Min(30) @Max(100) efficiencyPct?: number
+  @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) returnF?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(100_000) flowCfm?: number
+  /** Flame to blower, from cold, by the watch. */
+  @IsOptional() @IsNumber() @Min(1) @Max(1800) toStartS?: number
+  /** After the exchanger, out of its sight, while it fires steadily. */
+  @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) supplyF?: number
+  /** The window of the plate. */
+  @IsOptional() @IsNumber() @Min(1) @Max(200) riseLowF?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(200) riseHighF?: number
+  /** Clocked at the meter. */
+  @IsOptional() @IsNumber() @Min(0.01) @Max(1000) meterFt3?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(7200) meterS?: number
+  @IsOptional() @IsNumber() @Min(100) @Max(4000) heatingValueBtuFt3?: number
+  /** The low fire of a two-stage furnace. */
+  @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) lowInputBtuH?: number
+  @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) lowReturnF?: number
+  @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) lowSupplyF?: number
+  /** Supply air at the moment when the blower starts. */
+  @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) startSupplyF?: number
+  /** What the house loses at the outdoor temperature of concern. */
+  @IsOptional() @IsNumber() @Min(500) @Max(5_000_000) lossBtuH?: number
+  /** How fast the rooms warm up on high fire, by a thermometer and the watch, and how far they are set back. */
+  @IsOptional() @IsNumber() @Min(0.1) @Max(30) warmUpFPerH?: number
+  @IsOptional() @IsNumber() @Min(0.5) @Max(30) setbackF?: number
+  /** How long it fires for a call. */
+  @IsOptional() @IsNumber() @Min(30) @Max(7200) firingS?: number
+}
+
+export const firingSet = bag('firing.set', {
+  body: FiringSet,
+  on: 'visit',
+  into: 'firing',
+  lead: 'firing',
+  fields: {
+    inputBtuH: { says: 'input', unit: 'Btu/h', read: true },
+    efficiencyPct: { says: 'efficiency', in: 'percent', read: true },
+    returnF: { says: 'furnace return', in: 'temperature', read: true },
+    supplyF: { says: 'furnace supply', in: 'temperature', read: true },
+    riseLowF: { says: 'rise on the plate, from', in: 'temperatureDifference', read: true },
+    riseHighF: { says: 'rise on the plate, to', in: 'temperatureDifference', read: true },
+    meterFt3: { says: 'gas metered', unit: 'ft³', read: true },
+    meterS: { says: 'gas metered in', unit: 's', read: true },
+    heatingValueBtuFt3: { says: 'heating value', unit: 'Btu/ft³', read: true },
+    flowCfm: { says: 'furnace flow', in: 'flow', read: true },
+    toStartS: { says: 'flame to blower', unit: 's', read: true },
+    firingS: { says: 'fires for a call', unit: 's', read: true },
+    lowInputBtuH: { says: 'low fire, input', unit: 'Btu/h', read: true },
+    lowReturnF: { says: 'low fire, return', in: 'temperature', read: true },
+    lowSupplyF: { says: 'low fire, supply', in: 'temperature', read: true },
+    startSupplyF: { says: 'supply as the blower starts', in: 'temperature', read: true },
+    lossBtuH: { says: 'house loses', unit: 'Btu/h', read: true },
+    warmUpFPerH: { says: 'rooms warm up an hour', in: 'temperatureDifference', read: true },
+    setbackF: { says: 'set back by', in: 'temperatureDifference', read: true },
+  },
+})

@@ -1,0 +1,23 @@
+import 'reflect-metadata'
+import { PLACES, type Place } from '@ingle/core'
+import { IsIn, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
+import { kind } from '../kind.ts'
+import { OnVisit } from '../onVisit.ts'
+
+/** What hangs on an input, and how its contact rests. */
+export class ContactSet extends OnVisit {
+  @IsIn(PLACES) place!: Place
+  /** The number of the input, as in `input.function.1`. */
+  @Matches(/^[a-z0-9-]+$/i) @MaxLength(10) input!: string
+  @IsString() @MaxLength(80) device!: string
+  @IsOptional() @IsIn(['open', 'closed']) rests?: 'open' | 'closed' | null
+}
+
+export const contactSet = kind('contact.set', {
+  body: ContactSet,
+  says: ({ input, device, rests }) => `input ${input}: ${device || 'nothing'}${rests ? `, rests ${rests}` : ''}`,
+  fold(into, { body }) {
+    const here = into.here(body)
+    if (here) here.contacts[`${body.place} ${body.input}`] = { device: body.device, rests: body.rests ?? null }
+  },
+})
