@@ -10,5 +10,5 @@ export {
   type Seen,
 } from './library/search.ts'
 export { PROFILES, profileById } from './profiles/index.ts'
-export { CLIMATES, HOUSE_RULES, ruleById, WISHES } from './rules/houseRules.ts'
+export { CLIMATES, HOUSE_RULES, isDamp, ruleById, WISHES } from './rules/houseRules.ts'
 export { SETTING_RULES } from './rules/settingRules.ts'

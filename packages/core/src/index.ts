@@ -96,7 +96,7 @@ export {
   type TraverseResult,
   traversePlan,
 } from './airflow/traversePlan.ts'
-export { blowerDelays, type OffDelay, type OnDelay } from './control/delays.ts'
+export { type BlowerDelays, blowerDelays, type OffDelay, type OnDelay } from './control/delays.ts'
 export {
   exchangerFromStart,
   type FanLimitRun,

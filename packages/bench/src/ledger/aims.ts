@@ -1,21 +1,19 @@
 import {
   type AirflowPicture,
-  BASE_UNITS,
-  chooseTap,
   constraintText,
   type Expressed,
   express,
-  format,
   type ResolvedSetting,
   type RuledAim,
   ruledAims,
-  showIn,
+  type Show,
   tapName,
 } from '@ingle/core'
-import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from '../state/airflowInput.ts'
-import type { SystemDevice } from '../state/devices.ts'
-import { type Fire, type Fires, firesOf } from '../state/fires.ts'
-import type { FiringState, GivenAim, SiteState, SystemState } from '../state/state.ts'
+import type { GivenAim, SystemState } from '@ingle/record'
+import type { Fire, Fires } from '../stages/airflow/fires.ts'
+import { fireTaps, heaterTap } from '../stages/airflow/heatingTap.ts'
+import { COOL_TAP_ROLE, HEAT_TAP_ROLE, LOW_FIRE_TAP_ROLE } from '../stages/airflow/roles.ts'
+import type { SystemDevice } from '../visit/devices.ts'
 
 /** What a row should be set to, and why. */
 export interface Aim {
@@ -38,19 +36,16 @@ export interface AimGround {
   system: SystemState
   picture: AirflowPicture
   ruled: ReadonlyMap<string, RuledAim>
+  show: Show
 }
 
-export function aimGround(
-  state: SiteState,
+/** What the house rules of a system say for it. */
+export const ruledFor = (
   system: SystemState,
   devices: readonly SystemDevice[],
-  picture: AirflowPicture,
-  firing: FiringState,
-): AimGround {
-  const subject = { equipment: devices.map((one) => one.profile.kind), climate: state.climate, wishes: system.wishes }
-  const furnace = devices.find((one) => one.place === 'equipment')?.profile.furnace
-  return { system, picture, fires: firesOf(firing, furnace, state.altitudeFt), ruled: ruledAims(system.rules, subject) }
-}
+  climate: string,
+): ReadonlyMap<string, RuledAim> =>
+  ruledAims(system.rules, { equipment: devices.map((one) => one.profile.kind), climate, wishes: system.wishes })
 
 /** The aim of a row: given by hand before worked out, worked out before a house rule. Null when nothing says one. */
 export function aimOf(row: ResolvedSetting, given: GivenAim | null, ground: AimGround): Aim | null {
@@ -82,14 +77,14 @@ interface Worked {
 }
 
 /** Aims that follow from tables, from the survey and from what can only be right one way. */
-function workedOut(row: ResolvedSetting, { system, picture, fires }: AimGround): Worked | null {
+function workedOut(row: ResolvedSetting, { system, picture, fires, show }: AimGround): Worked | null {
   switch (row.id) {
     case COOL_TAP_ROLE:
-      return coolAim(picture)
+      return coolAim(picture, show)
     case HEAT_TAP_ROLE:
-      return fires.high ? fireAim(picture, fires.high, 'high') : heatAim(picture)
-    case 'airflow.heat.low':
-      return fires.low ? fireAim(picture, fires.low, 'low') : null
+      return fires.high ? fireAim(picture, fires.high, 'high', show) : heatAim(picture, show)
+    case LOW_FIRE_TAP_ROLE:
+      return fires.low ? fireAim(picture, fires.low, 'low', show) : null
     case 'system.capacity':
       return system.capacityTons === null
         ? null
@@ -111,11 +106,10 @@ function workedOut(row: ResolvedSetting, { system, picture, fires }: AimGround):
   }
 }
 
-const cfm = (value: number) => format('flow', value, BASE_UNITS)
 const TABLE = 'Blower table and readings'
 
 /** While the filter is still dirty the aim is the tap for a clean one: the tap is set once, the filter changes often. */
-function coolAim(picture: AirflowPicture): Worked | null {
+function coolAim(picture: AirflowPicture, show: Show): Worked | null {
   const choice = picture.cleanChoice ?? picture.choice
   const best = choice?.best
   const label = best ? picture.input.blower?.table.taps[best.tap] : undefined
@@ -123,46 +117,42 @@ function coolAim(picture: AirflowPicture): Worked | null {
   const filter = picture.current?.input.filter === 'as-found' && picture.cleanChoice ? ' with a clean filter' : ''
   return {
     meaning: label,
-    why: `${cfm(best.point.flowCfm)}${filter}, aim ${cfm(picture.aimCfm ?? 0)}${choice?.binding && choice.wished ? `; ${tapName(picture.input.blower?.table.taps[choice.wished.tap] ?? '')} would be nearer but ${constraintText(choice.binding, picture, showIn(BASE_UNITS))}` : ''}`,
+    why: `${show('flow', best.point.flowCfm)}${filter}, aim ${show('flow', picture.aimCfm ?? 0)}${choice?.binding && choice.wished ? `; ${tapName(picture.input.blower?.table.taps[choice.wished.tap] ?? '')} would be nearer but ${constraintText(choice.binding, picture, show)}` : ''}`,
     source: TABLE,
   }
 }
 
-/** The heating tap whose rise comes nearest the middle of the plate's window, inside it. */
-function fireAim(picture: AirflowPicture, fire: Fire, which: string): Worked | null {
-  const coefficient = picture.cleanCoefficient ?? picture.ductCoefficient
-  const { blower } = picture.input
-  if (!blower || coefficient === null) return null
-  const middleCfm = fire.heatBtuH / (picture.sensibleFactor * ((fire.lowF + fire.highF) / 2))
-  const { best } = chooseTap(blower.table, coefficient, middleCfm, {
-    maxStaticInWc: blower.ratedStaticInWc,
-    rise: { heatBtuH: fire.heatBtuH, sensibleFactor: picture.sensibleFactor, minF: fire.lowF, maxF: fire.highF },
-  })
-  const label = best ? blower.table.taps[best.tap] : undefined
+function fireAim(picture: AirflowPicture, fire: Fire, which: string, show: Show): Worked | null {
+  const best = fireTaps(picture, fire)?.best
+  const label = best ? picture.input.blower?.table.taps[best.tap] : undefined
+  const degrees = (value: number, bare = false) => show('temperatureDifference', value, { bare, decimals: 0 })
   return best?.riseF && label
     ? {
         meaning: label,
-        why: `${which} fire rises ${best.riseF.toFixed(0)} °F on it, of ${fire.lowF} to ${fire.highF} °F on the plate`,
+        why: `${which} fire rises ${degrees(best.riseF)} on it, of ${degrees(fire.lowF, true)} to ${degrees(fire.highF)} on the plate`,
         source: TABLE,
       }
     : null
 }
 
-function heatAim(picture: AirflowPicture): Worked | null {
+function heatAim(picture: AirflowPicture, show: Show): Worked | null {
+  const tap = heaterTap(picture)
+  if (!tap) return null
   const { floorCfm, input } = picture
-  if (input.heaterKw === 0) return { meaning: SAME_TAP, why: 'No heater fitted.', source: 'Survey' }
-  const choice = picture.cleanChoice ?? picture.choice
-  if (floorCfm === null || !choice) return null
-  const cool = choice.best?.point
-  if (cool && cool.flowCfm >= floorCfm)
-    return {
-      meaning: SAME_TAP,
-      why: `${cfm(cool.flowCfm)} is over the ${cfm(floorCfm)} that ${input.heaterKw} kW needs`,
-      source: TABLE,
-    }
-  const enough = choice.outcomes.find((one) => one.point !== null && one.point.flowCfm >= floorCfm)
-  const label = enough ? input.blower?.table.taps[enough.tap] : undefined
-  return enough?.point && label
-    ? { meaning: label, why: `lowest ${tapName(label)} over the heater’s ${cfm(floorCfm)}`, source: TABLE }
-    : null
+  switch (tap.because) {
+    case 'no-heater':
+      return { meaning: tap.tap, why: 'No heater fitted.', source: 'Survey' }
+    case 'enough':
+      return {
+        meaning: tap.tap,
+        why: `${show('flow', tap.flowCfm)} is over the ${show('flow', floorCfm ?? 0)} that ${input.heaterKw} kW needs`,
+        source: TABLE,
+      }
+    case 'least-that-is-enough':
+      return {
+        meaning: tap.tap,
+        why: `lowest ${tapName(tap.tap)} over the heater’s ${show('flow', floorCfm ?? 0)}`,
+        source: TABLE,
+      }
+  }
 }

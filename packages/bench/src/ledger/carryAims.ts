@@ -1,6 +1,7 @@
 import { sayMeaning } from '@ingle/core'
-import { fitPattern, type PatternEntry } from '../library/pattern.ts'
+import type { PatternEntry } from '@ingle/record'
 import type { LedgerRow } from './ledger.ts'
+import { fitPattern } from './pattern.ts'
 
 /** An aim to be given to a unit, and what it will read there. */
 export interface CarriedAim {

@@ -1,8 +1,9 @@
 import { list, PLACE_WORDS, SCOPE_WORDS } from '@ingle/core'
-import { devicesOf } from '../state/devices.ts'
-import type { SiteState, SystemState, VisitState } from '../state/state.ts'
+import type { SiteState, SystemState, VisitState } from '@ingle/record'
+import { devicesOf } from '../visit/devices.ts'
+import type { VisitView } from '../visit/visitView.ts'
 import type { LedgerRow } from './ledger.ts'
-import { type Stood, stoodAt, visitBefore } from './standsAt.ts'
+import { type Stood, stoodAt, visitBefore } from './stood.ts'
 
 /** A setting that is not as the last visit left it. */
 export interface Drift {
@@ -15,11 +16,10 @@ export interface Drift {
 }
 
 /** What changed since last time: found on this visit against how the visits before it ended. */
-export function driftOf(state: SiteState, system: SystemState, visit: VisitState, ledger: readonly LedgerRow[]): Drift[] {
+export function driftOf({ state, system, visit, ledger, devices }: VisitView): Drift[] {
   const last = visitBefore(state, system.id, visit)
   if (!last) return []
   const devicesThen = devicesOf(state, system, last).map((one) => `${one.place} ${one.profile.id}`)
-  const devicesNow = devicesOf(state, system, visit).map((one) => `${one.place} ${one.profile.id}`)
   return ledger.flatMap((row) => {
     if (!row.found) return []
     const before = stoodAt(state, system.id, row.key, last)
@@ -32,7 +32,7 @@ export function driftOf(state: SiteState, system: SystemState, visit: VisitState
         label: row.label,
         before,
         now: row.found.value,
-        causes: causesOf(state, system, visit, row, replaced && devicesNow.length > 0),
+        causes: causesOf(state, system, visit, row, replaced && devices.length > 0),
       },
     ]
   })

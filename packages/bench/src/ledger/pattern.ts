@@ -6,7 +6,8 @@ import { standsAt } from './standsAt.ts'
 /** What of a ledger goes into a pattern: what was left, else what is aimed for. Settings of one unit only stay out. */
 export function patternEntries(ledger: readonly LedgerRow[]): PatternEntry[] {
   return ledger.flatMap((row) => {
-    const value = row.left ? meaningOf(row.setting, row.left.value) : row.aim?.meaning
+    const stands = standsAt(row)
+    const value = stands?.from === 'left' ? stands.meaning : row.aim?.meaning
     if (!row.role || row.role.perUnit || row.role.values.kind === 'text' || !value) return []
     return [{ role: row.key, value, why: row.left?.why ?? row.aim?.why ?? '' }]
   })

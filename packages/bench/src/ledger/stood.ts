@@ -1,4 +1,4 @@
-import type { RowEntry, SiteState, VisitState } from '../state/state.ts'
+import type { RowEntry, SiteState, SystemId, VisitState } from '@ingle/record'
 
 /** A value as it stood at the end of a visit: what was left last, else what was found last. */
 export interface Stood {
@@ -8,7 +8,7 @@ export interface Stood {
 }
 
 /** How a row of a system stood, looking back from a visit; null when nobody ever noted it. */
-export function stoodAt(state: SiteState, systemId: string, key: string, visit: VisitState): Stood | null {
+export function stoodAt(state: SiteState, systemId: SystemId, key: string, visit: VisitState): Stood | null {
   for (let i = state.visits.length - 1; i >= 0; i -= 1) {
     const one = state.visits[i]
     if (!one || one.number > visit.number) continue
@@ -21,7 +21,7 @@ export function stoodAt(state: SiteState, systemId: string, key: string, visit: 
 }
 
 /** The visit before, in which this system has rows; null on a first visit. */
-export function visitBefore(state: SiteState, systemId: string, visit: VisitState): VisitState | null {
+export function visitBefore(state: SiteState, systemId: SystemId, visit: VisitState): VisitState | null {
   return (
     state.visits.findLast((one) => one.number < visit.number && Object.keys(one.systems[systemId]?.rows ?? {}).length > 0) ?? null
   )

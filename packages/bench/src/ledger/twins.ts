@@ -1,14 +1,14 @@
-import { meaningOf, sayMeaning } from '@ingle/core'
-import { pictureOf } from '../state/airflowInput.ts'
-import type { SiteState, SystemState, VisitState } from '../state/state.ts'
-import { type LedgerRow, ledgerOf } from './ledger.ts'
-import { type Stood, stoodAt } from './standsAt.ts'
+import { meaningOf, sayMeaning, type UnitChoice } from '@ingle/core'
+import type { SiteState, SystemId, SystemState, VisitState } from '@ingle/record'
+import { visitOf } from '../visit/visitView.ts'
+import type { LedgerRow } from './ledger.ts'
+import { type Stood, stoodAt } from './stood.ts'
 
 export type TwinStanding = 'same' | 'deliberate' | 'accident' | 'unknown' | 'lacks'
 
 /** One unit in one row of the comparison. */
 export interface TwinCell {
-  systemId: string
+  systemId: SystemId
   standing: TwinStanding
   /** What stands there in the language of roles, or null. */
   meaning: string | null
@@ -35,8 +35,13 @@ export interface TwinRow {
  * agree. A difference that somebody gave a reason for (a left value with its why, an aim of its own) is deliberate; any
  * other is an accident until somebody says so.
  */
-export function compareTwins(state: SiteState, systems: readonly SystemState[], visit: VisitState): TwinRow[] {
-  const ledgers = systems.map((system) => ({ system, rows: ledgerOf(state, system, visit, pictureOf(state, system, visit)) }))
+export function compareTwins(
+  state: SiteState,
+  systems: readonly SystemState[],
+  visit: VisitState,
+  units: UnitChoice,
+): TwinRow[] {
+  const ledgers = systems.map((system) => ({ system, rows: visitOf({ state, system, visit, units }).ledger }))
   const compared: { first: LedgerRow; rows: (LedgerRow | null)[] }[] = []
   ledgers.forEach(({ rows }, unit) => {
     const own = new Set(rows.map((row) => row.key))
@@ -88,7 +93,7 @@ function cellOf(state: SiteState, system: SystemState, visit: VisitState, row: L
 }
 
 /** A reason that was given for this very value on an earlier visit goes on counting while the value stands. */
-function reasonBefore(state: SiteState, systemId: string, key: string, stood: Stood): string | null {
+function reasonBefore(state: SiteState, systemId: SystemId, key: string, stood: Stood): string | null {
   for (const visit of [...state.visits].reverse()) {
     const left = visit.systems[systemId]?.rows[key]?.left
     if (left && left.value === stood.entry.value && left.why) return left.why

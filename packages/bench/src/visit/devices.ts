@@ -1,6 +1,5 @@
 import { type AirflowRule, type Device, PLACES } from '@ingle/core'
-import type { Profile } from '../profile/profile.ts'
-import type { GivenAim, SiteState, SystemState, VisitState } from './state.ts'
+import type { GivenAim, Profile, SiteState, SystemState, VisitState } from '@ingle/record'
 
 /** A device with its whole profile. */
 export interface SystemDevice extends Device {
@@ -38,15 +37,14 @@ export function givenAims(state: SiteState, system: SystemState, visit: VisitSta
 }
 
 /** The indoor unit, or whichever device has the blower. */
-export function equipmentOf(state: SiteState, system: SystemState, visit: VisitState | null): Profile | null {
-  const devices = devicesOf(state, system, visit)
-  return (
-    devices.find((one) => one.place === 'equipment')?.profile ??
-    devices.find((one) => one.profile.blower)?.profile ??
-    devices[0]?.profile ??
-    null
-  )
-}
+export const equipmentIn = (devices: readonly SystemDevice[]): Profile | null =>
+  devices.find((one) => one.place === 'equipment')?.profile ??
+  devices.find((one) => one.profile.blower)?.profile ??
+  devices[0]?.profile ??
+  null
+
+export const equipmentOf = (state: SiteState, system: SystemState, visit: VisitState | null): Profile | null =>
+  equipmentIn(devicesOf(state, system, visit))
 
 /** The last house rule that says how to aim airflow; null while none does. */
 export function airflowRuleOf(system: SystemState): AirflowRule | null {

@@ -2,6 +2,10 @@ import type { HouseRuleBody } from '@ingle/record'
 
 /** Words that conditions may use; a site's climate and an occupant's wishes are chosen from them. */
 export const CLIMATES = ['damp coast', 'dry inland', 'cold winters', 'hot and humid', 'mild'] as const
+const DAMP = new Set<string>(['damp coast', 'hot and humid'] satisfies (typeof CLIMATES)[number][])
+/** Where the air holds enough water that a wet coil should not be blown dry into the rooms. */
+export const isDamp = (climate: string): boolean => DAMP.has(climate)
+
 export const WISHES = ['quiet', 'even temperature', 'no draught', 'dry air', 'low bills', 'air felt all the time'] as const
 
 const FLOW = { bandPct: 7, keepMass: true, maxFaceFpm: 700 }

@@ -14,6 +14,16 @@ export interface OffDelay {
   leftShare: number
 }
 
+/** Every step of both delays, and the ones to choose. */
+export interface BlowerDelays {
+  on: OnDelay[]
+  off: OffDelay[]
+  bestOnS: number
+  bestOffS: number
+  /** Supply air once the fire burns steadily. */
+  settledF: number
+}
+
 /** Air that is felt as warm at a grille, and a rise that is no longer worth the fan, °F. House figures. */
 export const WARM_SUPPLY_F = 90
 export const SPENT_RISE_F = 12
@@ -30,7 +40,7 @@ export function blowerDelays(
   returnF: number,
   onS: readonly number[],
   offS: readonly number[],
-): Result<{ on: OnDelay[]; off: OffDelay[]; bestOnS: number; bestOffS: number; settledF: number }> {
+): Result<BlowerDelays> {
   if (!of.air) return refuse('The air that the blower moves is not known.', 'Enter the flow, or measure it on the heating tap.')
   if (onS.length === 0 && offS.length === 0) return refuse('This furnace has no blower delays to set.', 'Leave them as they are.')
   const { streamOn } = of.air

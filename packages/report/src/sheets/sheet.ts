@@ -1,3 +1,4 @@
+import type { SheetBlock as PlainBlock } from '@ingle/bench'
 import type { Scene } from '../drawing/scene.ts'
 
 /** A sheet of paper as data: shown on screen, printed, and set into a PDF from the same blocks. */
@@ -14,15 +15,5 @@ export interface SheetSection {
   blocks: readonly SheetBlock[]
 }
 
-export type SheetBlock =
-  | {
-      kind: 'table'
-      head: readonly string[]
-      rows: readonly (readonly string[])[] /** Columns of figures, set right. */
-      figures?: readonly number[]
-      empty: string
-    }
-  | { kind: 'lines'; lines: readonly string[]; empty: string }
-  | { kind: 'caution'; text: string }
-  | { kind: 'drawing'; scene: Scene; caption: string }
-  | { kind: 'photos'; photos: readonly { id: string; caption: string }[] }
+/** The blocks that stages are made of, with every picture drawn. */
+export type SheetBlock = Exclude<PlainBlock, { kind: 'picture' }> | { kind: 'drawing'; scene: Scene; caption: string }

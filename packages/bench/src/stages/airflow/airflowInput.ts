@@ -1,30 +1,32 @@
 import {
   type AirflowInput,
-  type AirflowPicture,
   type AirflowRule,
   airflowPicture,
   type CleanFilter,
   type GrilleReading,
+  never,
   type ProbeReadings,
   type TraverseDuct,
   type TraverseInput,
   type TryInput,
 } from '@ingle/core'
-import { probeEntries } from '../changes/describe.ts'
-import { blowerOf } from '../profile/profile.ts'
-import { airflowRuleOf, equipmentOf } from './devices.ts'
+import {
+  blowerOf,
+  type PartState,
+  probeEntries,
+  type ReadingState,
+  type SiteState,
+  type SystemState,
+  systemVisit,
+  type TraverseState,
+  type TryState,
+  type VisitState,
+} from '@ingle/record'
+import { type KnownRow, rowsOf } from '../../ledger/rows.ts'
+import { rowFor, seenAt } from '../../ledger/standsAt.ts'
+import { airflowRuleOf, devicesOf, equipmentIn, type SystemDevice } from '../../visit/devices.ts'
 import { firingOn } from './fires.ts'
-import { emptySystemVisit } from './fold.ts'
-import type {
-  PartState,
-  ReadingState,
-  SiteState,
-  SystemState,
-  SystemVisit,
-  TraverseState,
-  TryState,
-  VisitState,
-} from './state.ts'
+import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from './roles.ts'
 
 /** Taken while no house rule was chosen; the picture says so by its name. */
 export const NO_RULE: AirflowRule = {
@@ -36,34 +38,33 @@ export const NO_RULE: AirflowRule = {
   reason: 'The middle of the usual 350 to 450; choose the firm’s own rule on the Survey stage.',
 }
 
-export const findSystem = (state: SiteState, systemId: string): SystemState | null =>
-  state.systems.find((one) => one.id === systemId) ?? null
-export const findVisit = (state: SiteState, visitId: string): VisitState | null =>
-  state.visits.find((one) => one.id === visitId) ?? null
-export const systemVisit = (visit: VisitState, systemId: string): SystemVisit => visit.systems[systemId] ?? emptySystemVisit()
-
-/** The role of the setting that picks the blower tap for cooling and for the heat pump. */
-export const COOL_TAP_ROLE = 'airflow.cool'
-export const HEAT_TAP_ROLE = 'airflow.heat'
-/** A heat tap set to this blows with the cooling tap. */
-export const SAME_TAP = 'same'
-
 /** What core needs to know about one system on one visit. */
-export function airflowInput(state: SiteState, system: SystemState, visit: VisitState): AirflowInput {
-  return { ...withoutHistory(state, system, visit), cleanFilter: cleanFilter(state, system, visit) }
+export function airflowInput(
+  state: SiteState,
+  system: SystemState,
+  visit: VisitState,
+  devices: readonly SystemDevice[],
+  rows: readonly KnownRow[],
+): AirflowInput {
+  return { ...withoutHistory(state, system, visit, devices, rows), cleanFilter: cleanFilter(state, system, visit) }
 }
 
-export const pictureOf = (state: SiteState, system: SystemState, visit: VisitState): AirflowPicture =>
-  airflowPicture(airflowInput(state, system, visit))
+/** How the tap that serves a need stands, on the indoor unit where more than one device has such a setting. */
+const tapRow = (rows: readonly KnownRow[], id: string): KnownRow | undefined => rowFor(rows, id, 'equipment') ?? rowFor(rows, id)
 
-function withoutHistory(state: SiteState, system: SystemState, visit: VisitState): AirflowInput {
+function withoutHistory(
+  state: SiteState,
+  system: SystemState,
+  visit: VisitState,
+  devices: readonly SystemDevice[],
+  rows: readonly KnownRow[],
+): AirflowInput {
   const here = systemVisit(visit, system.id)
-  const profile = equipmentOf(state, system, visit)
+  const profile = equipmentIn(devices)
   const blower = blowerOf(profile)
   const taps = blower?.table.taps ?? []
-  const heat = here.rows[HEAT_TAP_ROLE]
-  const heatTap = heat?.left?.value ?? heat?.found?.value ?? SAME_TAP
-  const left = here.rows[COOL_TAP_ROLE]?.left?.value
+  const heatTap = seenAt(tapRow(rows, HEAT_TAP_ROLE))?.meaning ?? SAME_TAP
+  const cool = seenAt(tapRow(rows, COOL_TAP_ROLE))
   return {
     altitudeFt: state.altitudeFt,
     rule: airflowRuleOf(system) ?? NO_RULE,
@@ -77,7 +78,7 @@ function withoutHistory(state: SiteState, system: SystemState, visit: VisitState
     tries: here.tries.map((one) =>
       tryInput(one, taps, system.parts, firingOn(here.firing, profile?.furnace, state.altitudeFt, heatTap)),
     ),
-    leftTap: left === undefined ? null : indexOrNull(taps, left),
+    leftTap: cool?.from === 'left' ? indexOrNull(taps, cool.meaning) : null,
   }
 }
 
@@ -101,33 +102,41 @@ function tryInput(
   const hoods = new Map<string, TryInput['hoods'][number]>()
   const heard: string[] = []
   for (const reading of one.readings) {
-    const body = reading.body as never
-    if (reading.kind === 'probes') {
-      for (const [point, value] of probeEntries(body)) probes[point] = value
-      probeIds.add(reading.id)
-    } else if (reading.kind === 'split')
-      split = {
-        ...(body as NonNullable<TryInput['split']>),
-        id: reading.id,
-        returnWbF: body['returnWbF'] ?? null,
-        supplyWbF: body['supplyWbF'] ?? null,
-        returnRhPct: body['returnRhPct'] ?? null,
+    const { id } = reading
+    switch (reading.kind) {
+      case 'probes':
+        for (const [point, value] of probeEntries(reading.body)) probes[point] = value
+        probeIds.add(id)
+        break
+      case 'split': {
+        const { returnDbF, supplyDbF, returnWbF = null, supplyWbF = null, returnRhPct = null } = reading.body
+        split = { id, returnDbF, supplyDbF, returnWbF, supplyWbF, returnRhPct }
+        break
       }
-    else if (reading.kind === 'rise') rise = { ...(body as NonNullable<TryInput['rise']>), id: reading.id }
-    else if (reading.kind === 'grille') {
-      const grille = grilleReading(reading, parts)
-      grilles.set(grille.name.toLowerCase(), grille)
-    } else if (reading.kind === 'hood') {
-      const hood = { ...(body as TryInput['hoods'][number]), id: reading.id }
-      hoods.set(`${hood.side} ${hood.name.toLowerCase()}`, hood)
-    } else if (reading.kind === 'plate')
-      plate = {
-        ...(body as NonNullable<TryInput['plate']>),
-        id: reading.id,
-        normalStaticInWc: body['normalStaticInWc'] ?? null,
-        testStaticInWc: body['testStaticInWc'] ?? null,
+      case 'rise':
+        rise = { ...reading.body, id }
+        break
+      case 'grille': {
+        const grille = grilleReading(reading, parts)
+        grilles.set(grille.name.toLowerCase(), grille)
+        break
       }
-    else heard.push(body['text'])
+      case 'hood': {
+        const { name, side, flowCfm } = reading.body
+        hoods.set(`${side} ${name.toLowerCase()}`, { id, name, side, flowCfm })
+        break
+      }
+      case 'plate': {
+        const { factor, dpInWc, normalStaticInWc = null, testStaticInWc = null } = reading.body
+        plate = { id, factor, dpInWc, normalStaticInWc, testStaticInWc }
+        break
+      }
+      case 'heard':
+        heard.push(reading.body.text)
+        break
+      default:
+        never(reading)
+    }
   }
   return {
     id: one.id,
@@ -165,20 +174,12 @@ export function traverseInput({ id, set, points }: TraverseState): TraverseInput
 }
 
 /** Size and free area come with the reading, or from the part of that name in the survey. */
-function grilleReading(reading: ReadingState, parts: readonly PartState[]): GrilleReading {
-  const body = reading.body as {
-    name: string
-    side: 'return' | 'supply'
-    faceFpm: number
-    widthIn?: number
-    heightIn?: number
-    freeArea?: number
-  }
+function grilleReading({ id, body }: Extract<ReadingState, { kind: 'grille' }>, parts: readonly PartState[]): GrilleReading {
   const part = parts.find((one) => one.name.toLowerCase() === body.name.toLowerCase())
   const widthIn = body.widthIn ?? part?.widthIn ?? null
   const heightIn = body.heightIn ?? part?.heightIn ?? null
   return {
-    id: reading.id,
+    id,
     name: body.name,
     side: body.side,
     faceFpm: body.faceFpm,
@@ -191,7 +192,9 @@ function grilleReading(reading: ReadingState, parts: readonly PartState[]): Gril
 function cleanFilter(state: SiteState, system: SystemState, visit: VisitState): CleanFilter | null {
   const earlier = state.visits.filter((one) => one.startedAt < visit.startedAt).reverse()
   for (const before of earlier) {
-    const picture = airflowPicture(withoutHistory(state, system, before))
+    const devices = devicesOf(state, system, before)
+    const rows = rowsOf(devices, systemVisit(before, system.id))
+    const picture = airflowPicture(withoutHistory(state, system, before, devices, rows))
     const measured = picture.tries.findLast(
       (one) => one.input.filter === 'clean' && one.filterCoefficient !== null && one.flow !== null,
     )

@@ -1,6 +1,5 @@
 import { clockedInputBtuH, deratedInputBtuH, type TryInput } from '@ingle/core'
-import type { ProfileFurnace } from '../profile/profile.ts'
-import type { FiringState } from './state.ts'
+import type { FiringState, ProfileFurnace } from '@ingle/record'
 
 /** One fire of a furnace as it burns here. */
 export interface Fire {

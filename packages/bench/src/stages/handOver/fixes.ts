@@ -1,9 +1,9 @@
-import type { FixState, SiteState } from './state.ts'
+import type { FixState, SiteState, SystemId } from '@ingle/record'
 
 /** What stands in for the right part on a system now. */
-export const fixesInPlace = (state: SiteState, systemId: string): FixState[] =>
+export const fixesInPlace = (state: SiteState, systemId: SystemId): FixState[] =>
   state.fixes.filter((one) => one.systemId === systemId && !one.undone)
 
 /** Those that nobody answers for yet, or whose day has passed: they block handing over. */
-export const fixesOpen = (state: SiteState, systemId: string, today: string): FixState[] =>
+export const fixesOpen = (state: SiteState, systemId: SystemId, today: string): FixState[] =>
   fixesInPlace(state, systemId).filter((one) => !one.handedOn || one.handedOn.until < today)

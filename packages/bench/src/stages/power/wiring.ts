@@ -1,7 +1,33 @@
-import type { SystemKind, Wiring, WiringSystem } from '@ingle/core'
-import type { LedgerRow } from '../ledger/ledger.ts'
-import type { SystemDevice } from './devices.ts'
-import type { SystemState, SystemVisit } from './state.ts'
+import { type SystemKind, type Wiring, type WiringFinding, type WiringSystem, wiringFindings } from '@ingle/core'
+import type { SystemState, SystemVisit } from '@ingle/record'
+import type { LedgerRow } from '../../ledger/ledger.ts'
+import { seenAt } from '../../ledger/standsAt.ts'
+import type { SystemDevice } from '../../visit/devices.ts'
+
+/** The control wiring of a system on a visit. */
+export interface Wired {
+  kind: WiringSystem
+  found: Wiring
+  /** What was mended lies over what was found. */
+  now: Wiring
+  findings: WiringFinding[]
+}
+
+export function wiredOf(
+  system: SystemState,
+  here: SystemVisit,
+  devices: readonly SystemDevice[],
+  ledger: readonly LedgerRow[],
+): Wired {
+  const kind = wiringSystemOf(system, here, devices, ledger)
+  const now = wiringAs(here, 'left')
+  return {
+    kind,
+    found: wiringAs(here, 'found'),
+    now,
+    findings: wiringFindings(kind, now, here.wiring.set.cable ?? null),
+  }
+}
 
 /** The conductors and bridges of a visit as found, or as they are now: what was mended lies over what was found. */
 export function wiringAs(here: SystemVisit, column: 'found' | 'left'): Wiring {
@@ -32,8 +58,7 @@ export function wiringSystemOf(
   const controller = devices.find((one) => one.place === 'controller')?.profile
   const told = (id: string, place?: string): string | null => {
     const row = ledger.find((one) => one.id === id && (place === undefined ? one.place !== 'controller' : one.place === place))
-    const value = row?.left?.value ?? row?.found?.value
-    return row && value !== undefined ? sayMeaningOf(row, value) : null
+    return seenAt(row)?.meaning ?? null
   }
   const valveSet = told('system.reversing', 'controller')
   const wants = told('system.reversing')
@@ -60,8 +85,6 @@ export function wiringSystemOf(
     },
   }
 }
-
-const sayMeaningOf = (row: LedgerRow, value: string): string => row.setting.means?.[value] ?? value
 
 function kindOf(devices: readonly SystemDevice[], told: string | null): SystemKind {
   if (told === 'heat-pump' || told === 'furnace' || told === 'electric' || told === 'cool-only') return told

@@ -4,7 +4,6 @@ import {
   fanOfTap,
   fitNetwork,
   type InstrumentDoubt,
-  meaningOf,
   type NetworkFit,
   type NetworkReading,
   ok,
@@ -19,10 +18,10 @@ import {
   type ZoneFan,
   zoneShares,
 } from '@ingle/core'
-import type { LedgerRow } from '../ledger/ledger.ts'
-import type { Profile } from '../profile/profile.ts'
-import { firesOf } from './fires.ts'
-import type { OutletState, SystemState, SystemVisit, ZoneReadingState, ZoneState } from './state.ts'
+import type { OutletState, SystemState, SystemVisit, ZoneReadingState, ZoneState } from '@ingle/record'
+import type { LedgerRow } from '../../ledger/ledger.ts'
+import { numberAt, rowFor, standsAt } from '../../ledger/standsAt.ts'
+import type { Fires } from '../airflow/fires.ts'
 
 /** A zone with its outlets and what it should get. */
 export interface ZoneWithOutlets {
@@ -53,6 +52,7 @@ export function zonedDuct(
   here: SystemVisit,
   picture: AirflowPicture,
   ledger: readonly LedgerRow[],
+  fires: Fires,
 ): ZonedDuct {
   const shareBy = system.zoning.shareBy ?? 'outlets'
   const bare = system.zones.map((zone) => ({ zone, outlets: system.outlets.filter((one) => one.zoneId === zone.id) }))
@@ -108,7 +108,7 @@ export function zonedDuct(
     fit,
     of: fit.ok
       ? fan.ok
-        ? ok(caseOf(system, picture, ledger, zones, alwaysOpen, fit.value, fan.value, fireFloor(here, picture, ledger)))
+        ? ok(caseOf(system, picture, ledger, zones, alwaysOpen, fit.value, fan.value, fireFloor(fires, picture)))
         : fan
       : fit,
     doubts: [
@@ -129,11 +129,8 @@ export function zonedDuct(
 }
 
 /** What a furnace's high fire needs at least: the flow at the upper end of its rise window. Null without a furnace. */
-function fireFloor(here: SystemVisit, picture: AirflowPicture, ledger: readonly LedgerRow[]): number | null {
-  const equipment = ledger.find((row) => row.place === 'equipment')?.device as Partial<Profile> | undefined
-  const { high } = firesOf(here.firing, equipment?.furnace, picture.input.altitudeFt)
-  return high && high.heatBtuH / (picture.sensibleFactor * high.highF)
-}
+const fireFloor = ({ high }: Fires, picture: AirflowPicture): number | null =>
+  high && high.heatBtuH / (picture.sensibleFactor * high.highF)
 
 /** Free opening of an outlet, ft²; null while its size is not known or is nothing. */
 export function effectiveFt2({ widthIn, heightIn, freeArea }: OutletState): number | null {
@@ -175,7 +172,7 @@ function caseOf(
       maxStaticInWc: picture.input.blower?.ratedStaticInWc ?? null,
     },
     steps: stepsOf(ledger),
-    keepsLast: standsAt(ledger, 'zone.last-open') === 'yes',
+    keepsLast: standsAt(rowFor(ledger, 'zone.last-open'))?.meaning === 'yes',
   }
 }
 
@@ -192,16 +189,12 @@ function branchOf({ zone, outlets, designCfm }: ZoneWithOutlets, ruleFpm: number
   return { name: zone.name, designCfm, loudest }
 }
 
-/** In the language of roles, what a row stands at: left before found before as shipped. */
-function standsAt(ledger: readonly LedgerRow[], id: string): string | null {
-  const row = ledger.find((one) => one.id === id)
-  const value = row?.left?.value ?? row?.found?.value ?? row?.setting.default
-  return row && value !== undefined ? meaningOf(row.setting, value) : null
-}
+/** The named steps of a fan, slowest first. */
+export const FAN_STEPS = ['low', 'mid', 'high'] as const
 
 /** The fan steps of a controller that has them, as they stand. */
 export function stepsOf(ledger: readonly LedgerRow[]): FanSteps | null {
-  const [low, mid, high] = ['low', 'mid', 'high'].map((step) => Number(standsAt(ledger, `fan.step.${step}`) ?? Number.NaN) / 100)
+  const [low, mid, high] = FAN_STEPS.map((step) => (numberAt(rowFor(ledger, `fan.step.${step}`)) ?? Number.NaN) / 100)
   return low && mid && high ? { low, mid, high } : null
 }
 

@@ -33,7 +33,7 @@ const fields = {
   widthIn: { says: 'duct width', in: 'length', read: true },
   heightIn: { says: 'duct height', in: 'length', read: true },
   diameterIn: { says: 'duct diameter', in: 'length', read: true },
-  perDiameter: { says: 'points a diameter', read: true },
+  perDiameter: { says: 'points a diameter' },
   straightBeforeIn: { says: 'straight duct before', in: 'length', read: true },
   straightAfterIn: { says: 'straight duct after', in: 'length', read: true },
   airF: { says: 'air in the duct', in: 'temperature', read: true },

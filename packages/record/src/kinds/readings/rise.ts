@@ -25,7 +25,7 @@ export const rise = reading('rise', {
     supplyDbF: { says: 'supply dry bulb', in: 'temperature', read: true },
     volts: { says: 'heater volts', in: 'voltage', read: true },
     amps: { says: 'heater amps', in: 'current', read: true },
-    phases: { says: 'phases', read: true },
+    phases: { says: 'phases' },
   },
   rowName: () => ' (heater)',
   line: ({ returnDbF, supplyDbF, volts, amps, phases }, { units }) =>

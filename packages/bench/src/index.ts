@@ -1,0 +1,76 @@
+// Table of contents of the bench. Nothing inside this package imports through this file.
+export type { Aim } from './ledger/aims.ts'
+export { aimEntries, type CarriedAim, type CarriedAims, carryAims } from './ledger/carryAims.ts'
+export { type Drift, driftOf } from './ledger/drift.ts'
+export {
+  airflowRows,
+  isNoted,
+  type LedgerRow,
+  leaveAt,
+  type RowStanding,
+  sawOf,
+  toSet,
+  waitingFor,
+} from './ledger/ledger.ts'
+export { fitPattern, type PatternFit, patternEntries } from './ledger/pattern.ts'
+export { numberAt, rowFor, type Stands, seenAt, standsAt } from './ledger/standsAt.ts'
+export { type Stood, stoodAt, visitBefore } from './ledger/stood.ts'
+export { compareTwins, type TwinCell, type TwinRow, type TwinStanding } from './ledger/twins.ts'
+export { READING_COLUMNS, type ReadingRow, readingRows } from './readings/readingRows.ts'
+export {
+  CARD_PLACES,
+  type CardPlace,
+  EMPTY,
+  type PlacedSection,
+  RECORD_PLACES,
+  type RecordPlace,
+  type SheetBlock,
+  type SheetSection,
+} from './sheet.ts'
+export { budgetOf, filterFace, heldOf, pathKnown, remediesOf } from './stages/airflow/airPath.ts'
+export { DRIVE_SOURCE, HEAT_SOURCE, TOGETHER_SOURCE } from './stages/airflow/airflow.ts'
+export { NO_RULE, traverseInput } from './stages/airflow/airflowInput.ts'
+export { lessAirOf, splitOf, USUAL_CALL_S, wetBulbDoubt } from './stages/airflow/coil.ts'
+export { delaysOf } from './stages/airflow/delays.ts'
+export { driveOf } from './stages/airflow/drive.ts'
+export {
+  AFTER_FIRING_S,
+  fanLimitAt,
+  firingFlowCfm,
+  type Pointers,
+  pointerRows,
+  pointersOf,
+  USUAL_FIRING_S,
+} from './stages/airflow/fanLimit.ts'
+export type { Fire, Fires } from './stages/airflow/fires.ts'
+export { firesOnTaps, fireTapAims, flowsOnTaps, isFitted, waitForWarm } from './stages/airflow/heat.ts'
+export { ductFor } from './stages/airflow/heatingTap.ts'
+export { COOL_TAP_ROLE, SAME_TAP } from './stages/airflow/roles.ts'
+export { stagingOf } from './stages/airflow/staging.ts'
+export { settledApart, type Together, togetherOf } from './stages/airflow/together.ts'
+export { airflowViews, furnaceOf, kitsOf } from './stages/airflow/views.ts'
+export { fixesInPlace, fixesOpen } from './stages/handOver/fixes.ts'
+export { closingOf, HANDOVER_CHECKS, openItemsOf } from './stages/handOver/handOver.ts'
+export { contactOf, inputRows } from './stages/power/contacts.ts'
+export { type Isolation, isolationOf, powerBack } from './stages/power/isolation.ts'
+export type { Wired } from './stages/power/wiring.ts'
+export { type KeyStop, keyStops, seenOn, wantedOf } from './stages/settings/keys.ts'
+export type { AimSource, Stage, StageFinding, WorkedAim } from './stages/stage.ts'
+export { STAGES, type StageId, stageOf, standingOf } from './stages/stages.ts'
+export { aimDrafts, type StaleAim, staleAims, valueFor, waitingAims } from './stages/workedAims.ts'
+export { balanceOf } from './stages/zones/balance.ts'
+export { fanStepsOf } from './stages/zones/fanSteps.ts'
+export { SHARED_BY, sharesOf } from './stages/zones/shares.ts'
+export {
+  effectiveFt2,
+  FAN_STEPS,
+  outletShares,
+  stepsOf,
+  type ZonedDuct,
+  type ZoneWithOutlets,
+} from './stages/zones/zonedDuct.ts'
+export { ZONES_SOURCE } from './stages/zones/zones.ts'
+export { type Clock, clockOf } from './visit/clock.ts'
+export { devicesOf, equipmentIn, equipmentOf, type SystemDevice } from './visit/devices.ts'
+export { jotContextOf, jotWords, lineContextOf, withAim } from './visit/jotContext.ts'
+export { type VisitOf, type VisitView, visitOf } from './visit/visitView.ts'

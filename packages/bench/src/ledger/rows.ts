@@ -1,0 +1,56 @@
+import { idOfKey, placeOfKey, type ResolvedSetting, resolveSettings } from '@ingle/core'
+import { emptyRow, type ProfileSetting, type RowState, type SystemVisit } from '@ingle/record'
+import type { SystemDevice } from '../visit/devices.ts'
+
+/** A setting of the system with what the record holds of it; what it should be is worked out later. */
+export interface KnownRow extends ResolvedSetting, RowState {
+  setting: ProfileSetting
+}
+
+/** Resolving is the same for every unit of one make: the rows are kept for as long as the profiles live. */
+const resolved = new WeakMap<object, Map<string, ResolvedSetting[]>>()
+function settingsOf(devices: readonly SystemDevice[]): ResolvedSetting[] {
+  const [first] = devices
+  if (!first) return []
+  const names = devices.map((one) => `${one.place}:${one.profile.id}@${one.profile.version}`).join(' ')
+  const there = resolved.get(first.profile) ?? new Map<string, ResolvedSetting[]>()
+  resolved.set(first.profile, there)
+  const rows = there.get(names) ?? resolveSettings(devices)
+  there.set(names, rows)
+  return rows
+}
+
+/**
+ * All settings of a system by need, whatever devices they live on; last the numbers that somebody found and that no
+ * profile knows.
+ */
+export function rowsOf(devices: readonly SystemDevice[], here: SystemVisit): KnownRow[] {
+  const settings = settingsOf(devices)
+  const known = new Set(settings.map((one) => one.key))
+  return [...settings, ...unknownNumbers(here, known, devices)].map((row) => ({
+    ...row,
+    setting: row.setting as ProfileSetting,
+    ...((Object.hasOwn(here.rows, row.key) ? here.rows[row.key] : undefined) ?? emptyRow()),
+  }))
+}
+
+/** A number on the display that no document explains: noted, and left alone. */
+function unknownNumbers(here: SystemVisit, known: ReadonlySet<string>, devices: readonly SystemDevice[]): ResolvedSetting[] {
+  return Object.keys(here.rows)
+    .filter((key) => !known.has(key) && key.startsWith('alone.'))
+    .map((key): ResolvedSetting => {
+      const place = placeOfKey(key)
+      const code = idOfKey(key).slice('alone.'.length).toUpperCase()
+      return {
+        key,
+        id: idOfKey(key),
+        role: null,
+        need: 'alone',
+        label: code,
+        place,
+        device: devices.find((one) => one.place === place)?.profile ?? NO_DEVICE,
+        setting: { label: code, code, values: [], access: 'No document explains it: noted, and left alone.' },
+      }
+    })
+}
+const NO_DEVICE = { id: '', version: 0, maker: '', family: 'not named', kind: '', settings: [] }

@@ -1,0 +1,49 @@
+import { meaningOf, type Place, type ResolvedSetting } from '@ingle/core'
+import type { RowEntry } from '@ingle/record'
+
+/** How a setting stands: what was left, else what was found, else what it is shipped with. */
+export interface Stands {
+  /** As the device spells it. */
+  value: string
+  /** In the language of roles. */
+  meaning: string
+  from: 'left' | 'found' | 'default'
+  /** Who wrote it; null for what it is shipped with. */
+  entry: RowEntry | null
+}
+
+/** A row as far as this needs it: its aim is worked out from how the others stand. */
+export interface Standable extends Pick<ResolvedSetting, 'id' | 'place' | 'setting'> {
+  found: RowEntry | null
+  left: RowEntry | null
+}
+
+/** The one answer to “what does it stand at?”. Null when nobody looked and no factory value is known. */
+export function standsAt(row: Standable | undefined | null): Stands | null {
+  if (!row) return null
+  const made = (value: string, from: Stands['from'], entry: RowEntry | null): Stands => ({
+    value,
+    meaning: meaningOf(row.setting, value),
+    from,
+    entry,
+  })
+  if (row.left) return made(row.left.value, 'left', row.left)
+  if (row.found) return made(row.found.value, 'found', row.found)
+  return row.setting.default === undefined ? null : made(row.setting.default, 'default', null)
+}
+
+/** As `standsAt`, of what somebody saw: a factory value that nobody looked at is not taken for granted. */
+export function seenAt(row: Standable | undefined | null): Stands | null {
+  const stands = standsAt(row)
+  return stands?.from === 'default' ? null : stands
+}
+
+/** A row by what it is for, on one device where a place is named. */
+export const rowFor = <R extends Standable>(rows: readonly R[], id: string, place?: Place): R | undefined =>
+  rows.find((one) => one.id === id && (place === undefined || one.place === place))
+
+/** What a number setting stands at, in the units of roles; null where it is not known or no number. */
+export function numberAt(row: Standable | undefined | null): number | null {
+  const said = Number(standsAt(row)?.meaning ?? Number.NaN)
+  return Number.isFinite(said) ? said : null
+}

@@ -1,0 +1,48 @@
+/** What a stage puts on paper, as data: sheets on screen, in print and as PDF are made of the same blocks. */
+export type SheetBlock =
+  | {
+      kind: 'table'
+      head: readonly string[]
+      rows: readonly (readonly string[])[]
+      /** Columns of figures, set right. */
+      figures?: readonly number[]
+      empty: string
+    }
+  | { kind: 'lines'; lines: readonly string[]; empty: string }
+  | { kind: 'caution'; text: string }
+  /** Drawn by whoever makes the sheet. */
+  | { kind: 'picture'; of: 'air-line' | 'meeting'; caption: string }
+  | { kind: 'photos'; photos: readonly { id: string; caption: string }[] }
+
+export interface SheetSection {
+  title: string
+  blocks: readonly SheetBlock[]
+}
+
+/** Where a section stands on each sheet, in reading order. */
+export const CARD_PLACES = ['left', 'open', 'keys', 'cautions'] as const
+export const RECORD_PLACES = [
+  'condition',
+  'found',
+  'path',
+  'tried',
+  'measured-with',
+  'zones',
+  'left',
+  'proof',
+  'judged',
+  'open',
+  'worked-out',
+  'cautions',
+] as const
+export type CardPlace = (typeof CARD_PLACES)[number]
+export type RecordPlace = (typeof RECORD_PLACES)[number]
+
+/** A section and the sheets that it belongs on. */
+export interface PlacedSection extends SheetSection {
+  card?: CardPlace
+  record?: RecordPlace
+}
+
+/** What stands for nothing in a table. */
+export const EMPTY = '—'

@@ -1,0 +1,65 @@
+import { exchangerFromStart, type FanLimitRun, fanLimitVerdict, type Result, runFanLimit } from '@ingle/core'
+import type { LedgerRow } from '../../ledger/ledger.ts'
+import { numberAt, rowFor } from '../../ledger/standsAt.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+
+/** What runs on after the flame, in the picture and in the count. */
+export const AFTER_FIRING_S = 900
+export const USUAL_FIRING_S = 480
+
+/** Where the two pointers of a fan-and-limit switch stand, or are to be tried. */
+export interface Pointers {
+  onF: number
+  offF: number
+}
+
+/** The settings of an old fan-and-limit switch; null where this system has none. */
+export function pointerRows({ ledger }: VisitView): { on: LedgerRow; off: LedgerRow } | null {
+  const [on, off] = [rowFor(ledger, 'fan.on-at'), rowFor(ledger, 'fan.off-at')]
+  return on?.setting.home === 'pointer' && off?.setting.home === 'pointer' ? { on, off } : null
+}
+
+/** Where the pointers stand now. */
+export const pointersOf = ({ on, off }: { on: LedgerRow; off: LedgerRow }): Pointers => ({
+  onF: numberAt(on) ?? Number.NaN,
+  offF: numberAt(off) ?? Number.NaN,
+})
+
+export interface FanLimitAnswer {
+  run: FanLimitRun
+  firingS: number
+  verdicts: { says: string; mend: string }[]
+  /** Heat capacity of the exchanger, Btu/°F. */
+  capacity: number
+}
+
+/** The flow over the exchanger, as said or as worked out. */
+export const firingFlowCfm = ({ here, picture }: VisitView): number | null =>
+  here.firing.flowCfm ?? picture.current?.flow?.flowCfm ?? null
+
+/** What the blower does in a firing with the pointers somewhere. Null until the firing is known. */
+export function fanLimitAt(v: VisitView, stands: Pointers, tried: Pointers): Result<FanLimitAnswer> | null {
+  const { inputBtuH, efficiencyPct, returnF, toStartS, firingS = USUAL_FIRING_S } = v.here.firing
+  const flowCfm = firingFlowCfm(v)
+  if (inputBtuH === undefined || efficiencyPct === undefined || returnF === undefined || toStartS === undefined || flowCfm === null)
+    return null
+  const made = exchangerFromStart({
+    burnerBtuH: (inputBtuH * efficiencyPct) / 100,
+    flowCfm,
+    sensibleFactor: v.picture.sensibleFactor,
+    returnF,
+    fanOnF: stands.onF,
+    toStartS,
+  })
+  if (!made.ok) return made
+  const pointers = { fanOnF: tried.onF, fanOffF: tried.offF }
+  const run = runFanLimit(made.value, pointers, {
+    calls: [[0, firingS]],
+    endS: firingS + AFTER_FIRING_S,
+    returnF,
+    startF: returnF,
+  })
+  if (!run.ok) return run
+  const verdicts = fanLimitVerdict(pointers, run.value, returnF)
+  return { ok: true, value: { run: run.value, firingS, verdicts, capacity: made.value.capacity } }
+}

@@ -1,0 +1,43 @@
+import { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from '@ingle/core'
+import type { LedgerRow } from '../../ledger/ledger.ts'
+import { rowFor, seenAt } from '../../ledger/standsAt.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+
+/** The settings that say what an input does. */
+export const inputRows = ({ ledger }: VisitView): LedgerRow[] =>
+  ledger.filter((row) => /^input\.function\.[\w-]+$/.test(row.id))
+
+/** The number of an input, as in `input.function.1`. */
+export const inputNumber = (row: LedgerRow): string => row.id.split('.').at(-1) ?? '1'
+
+/** Units that a trip may reach: all of the site, or a group of twins that is larger still. */
+function unitsAlong({ state }: VisitView): number {
+  const group = state.twins.find((one) => one.systemIds.length > 1)
+  return Math.max(state.systems.length, group?.systemIds.length ?? 1)
+}
+
+export interface JudgedContact {
+  number: string
+  contact: InputContact
+  /** What hangs on it, as somebody wrote it; empty while nobody did. */
+  device: string
+  judged: ContactJudgement
+}
+
+/** What hangs on an input, and what happens when it trips. */
+export function contactOf(v: VisitView, row: LedgerRow): JudgedContact {
+  const number = inputNumber(row)
+  const hung = v.here.contacts[`${row.place} ${number}`]
+  const device = hung?.device ?? ''
+  const stands = (id: string): string | null => seenAt(rowFor(v.ledger, id, row.place))?.meaning ?? null
+  const scope = rowFor(v.ledger, `input.scope.${number}`, row.place)
+  const contact: InputContact = {
+    device: device || 'contact',
+    rests: hung?.rests ?? null,
+    does: stands(row.id) as InputContact['does'],
+    acts: stands(`input.sense.${number}`) as InputContact['acts'],
+    reach: scope ? (stands(scope.id) as InputContact['reach']) : 'one',
+    safety: PROTECTS.test(device),
+  }
+  return { number, device, contact, judged: judgeContact(contact, unitsAlong(v)) }
+}

@@ -1,0 +1,104 @@
+import { SETTING_RULES } from '@ingle/catalog'
+import { sayBoth, sayMeaning } from '@ingle/core'
+import { isNoted, type LedgerRow, ledgerFindings, settled, standingOfAll } from '../../ledger/ledger.ts'
+import { EMPTY, type PlacedSection } from '../../sheet.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+import { stage } from '../stage.ts'
+import { keysSections } from './keys.ts'
+
+/** Every setting by need, whatever device it lives on. */
+export const settings = stage({
+  id: 'settings',
+  key: 't',
+  label: 'Settings',
+  applies: () => true,
+  standing({ ledger }) {
+    const noted = ledger.filter(isNoted)
+    return { done: settled(noted), of: noted.length, mark: standingOfAll(noted, false) }
+  },
+  sources: [],
+  findings: ({ ledger, system }) =>
+    ledgerFindings(ledger, SETTING_RULES, system).map((one) => ({
+      id: one.id,
+      says: one.says,
+      mend: one.remedy,
+      ...(one.keys[0] !== undefined && { row: one.keys[0] }),
+    })),
+  sections: (v) => [...ledgerSections(v), ...keysSections(v)],
+  readings: [],
+  jot: ['found', 'left', 'aim', 'proved'],
+  /** Settings that nobody has looked at. */
+  wanted: ({ ledger }) =>
+    ledger
+      .filter((row) => row.found === null && row.left === null)
+      .slice(0, 3)
+      .map((row) => `found ${wordOf(row)} `),
+})
+
+/** What the jot line calls a row. */
+export const wordOf = (row: LedgerRow): string => row.setting.word ?? row.role?.word ?? (row.setting.code ?? row.label).toLowerCase()
+
+const NONE = 'No settings are known for this system yet.'
+
+/** The device's own word and code: the sheet is read beside the device. */
+const nameOf = ({ setting }: LedgerRow) => (setting.code ? `${setting.label} · ${setting.code}` : setting.label)
+
+/** What a value means, and in brackets what the device shows for it. */
+function said(row: LedgerRow, value: string): string {
+  const { means, shows } = sayBoth(row.setting, value)
+  return shows === null ? means : `${means} (${shows})`
+}
+
+function aimText(row: LedgerRow): string {
+  if (!row.aim) return 'no aim'
+  const aim =
+    row.aim.value === null ? `${sayMeaning(row.setting, row.aim.meaning)}, not on this device` : said(row, row.aim.value)
+  return `${aim}: ${row.aim.why}`
+}
+
+function ledgerSections({ ledger, clock }: VisitView): PlacedSection[] {
+  const noted = ledger.filter(isNoted)
+  const table = (head: string[], row: (one: LedgerRow) => string[]) => [
+    { kind: 'table' as const, head, rows: noted.map(row), empty: NONE },
+  ]
+  return [
+    {
+      title: 'Left like this',
+      card: 'left',
+      blocks: table(['Setting', 'Left', 'Proof', 'Where and how'], (row) => [
+        nameOf(row),
+        row.left ? said(row, row.left.value) : row.found ? `${said(row, row.found.value)}, as found` : EMPTY,
+        row.proof?.value ?? 'not proved',
+        row.setting.access,
+      ]),
+    },
+    {
+      title: 'As found',
+      record: 'found',
+      blocks: table(['Setting', 'Found', 'By'], (row) => [
+        nameOf(row),
+        row.found ? said(row, row.found.value) : 'not looked at',
+        row.found ? `${row.found.by}, ${clock.time(row.found.at)}` : EMPTY,
+      ]),
+    },
+    {
+      title: 'As left',
+      record: 'left',
+      blocks: table(['Setting', 'Aim', 'Left', 'Why'], (row) => [
+        nameOf(row),
+        aimText(row),
+        row.left ? said(row, row.left.value) : 'not set',
+        row.left?.why ?? EMPTY,
+      ]),
+    },
+    {
+      title: 'Proof',
+      record: 'proof',
+      blocks: table(['Setting', 'Proof', 'By'], (row) => [
+        nameOf(row),
+        row.proof?.value ?? 'not proved',
+        row.proof ? `${row.proof.by}, ${clock.time(row.proof.at)}` : EMPTY,
+      ]),
+    },
+  ]
+}

@@ -1,0 +1,22 @@
+import type { ChangeKind } from '@ingle/record'
+import type { VisitView } from '../visit/visitView.ts'
+import { airflow } from './airflow/airflow.ts'
+import { handOver } from './handOver/handOver.ts'
+import { power } from './power/power.ts'
+import { settings } from './settings/settings.ts'
+import type { Stage } from './stage.ts'
+import { survey } from './survey/survey.ts'
+import { zones } from './zones/zones.ts'
+
+/** The stages of a visit, in working order. Ladder, routes, keys, help, sheets, readings and jot line follow this list. */
+export const STAGES = [survey, power, airflow, zones, settings, handOver] as const
+
+export type StageId = (typeof STAGES)[number]['id']
+
+export const stageOf = (id: StageId): Stage => STAGES.find((one) => one.id === id) as Stage
+
+/** The stage on which a kind of change is read; null for one that holds no readings. */
+export const stageReading = (kind: ChangeKind): Stage | null => STAGES.find((one) => one.readings.includes(kind)) ?? null
+
+/** The stages with how far each is. */
+export const standingOf = (v: VisitView) => STAGES.map((one) => ({ stage: one as Stage<StageId>, ...one.standing(v) }))

@@ -1,0 +1,67 @@
+import { express } from '@ingle/core'
+import { type Draft, rowBody } from '@ingle/record'
+import type { LedgerRow } from '../ledger/ledger.ts'
+import { rowFor } from '../ledger/standsAt.ts'
+import type { VisitView } from '../visit/visitView.ts'
+import type { AimSource, WorkedAim } from './stage.ts'
+import { STAGES } from './stages.ts'
+
+/** What the device would be set to; null where it has no such setting or no such value. */
+export function valueFor({ ledger }: VisitView, { id, meaning }: WorkedAim): string | null {
+  const row = rowFor(ledger, id)
+  const said = row ? express(row.setting, meaning) : null
+  return said && said.fit !== 'none' ? said.value : null
+}
+
+/** Those that do not stand in the ledger as aims yet. */
+export const waitingAims = (v: VisitView, aims: readonly WorkedAim[]): WorkedAim[] =>
+  aims.filter((one) => {
+    const value = valueFor(v, one)
+    return value !== null && rowFor(v.ledger, one.id)?.aim?.value !== value
+  })
+
+/** Puts what a stage worked out into the ledger as aims, where this system's devices have such settings. */
+export const aimDrafts = (v: VisitView, aims: readonly WorkedAim[], source: string): Draft[] =>
+  aims.flatMap((one) => {
+    const row = rowFor(v.ledger, one.id)
+    return row && valueFor(v, one) !== null
+      ? [
+          {
+            kind: 'aim.set' as const,
+            body: { ...v.at, ...rowBody(row.key), value: one.meaning, why: one.why, from: 'worked-out' as const, source },
+          },
+        ]
+      : []
+  })
+
+/** An aim that was taken from a stage and that the stage would no longer give: its inputs changed since. */
+export interface StaleAim {
+  row: LedgerRow
+  source: string
+  /** What it is now worked out to, and the device's value for it. */
+  now: WorkedAim
+  value: string
+}
+
+const SOURCES: readonly AimSource[] = STAGES.flatMap((one) => one.sources)
+
+/**
+ * Worked-out aims that no longer agree with the live answer, by row. One that can no longer be worked out at all is not
+ * among them: it was right when it was taken, and nothing says otherwise. Only the sources that something was taken from
+ * are asked.
+ */
+export function staleAims(v: VisitView): ReadonlyMap<string, StaleAim> {
+  const out = new Map<string, StaleAim>()
+  const taken = v.ledger.filter((row) => row.given?.from === 'worked-out')
+  for (const { source, aims } of SOURCES) {
+    const rows = taken.filter((row) => row.given?.source === source)
+    if (rows.length === 0) continue
+    const live = aims(v)
+    for (const row of rows) {
+      const now = live.findLast((one) => one.id === row.id)
+      const value = now ? valueFor(v, now) : null
+      if (now && value !== null && value !== row.aim?.value) out.set(row.key, { row, source, now, value })
+    }
+  }
+  return out
+}

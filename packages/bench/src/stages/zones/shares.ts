@@ -1,0 +1,42 @@
+import { numberOf, sharesInSteps } from '@ingle/core'
+import type { LedgerRow } from '../../ledger/ledger.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+import type { WorkedAim } from '../stage.ts'
+
+/** By what the air is shared out, in words. */
+export const SHARED_BY = { outlets: 'its outlets', load: 'its load', design: 'its design flow' } as const
+
+export interface SharesView {
+  /** The controller that takes them. */
+  first: LedgerRow
+  range: { min: number; max: number; step: number }
+  /** For each zone, in its order. */
+  shares: WorkedAim[]
+  /** What they add up to in the controller's steps, percent. */
+  sum: number
+  /** The shares, and how many zones there are. */
+  aims: WorkedAim[]
+}
+
+/** What the zone controller takes: each zone's share in its own steps. Null where it takes none, or they are not known. */
+export function sharesOf({ ledger, zoned }: VisitView): SharesView | null {
+  const rows = ledger.filter((row) => row.id.startsWith('zone.flow.') && numberOf(row.id) !== null)
+  const [first] = rows
+  if (!first?.setting.range || zoned.unshared) return null
+  const { min, max, step } = first.setting.range
+  const made = sharesInSteps(
+    zoned.zones.map((one) => one.share ?? 0),
+    { min, max, step },
+  )
+  if (!made.ok) return null
+  const { values, sum } = made.value
+  const why = `share of the air by ${SHARED_BY[zoned.shareBy]}`
+  const shares = values.map((value, i) => ({ id: `zone.flow.${i + 1}`, meaning: String(value), why }))
+  return {
+    first,
+    range: { min, max, step },
+    shares,
+    sum,
+    aims: [{ id: 'zone.count', meaning: String(values.length), why: 'the zones that there are' }, ...shares],
+  }
+}

@@ -1,0 +1,41 @@
+/** Times as the site's clock shows them: screens and sheets say the same hour, wherever they are read. */
+export interface Clock {
+  /** A day, as 24 Nov 2026. */
+  day: (iso: string) => string
+  /** Day and time, as 24 Nov 2026, 10:41. */
+  time: (iso: string) => string
+  /** The time alone, as 10:41. */
+  hour: (iso: string) => string
+  /** The day as a date: 2026-11-24. */
+  date: (iso: string) => string
+}
+
+/** The clock of a zone. One that this machine does not know must not keep anything from being shown: UTC is taken. */
+export function clockOf(timeZone: string): Clock {
+  const there = known.get(timeZone)
+  if (there) return there
+  const zone = safeZone(timeZone)
+  const show = (options: Intl.DateTimeFormatOptions, locale = 'en-GB') => {
+    const format = new Intl.DateTimeFormat(locale, { ...options, timeZone: zone })
+    return (iso: string) => format.format(new Date(iso))
+  }
+  const clock: Clock = {
+    day: show({ dateStyle: 'medium' }),
+    time: show({ dateStyle: 'medium', timeStyle: 'short' }),
+    hour: show({ hour: '2-digit', minute: '2-digit' }),
+    // Swedish writes dates as ISO does.
+    date: show({ year: 'numeric', month: '2-digit', day: '2-digit' }, 'sv-SE'),
+  }
+  known.set(timeZone, clock)
+  return clock
+}
+const known = new Map<string, Clock>()
+
+function safeZone(timeZone: string): string {
+  try {
+    new Intl.DateTimeFormat('en-GB', { timeZone })
+    return timeZone
+  } catch {
+    return 'UTC'
+  }
+}

@@ -1,0 +1,67 @@
+import { type JotContext, type JotGrille, type JotReading, type JotSetting, numberOf } from '@ingle/core'
+import type { LineContext } from '@ingle/record'
+import type { LedgerRow } from '../ledger/ledger.ts'
+import { wordOf } from '../stages/settings/settings.ts'
+import { STAGES, type StageId, stageOf } from '../stages/stages.ts'
+import type { VisitView } from './visitView.ts'
+
+/** Whose lines are offered where the stage itself wants none. */
+const USUAL_STAGE: StageId = 'airflow'
+
+/**
+ * What the jot line knows of this system: its taps, settings, grilles, and the lines that are wanted now, those of the
+ * stage that is open before those of the airflow.
+ */
+export function jotContextOf(v: VisitView, open: StageId): JotContext {
+  const wanted = [open, USUAL_STAGE].flatMap((id) => stageOf(id).wanted(v))
+  return {
+    units: v.units,
+    taps: v.picture.input.blower?.table.taps ?? [],
+    settings: jotSettings(v.ledger),
+    grilles: grillesOf(v),
+    wanted: [...new Set(wanted)],
+  }
+}
+
+/** What a line that corrects a change is written with. */
+export function lineContextOf(v: VisitView): LineContext {
+  const words = new Map(jotSettings(v.ledger).map((one) => [one.key, one.word]))
+  return { units: v.units, grilles: grillesOf(v), wordOf: (key) => words.get(key) ?? null }
+}
+
+const grillesOf = ({ system }: VisitView): JotGrille[] =>
+  system.parts
+    .filter((part) => part.role === 'return-grille' || part.role === 'supply-grille')
+    .map(({ role, name, widthIn, heightIn, freeArea }) => {
+      const side = role === 'return-grille' ? ('return' as const) : ('supply' as const)
+      return { name: name || side, side, widthIn, heightIn, freeArea }
+    })
+
+/** A left value that differs from its aim is held until it says why. */
+export function withAim(reading: JotReading, { ledger }: VisitView): JotReading {
+  if (reading.state !== 'ready' || reading.intent.kind !== 'setting' || reading.intent.column !== 'left' || reading.intent.why)
+    return reading
+  const { key, value } = reading.intent
+  const row = ledger.find((one) => one.key === key)
+  if (!row?.aim || row.aim.value === value) return reading
+  return {
+    state: 'incomplete',
+    needs: `the aim is ${row.aim.value ?? row.aim.meaning} (${row.aim.why}); add “because” and say why ${value}`,
+  }
+}
+
+/** The settings by their words; a word that two devices share goes by its place on the second. */
+function jotSettings(ledger: readonly LedgerRow[]): JotSetting[] {
+  const taken = new Set<string>()
+  return ledger.map((row) => {
+    const number = numberOf(row.id)
+    const plain = `${wordOf(row)}${number === null ? '' : `.${number}`}`.replace(/\s+/g, '-')
+    const word = taken.has(plain) ? `${plain}@${row.place}` : plain
+    taken.add(word)
+    return { key: row.key, word, label: row.role ? row.label : row.setting.label, setting: row.setting }
+  })
+}
+
+/** Every stage with the words of the jot line that belong to it, for the help. */
+export const jotWords = (): { label: string; words: readonly string[] }[] =>
+  STAGES.filter((one) => one.jot.length > 0).map(({ label, jot }) => ({ label, words: jot }))
