@@ -27,9 +27,9 @@ export {
   type SheetBlock,
   type SheetSection,
 } from './sheet.ts'
-export { budgetOf, filterFace, heldOf, pathKnown, remediesOf } from './stages/airflow/airPath.ts'
 export { DRIVE_SOURCE, HEAT_SOURCE, TOGETHER_SOURCE } from './stages/airflow/airflow.ts'
 export { NO_RULE, traverseInput } from './stages/airflow/airflowInput.ts'
+export { budgetOf, filterFace, heldOf, pathKnown, remediesOf } from './stages/airflow/airPath.ts'
 export { lessAirOf, splitOf, USUAL_CALL_S, wetBulbDoubt } from './stages/airflow/coil.ts'
 export { delaysOf } from './stages/airflow/delays.ts'
 export { driveOf } from './stages/airflow/drive.ts'

@@ -1,3 +1,4 @@
+import { type VisitOf, visitOf } from '@ingle/bench'
 import {
   BEACON_FLAT_IDS,
   BEACON_ID,
@@ -14,23 +15,24 @@ import {
   tidewellChanges,
 } from '@ingle/catalog/demo'
 import { BASE_UNITS, METRIC_UNITS, nextMove, showIn } from '@ingle/core'
-import { findSystem, findVisit, fold, pictureOf } from '@ingle/record'
+import { findSystem, findVisit, fold, knownId } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
 import { airLineScene } from './drawing/airLine.ts'
 import { meetingScene } from './drawing/meeting.ts'
 import { partLabels } from './drawing/partLabels.ts'
 import { type Scene, sceneToSvg } from './drawing/scene.ts'
-import { instrumentSections } from './sheets/airSections.ts'
-import { readingRows } from './sheets/readingRows.ts'
-import { fullRecord, settingsCard } from './sheets/sheets.ts'
+import { settingsCard as cardOf, fullRecord as recordOf } from './sheets/sheets.ts'
 
 const now = new Date('2026-11-24T10:15:00Z')
 const state = fold(TIDEWELL_ID, tidewellChanges(now))
 const system = findSystem(state, TIDEWELL_SYSTEM_ID)!
 const visit = findVisit(state, TIDEWELL_VISIT_ID)!
 const past = findVisit(state, TIDEWELL_PAST_VISIT_ID)!
-const picture = pictureOf(state, system, visit)
-const input = { state, system, visit, units: BASE_UNITS, crewName: 'Lantern Lane Heating & Air' }
+const input: VisitOf = { state, system, visit, units: BASE_UNITS }
+const { picture } = visitOf(input)
+const CREW = 'Lantern Lane Heating & Air'
+const settingsCard = (of: VisitOf) => cardOf(visitOf(of), CREW)
+const fullRecord = (of: VisitOf) => recordOf(visitOf(of), CREW)
 
 const texts = (scene: Scene) => scene.marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))
 const inside = (scene: Scene) =>
@@ -122,7 +124,7 @@ describe('sheets', () => {
   })
   it('say what a value means, and what the device shows for it', () => {
     const mill = fold(BEACON_ID, beaconChanges(now))
-    const [system, visit] = [findSystem(mill, BEACON_FLAT_IDS[5] ?? '')!, findVisit(mill, BEACON_VISIT_ID)!]
+    const [system, visit] = [findSystem(mill, BEACON_FLAT_IDS[5] ?? knownId(''))!, findVisit(mill, BEACON_VISIT_ID)!]
     const flat = { ...input, state: mill, system, visit }
     expect(cells('Left like this', settingsCard(flat))[0]).toEqual([
       'Room sensor · 12',
@@ -139,7 +141,7 @@ describe('sheets', () => {
     const mill = fold(BEACON_ID, beaconChanges(now))
     const visit = findVisit(mill, BEACON_VISIT_ID)!
     const card = (n: number) =>
-      settingsCard({ ...input, state: mill, system: findSystem(mill, BEACON_FLAT_IDS[n] ?? '')!, visit })
+      settingsCard({ ...input, state: mill, system: findSystem(mill, BEACON_FLAT_IDS[n] ?? knownId(''))!, visit })
     const steps = cells('Which keys on the W2, for what is still to be set', card(5))
     expect(steps[0]).toEqual(['1', expect.stringContaining('go to 12'), '◀ + ▶ held 4 s', 'P 12'])
     expect(steps.at(-1)?.slice(1, 3)).toEqual(['Leave the menu.', '◀'])
@@ -173,21 +175,6 @@ describe('sheets', () => {
     expect(() => settingsCard({ ...input, state: { ...state, timeZone: 'Moon/Tranquility' } })).not.toThrow())
 })
 
-it('lists every number that was read, with its unit', () => {
-  const rows = readingRows(state)
-  expect(rows.length).toBeGreaterThan(30)
-  expect(rows[0]).toMatchObject({
-    visit: 1,
-    system: 'AH-1 Upper studio',
-    try: 1,
-    tap: '3',
-    filter: 'clean',
-    reading: 'static supply',
-    unit: 'in.wc',
-  })
-  expect(rows.filter((row) => row.reading.startsWith('face speed return'))).toHaveLength(2)
-})
-
 describe('a zoned system on paper', () => {
   const dental = fold(CALDER_ID, calderChanges(now))
   const record = fullRecord({
@@ -209,31 +196,39 @@ describe('a zoned system on paper', () => {
   })
   it('says nothing of zones where there is one', () =>
     expect(fullRecord(input).sections.map((section) => section.title)).not.toContain('Zones'))
-  it('lists what was read of them, each with the zones that were open', () => {
-    const rows = readingRows(dental).map((row) => row.reading)
-    expect(rows).toContain('static supply, open: Waiting + Surgery 1 + Surgery 2')
-    expect(rows).toContain('velocity pressure, supply trunk point 25')
-    expect(rows.filter((reading) => reading.startsWith('outlet '))).toHaveLength(9)
-  })
   it('says what was measured with', () => {
     const visit = findVisit(dental, CALDER_VISIT_ID)!
     const here = visit.systems[CALDER_SYSTEM_ID]!
-    const [section] = instrumentSections({
-      ...here,
-      instruments: {
-        static: {
-          format: 'ingle-instrument/1',
-          id: 'g',
-          name: 'Gauge 1',
-          measures: 'static',
-          accuracyPct: 1,
-          accuracyFixed: 0.002,
-          calibratedOn: '2026-07-01',
-          everyMonths: 12,
-        },
-      },
+    const gauge = {
+      format: 'ingle-instrument/1',
+      id: 'g',
+      name: 'Gauge 1',
+      measures: 'static' as const,
+      accuracyPct: 1,
+      accuracyFixed: 0.002,
+      calibratedOn: '2026-07-01',
+      everyMonths: 12,
+    }
+    const sheet = (instruments: typeof here.instruments) =>
+      fullRecord({
+        state: dental,
+        system: findSystem(dental, CALDER_SYSTEM_ID)!,
+        visit: { ...visit, systems: { ...visit.systems, [CALDER_SYSTEM_ID]: { ...here, instruments } } },
+        units: BASE_UNITS,
+      }).sections.find((one) => one.title === 'Measured with')
+    expect(sheet({ static: gauge })?.blocks[0]).toMatchObject({
+      lines: ['Gauge 1 (static), calibrated on 2026-07-01, due on 2027-07-01'],
     })
-    expect(section?.blocks[0]).toMatchObject({ lines: ['Gauge 1 (static), calibrated on 2026-07-01, due on 2027-07-01'] })
-    expect(instrumentSections(here)).toEqual([])
+    expect(sheet({})).toBeUndefined()
   })
+})
+
+it('a metric crew reads metric everywhere, reasons of aims and formulas of findings too', () => {
+  const metric = recordOf(visitOf({ ...input, units: METRIC_UNITS }), CREW)
+  const said = metric.sections
+    .filter((one) => one.title !== 'How it was worked out' && one.title !== 'Cautions')
+    .map((one) => JSON.stringify(one.blocks.filter((block) => block.kind !== 'drawing')))
+    .join(' ')
+  expect(said).toContain('L/s')
+  expect(said).not.toMatch(/\d (cfm|in\.wc|fpm|°F)/)
 })

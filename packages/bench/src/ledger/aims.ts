@@ -40,11 +40,7 @@ export interface AimGround {
 }
 
 /** What the house rules of a system say for it. */
-export const ruledFor = (
-  system: SystemState,
-  devices: readonly SystemDevice[],
-  climate: string,
-): ReadonlyMap<string, RuledAim> =>
+export const ruledFor = (system: SystemState, devices: readonly SystemDevice[], climate: string): ReadonlyMap<string, RuledAim> =>
   ruledAims(system.rules, { equipment: devices.map((one) => one.profile.kind), climate, wishes: system.wishes })
 
 /** The aim of a row: given by hand before worked out, worked out before a house rule. Null when nothing says one. */

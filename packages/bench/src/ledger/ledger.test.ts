@@ -1,8 +1,6 @@
+import { begun, HERE, type Pen, SYSTEM } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
-import { airflowInput, findSystem, findVisit, pictureOf } from '../state/airflowInput.ts'
-import { fold } from '../state/fold.ts'
-import { begun, HERE, Pen, SYSTEM, uuid } from '../testing/pen.ts'
-import { ledgerOf } from './ledger.ts'
+import { viewOf } from '../testing/view.ts'
 
 const profile = {
   format: 'ingle-profile/1',
@@ -45,10 +43,7 @@ function ledger(write: (pen: Pen, tryId: string) => void) {
   pen.write('rule.use', { systemId: SYSTEM, rule })
   pen.write('reading.probes', { ...HERE, tryId, supply: 0.2, return: -0.2 })
   write(pen, tryId)
-  const state = fold(uuid(0), pen.changes)
-  const system = findSystem(state, SYSTEM)!
-  const visit = findVisit(state, HERE.visitId)!
-  const rows = ledgerOf(state, system, visit, pictureOf(state, system, visit))
+  const rows = viewOf(pen.changes).ledger
   return Object.fromEntries(rows.map((row) => [row.key, row]))
 }
 const set = (pen: Pen, column: 'found' | 'left' | 'proof', value: string, why: string | null = null) =>
@@ -104,8 +99,7 @@ describe('the ledger of blower settings', () => {
     const { pen } = begun()
     const input = (heat?: string) => {
       if (heat) pen.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'left', value: heat })
-      const state = fold(uuid(0), pen.changes)
-      return airflowInput(state, findSystem(state, SYSTEM)!, findVisit(state, HERE.visitId)!)
+      return viewOf(pen.changes).picture.input
     }
     expect(input().heaterOnThisTap).toBe(true)
     expect(input('3').heaterOnThisTap).toBe(false)

@@ -1,8 +1,8 @@
+import { type ChangeId, fold } from '@ingle/record'
+import { uuid } from '@ingle/record/testing'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fold } from '../state/fold.ts'
 import { Mill } from '../testing/mill.ts'
-import { uuid } from '../testing/pen.ts'
 import { sawOf } from './ledger.ts'
 
 const FAN = 'fan.satisfied.heat@controller'
@@ -17,7 +17,7 @@ describe('several people on one cell', () => {
   )
   const after = (some: { value: string; looked: boolean; by: string }[]) => {
     const mill = new Mill([1])
-    let sawLast: string[] = []
+    let sawLast: ChangeId[] = []
     for (const { value, looked, by } of some) {
       if (looked) sawLast = sawOf(mill.row(1, FAN), 'found')
       mill.set(1, 'found', FAN, value, { saw: sawLast, by })

@@ -1,5 +1,6 @@
+import { BOARD_B, rule, WALL } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
-import { BOARD_B, FIRST, flatId, Mill, rule, WALL } from '../testing/mill.ts'
+import { FIRST, flatId, Mill } from '../testing/mill.ts'
 import { ledgerFindings, sawOf, toSet } from './ledger.ts'
 
 const FAN = 'fan.satisfied.heat@controller'

@@ -1,6 +1,8 @@
+import { BASE_UNITS } from '@ingle/core'
+import { BOARD_A, BOARD_B, rule } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
-import { BOARD_A, BOARD_B, flatId, Mill, rule } from '../testing/mill.ts'
-import { aimEntries, carryAims } from './copyAims.ts'
+import { Mill } from '../testing/mill.ts'
+import { aimEntries, carryAims } from './carryAims.ts'
 import { driftOf } from './drift.ts'
 import { compareTwins, type TwinStanding } from './twins.ts'
 
@@ -9,7 +11,7 @@ const FAN = 'fan.satisfied.heat@controller'
 function compare(mill: Mill) {
   const { state } = mill
   const visit = state.visits.find((one) => one.id === mill.visit)!
-  return compareTwins(state, state.systems, visit)
+  return compareTwins(state, state.systems, visit, BASE_UNITS)
 }
 const standings = (mill: Mill, key = FAN): TwinStanding[] =>
   compare(mill)
@@ -95,11 +97,7 @@ describe('copying aims', () => {
 })
 
 describe('drift', () => {
-  const drift = (mill: Mill, n = 1) => {
-    const { state } = mill
-    const system = state.systems.find((one) => one.id === flatId(n))!
-    return driftOf(state, system, state.visits.find((one) => one.id === mill.visit)!, mill.ledger(n))
-  }
+  const drift = (mill: Mill, n = 1) => driftOf(mill.at(n))
   const before = (key: string, value: string) => {
     const mill = new Mill()
     mill.set(1, 'left', key, value)

@@ -35,12 +35,7 @@ export interface TwinRow {
  * agree. A difference that somebody gave a reason for (a left value with its why, an aim of its own) is deliberate; any
  * other is an accident until somebody says so.
  */
-export function compareTwins(
-  state: SiteState,
-  systems: readonly SystemState[],
-  visit: VisitState,
-  units: UnitChoice,
-): TwinRow[] {
+export function compareTwins(state: SiteState, systems: readonly SystemState[], visit: VisitState, units: UnitChoice): TwinRow[] {
   const ledgers = systems.map((system) => ({ system, rows: visitOf({ state, system, visit, units }).ledger }))
   const compared: { first: LedgerRow; rows: (LedgerRow | null)[] }[] = []
   ledgers.forEach(({ rows }, unit) => {

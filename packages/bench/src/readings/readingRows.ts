@@ -1,4 +1,12 @@
-import { type Change, findSystem, findVisit, type Measurement, measurements, type SiteState, type SystemState } from '@ingle/record'
+import {
+  type Change,
+  findSystem,
+  findVisit,
+  type Measurement,
+  measurements,
+  type SiteState,
+  type SystemState,
+} from '@ingle/record'
 import { STAGES, stageReading } from '../stages/stages.ts'
 
 /** One measured number. Units are the base units, named in their own column. */

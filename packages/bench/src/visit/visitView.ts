@@ -1,5 +1,13 @@
 import { type AirflowPicture, airflowPicture, type NextMove, nextMove, type Show, showIn, type UnitChoice } from '@ingle/core'
-import { type SiteState, type SystemId, type SystemState, type SystemVisit, systemVisit, type VisitId, type VisitState } from '@ingle/record'
+import {
+  type SiteState,
+  type SystemId,
+  type SystemState,
+  type SystemVisit,
+  systemVisit,
+  type VisitId,
+  type VisitState,
+} from '@ingle/record'
 import { ruledFor } from '../ledger/aims.ts'
 import { type LedgerRow, ledgerOf } from '../ledger/ledger.ts'
 import { rowsOf } from '../ledger/rows.ts'

@@ -1,16 +1,16 @@
-import type { Change } from '@ingle/record'
+import { type AnyId, type Change, knownId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
 import { DemoWriter } from './writer.ts'
 
-const id = (tail: string) => `beac0e11-0000-4000-8000-${tail.padStart(12, '0')}`
-export const BEACON_ID = id('1')
-export const BEACON_PAST_VISIT_ID = id('b1')
-export const BEACON_VISIT_ID = id('b2')
+const id = <T extends AnyId>(tail: string): T => knownId(`beac0e11-0000-4000-8000-${tail.padStart(12, '0')}`)
+export const BEACON_ID: SiteId = id('1')
+export const BEACON_PAST_VISIT_ID: VisitId = id('b1')
+export const BEACON_VISIT_ID: VisitId = id('b2')
 /** Flats 1 to 8. */
-export const BEACON_FLAT_IDS = [1, 2, 3, 4, 5, 6, 7, 8].map((n) => id(`f${n}`))
+export const BEACON_FLAT_IDS: SystemId[] = [1, 2, 3, 4, 5, 6, 7, 8].map((n) => id(`f${n}`))
 
 /** Flat 7 got another indoor board behind the same controller; flat 3 has a draught from its ceiling. */
 const OTHER_BOARD = 7
@@ -148,7 +148,7 @@ function openVisit(writer: DemoWriter): void {
   const visitId = BEACON_VISIT_ID
   writer.write('visit.start', { visitId, reason: 'Flat 6 hums at night, flat 3 never warm' })
   const find = (flat: number, cells: readonly Cell[]) => {
-    const systemId = BEACON_FLAT_IDS[flat - 1] ?? ''
+    const systemId = BEACON_FLAT_IDS[flat - 1] ?? knownId('')
     for (const { role, place, value } of cells)
       writer.write('setting.set', { visitId, systemId, role, ...(place && { place }), column: 'found', value }, 0.5)
   }
@@ -166,7 +166,7 @@ function openVisit(writer: DemoWriter): void {
     }),
   )
   find(OTHER_BOARD, ON_DB)
-  const at = (flat: number) => ({ visitId, systemId: BEACON_FLAT_IDS[flat - 1] ?? '' })
+  const at = (flat: number) => ({ visitId, systemId: BEACON_FLAT_IDS[flat - 1] ?? knownId('') })
   writer.write('complaint.set', { ...at(DRAUGHT), text: 'Never gets warm; feet cold by the window.' })
   writer.write('note.add', {
     ...at(DRAUGHT),

@@ -1,16 +1,26 @@
 import { solveCombinations } from '@ingle/core'
-import type { Change } from '@ingle/record'
+import {
+  type AnyId,
+  type Change,
+  knownId,
+  type OutletId,
+  type SiteId,
+  type SystemId,
+  type TraverseId,
+  type VisitId,
+  type ZoneId,
+} from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
 import { DemoWriter } from './writer.ts'
 
-const id = (tail: string) => `ca1de411-0000-4000-8000-${tail.padStart(12, '0')}`
-export const CALDER_ID = id('1')
-export const CALDER_SYSTEM_ID = id('a1')
-export const CALDER_VISIT_ID = id('b2')
-const PAST_VISIT_ID = id('b1')
+const id = <T extends AnyId>(tail: string): T => knownId(`ca1de411-0000-4000-8000-${tail.padStart(12, '0')}`)
+export const CALDER_ID: SiteId = id('1')
+export const CALDER_SYSTEM_ID: SystemId = id('a1')
+export const CALDER_VISIT_ID: VisitId = id('b2')
+const PAST_VISIT_ID: VisitId = id('b1')
 
 /** The practice as it is built: what the duct of each zone lets through, and how unevenly its dampers stand. */
 const ZONES = [
@@ -82,20 +92,20 @@ export function calderChanges(now: Date): Change[] {
   ] as const)
     writer.write('part.set', { systemId, partId: writer.newId(), role, maker, model }, 0.5)
   const zoneIds = ZONES.map(({ name, room, loadBtuH }) => {
-    const zoneId = writer.newId()
+    const zoneId = writer.newId<ZoneId>()
     writer.write('zone.set', { systemId, zoneId, name, room, loadBtuH }, 0.5)
     return zoneId
   })
   const outletIds = ZONES.map(({ name, outlets }, zone) =>
     outlets.map(([widthIn, heightIn], i) => {
-      const outletId = writer.newId()
+      const outletId = writer.newId<OutletId>()
       const named = outlets.length > 1 ? `${name} ${'abc'.charAt(i)}` : name
       writer.write(
         'outlet.set',
         {
           systemId,
           outletId,
-          zoneId: zoneIds[zone] ?? '',
+          zoneId: zoneIds[zone] ?? knownId(''),
           name: named,
           kind: 'side-wall',
           widthIn,
@@ -109,7 +119,7 @@ export function calderChanges(now: Date): Change[] {
     }),
   )
 
-  const zones = (where: { visitId: string; systemId: string }, column: 'found' | 'left', shares: readonly number[]) =>
+  const zones = (where: { visitId: VisitId; systemId: SystemId }, column: 'found' | 'left', shares: readonly number[]) =>
     shares.forEach((share, i) => {
       writer.write(
         'setting.set',
@@ -141,7 +151,7 @@ export function calderChanges(now: Date): Change[] {
     fan: FAN,
   })
   if (!built.ok) throw new Error(built.reason)
-  const tryId = writer.changes.at(-1)?.id ?? ''
+  const tryId = writer.changes.at(-1)?.id ?? knownId('')
   const read = (value: number) => Math.round(100 * (value + 0.006 * writer.noise())) / 100
   for (const mask of [0b11111, 0b00111, 0b01011, 0b10101, 0b11110]) {
     const flowCfm = built.value.totalCfm[mask] as number
@@ -155,7 +165,7 @@ export function calderChanges(now: Date): Change[] {
     )
   }
   // The supply trunk behind an elbow that is a little too near: faster on the outside, one point read with a wet hose.
-  const traverseId = writer.newId()
+  const traverseId = writer.newId<TraverseId>()
   writer.write(
     'traverse.set',
     {
@@ -190,7 +200,7 @@ export function calderChanges(now: Date): Change[] {
         'outlet.reading',
         {
           ...here,
-          outletId: outletIds[zone]?.[i] ?? '',
+          outletId: outletIds[zone]?.[i] ?? knownId(''),
           flowCfm: Math.round((flow * share * (1 + 0.015 * writer.noise())) / whole),
           damperPct: 100,
         },

@@ -1,15 +1,15 @@
-import type { Change } from '@ingle/record'
+import { type AnyId, type Change, knownId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
 import { DemoWriter } from './writer.ts'
 
-const id = (tail: string) => `4a2b0a11-0000-4000-8000-${tail.padStart(12, '0')}`
-export const HARBOUR_ID = id('1')
-export const HARBOUR_SYSTEM_ID = id('a1')
-export const HARBOUR_VISIT_ID = id('b2')
-const PAST_VISIT_ID = id('b1')
+const id = <T extends AnyId>(tail: string): T => knownId(`4a2b0a11-0000-4000-8000-${tail.padStart(12, '0')}`)
+export const HARBOUR_ID: SiteId = id('1')
+export const HARBOUR_SYSTEM_ID: SystemId = id('a1')
+export const HARBOUR_VISIT_ID: VisitId = id('b2')
+const PAST_VISIT_ID: VisitId = id('b1')
 
 /** The stand-in for the drive on the roof, which `npm run demo` starts beside the server. */
 export const DEMO_GATEWAY = {

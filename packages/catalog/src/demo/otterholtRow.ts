@@ -1,16 +1,16 @@
-import type { Change } from '@ingle/record'
+import { type AnyId, type Change, knownId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
 import { DemoWriter } from './writer.ts'
 
-const id = (tail: string) => `077e4a11-0000-4000-8000-${tail.padStart(12, '0')}`
-export const OTTERHOLT_ID = id('1')
-export const OTTERHOLT_UPSTAIRS_ID = id('a1')
-export const OTTERHOLT_WORKSHOP_ID = id('a2')
-export const OTTERHOLT_VISIT_ID = id('b2')
-const PAST_VISIT_ID = id('b1')
+const id = <T extends AnyId>(tail: string): T => knownId(`077e4a11-0000-4000-8000-${tail.padStart(12, '0')}`)
+export const OTTERHOLT_ID: SiteId = id('1')
+export const OTTERHOLT_UPSTAIRS_ID: SystemId = id('a1')
+export const OTTERHOLT_WORKSHOP_ID: SystemId = id('a2')
+export const OTTERHOLT_VISIT_ID: VisitId = id('b2')
+const PAST_VISIT_ID: VisitId = id('b1')
 
 /** 6 Otterholt Row: a two-stage furnace upstairs behind a one-stage thermostat, an old furnace in the workshop. */
 export function otterholtChanges(now: Date): Change[] {

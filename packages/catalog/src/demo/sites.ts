@@ -1,4 +1,4 @@
-import type { Change } from '@ingle/record'
+import type { Change, PhotoId, SiteId } from '@ingle/record'
 import { BEACON_ID, beaconChanges } from './beaconMill.ts'
 import { CALDER_ID, calderChanges } from './calderStreet.ts'
 import { HARBOUR_ID, harbourChanges } from './harbourHall.ts'
@@ -6,9 +6,9 @@ import { OTTERHOLT_ID, otterholtChanges } from './otterholtRow.ts'
 import { TIDEWELL_ID, TIDEWELL_PHOTOS, tidewellChanges } from './tidewell.ts'
 
 export interface DemoSite {
-  id: string
+  id: SiteId
   changes: (now: Date) => Change[]
-  photos: readonly { id: string; mediaType: string; base64: string }[]
+  photos: readonly { id: PhotoId; mediaType: string; base64: string }[]
 }
 
 /** The sites that Lantern Lane begins with. */

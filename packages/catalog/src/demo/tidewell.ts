@@ -1,5 +1,5 @@
 import { type Plant, type PlantReadings, runPlant } from '@ingle/core'
-import { blowerOf, type Change } from '@ingle/record'
+import { blowerOf, type Change, knownId, type PhotoId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
@@ -7,12 +7,12 @@ import { HOUSE_RULES } from '../rules/houseRules.ts'
 import photos from './photos.json' with { type: 'json' }
 import { DemoWriter } from './writer.ts'
 
-export const TIDEWELL_ID = '71de0e11-0000-4000-8000-000000000001'
-export const TIDEWELL_SYSTEM_ID = '71de0e11-0000-4000-8000-0000000000a1'
-export const TIDEWELL_PAST_VISIT_ID = '71de0e11-0000-4000-8000-0000000000b1'
-export const TIDEWELL_VISIT_ID = '71de0e11-0000-4000-8000-0000000000b2'
+export const TIDEWELL_ID = knownId<SiteId>('71de0e11-0000-4000-8000-000000000001')
+export const TIDEWELL_SYSTEM_ID = knownId<SystemId>('71de0e11-0000-4000-8000-0000000000a1')
+export const TIDEWELL_PAST_VISIT_ID = knownId<VisitId>('71de0e11-0000-4000-8000-0000000000b1')
+export const TIDEWELL_VISIT_ID = knownId<VisitId>('71de0e11-0000-4000-8000-0000000000b2')
 
-const FILTER_PHOTO_ID = '71de0e11-0000-4000-8000-0000000000c1'
+const FILTER_PHOTO_ID = knownId<PhotoId>('71de0e11-0000-4000-8000-0000000000c1')
 
 /** The photos of the demo's notes: drawn for it, as JPEG in base64. */
 export const TIDEWELL_PHOTOS = [{ id: FILTER_PHOTO_ID, mediaType: 'image/jpeg', base64: photos.bowedFilter }]
@@ -102,7 +102,7 @@ function survey(writer: DemoWriter): void {
 function partSet(
   writer: DemoWriter,
   body: {
-    systemId: string
+    systemId: SystemId
     role: PartRoleOf
     name?: string
     maker?: string

@@ -1,5 +1,5 @@
 import type { Noise } from '@ingle/core'
-import type { BodyOf, Change, ChangeKind } from '@ingle/record'
+import { type AnyId, type BodyOf, type Change, type ChangeId, type ChangeKind, knownId, type SiteId } from '@ingle/record'
 import type { RandomGenerator } from 'pure-rand'
 import { uniformFloat64 } from './random.ts'
 
@@ -9,7 +9,7 @@ export class DemoWriter {
   private atMs: number
 
   constructor(
-    private readonly siteId: string,
+    private readonly siteId: SiteId,
     private readonly random: RandomGenerator,
     startMs: number,
     private by: string,
@@ -23,9 +23,9 @@ export class DemoWriter {
     this.by = by
   }
 
-  write<K extends ChangeKind>(kind: K, body: BodyOf<K>, minutes = 1): string {
+  write<K extends ChangeKind>(kind: K, body: BodyOf<K>, minutes = 1): ChangeId {
     this.atMs += minutes * 60_000
-    const id = this.newId()
+    const id = this.newId<ChangeId>()
     this.changes.push({
       id,
       siteId: this.siteId,
@@ -37,12 +37,12 @@ export class DemoWriter {
     return id
   }
 
-  newId(): string {
+  newId<T extends AnyId>(): T {
     const hex = Array.from({ length: 32 }, () => Math.floor(uniformFloat64(this.random) * 16).toString(16))
     hex[12] = '4'
     hex[16] = '8'
     const text = hex.join('')
-    return `${text.slice(0, 8)}-${text.slice(8, 12)}-${text.slice(12, 16)}-${text.slice(16, 20)}-${text.slice(20)}`
+    return knownId(`${text.slice(0, 8)}-${text.slice(8, 12)}-${text.slice(12, 16)}-${text.slice(16, 20)}-${text.slice(20)}`)
   }
 
   /** Normal noise for the plant's instruments. Source: Box–Muller. */

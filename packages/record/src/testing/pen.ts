@@ -30,7 +30,8 @@ export class Pen {
 }
 
 /** An id for tests, of whatever is wanted where it stands. */
-export const uuid = <T extends AnyId = never>(n: number): T => knownId<T>(`00000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`)
+export const uuid = <T extends AnyId = never>(n: number): T =>
+  knownId<T>(`00000000-0000-4000-8000-${n.toString(16).padStart(12, '0')}`)
 
 export const SYSTEM: SystemId = uuid(1)
 export const VISIT: VisitId = uuid(2)

@@ -52,7 +52,9 @@ export const airflow = stage({
     const cool = ledger.find((row) => row.key === COOL_TAP_ROLE)
     return [
       ...(move.action.kind === 'jot' ? [move.action.text] : []),
-      ...(cool && !cool.found ? [`found ${cool.setting.word ?? cool.role?.word ?? (cool.setting.code ?? cool.label).toLowerCase()} `] : []),
+      ...(cool && !cool.found
+        ? [`found ${cool.setting.word ?? cool.role?.word ?? (cool.setting.code ?? cool.label).toLowerCase()} `]
+        : []),
       ...(!picture.current || picture.current.input.tap === null ? ['tap '] : []),
       ...(probes.supply === undefined ? ['esp '] : []),
       ...(probes['before-filter'] === undefined ? ['filter '] : []),

@@ -1,7 +1,8 @@
+import type { VisitId } from '@ingle/record'
+import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
-import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing/pen.ts'
-import { airflowInput, findSystem, findVisit, NO_RULE } from './airflowInput.ts'
-import { fold } from './fold.ts'
+import { viewOf } from '../../testing/view.ts'
+import { NO_RULE } from './airflowInput.ts'
 
 const profile = {
   format: 'ingle-profile/1',
@@ -29,11 +30,10 @@ const profile = {
     },
   },
 }
-const LATER = uuid(300)
+const LATER: VisitId = uuid(300)
 
 function inputOf(pen: Pen, visitId = VISIT) {
-  const state = fold(uuid(0), pen.changes)
-  return airflowInput(state, findSystem(state, SYSTEM)!, findVisit(state, visitId)!)
+  return viewOf(pen.changes, { visitId }).picture.input
 }
 
 describe('what core is told of a visit', () => {

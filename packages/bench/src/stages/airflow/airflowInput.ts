@@ -17,13 +17,14 @@ import {
   type ReadingState,
   type SiteState,
   type SystemState,
+  type SystemVisit,
   systemVisit,
   type TraverseState,
   type TryState,
   type VisitState,
 } from '@ingle/record'
 import { type KnownRow, rowsOf } from '../../ledger/rows.ts'
-import { rowFor, seenAt } from '../../ledger/standsAt.ts'
+import { rowFor, type Standable, seenAt } from '../../ledger/standsAt.ts'
 import { airflowRuleOf, devicesOf, equipmentIn, type SystemDevice } from '../../visit/devices.ts'
 import { firingOn } from './fires.ts'
 import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from './roles.ts'
@@ -49,8 +50,18 @@ export function airflowInput(
   return { ...withoutHistory(state, system, visit, devices, rows), cleanFilter: cleanFilter(state, system, visit) }
 }
 
-/** How the tap that serves a need stands, on the indoor unit where more than one device has such a setting. */
-const tapRow = (rows: readonly KnownRow[], id: string): KnownRow | undefined => rowFor(rows, id, 'equipment') ?? rowFor(rows, id)
+/**
+ * How the tap that serves a need stands: on the indoor unit where more than one device has such a setting, and as it was
+ * written where no profile names one.
+ */
+function tapRow(rows: readonly KnownRow[], here: SystemVisit, id: string): Standable | undefined {
+  const bare = Object.hasOwn(here.rows, id) ? here.rows[id] : undefined
+  return (
+    rowFor(rows, id, 'equipment') ??
+    rowFor(rows, id) ??
+    (bare && { id, place: 'equipment', setting: { label: id, values: [], access: '' }, ...bare })
+  )
+}
 
 function withoutHistory(
   state: SiteState,
@@ -63,8 +74,8 @@ function withoutHistory(
   const profile = equipmentIn(devices)
   const blower = blowerOf(profile)
   const taps = blower?.table.taps ?? []
-  const heatTap = seenAt(tapRow(rows, HEAT_TAP_ROLE))?.meaning ?? SAME_TAP
-  const cool = seenAt(tapRow(rows, COOL_TAP_ROLE))
+  const heatTap = seenAt(tapRow(rows, here, HEAT_TAP_ROLE))?.meaning ?? SAME_TAP
+  const cool = seenAt(tapRow(rows, here, COOL_TAP_ROLE))
   return {
     altitudeFt: state.altitudeFt,
     rule: airflowRuleOf(system) ?? NO_RULE,

@@ -1,4 +1,4 @@
-import { type CoilModel, coilLoad, coilModel, airState, type Result, splitCauses, type TryResult } from '@ingle/core'
+import { airState, type CoilModel, coilLoad, coilModel, type Result, splitCauses, type TryResult } from '@ingle/core'
 import { equipmentIn } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 
@@ -20,7 +20,8 @@ export function splitOf({ picture, here, system }: VisitView): SplitView {
     split?.returnWbF != null ? airState(split.returnDbF, { wetBulbF: split.returnWbF }, picture.pressurePsia) : null
   const leaving = split?.supplyWbF != null ? airState(split.supplyDbF, { wetBulbF: split.supplyWbF }, picture.pressurePsia) : null
   const flowCfm = current?.flow?.flowCfm ?? null
-  const load = entering?.ok && leaving?.ok && flowCfm !== null ? coilLoad(entering.value, leaving.value, { actualCfm: flowCfm }) : null
+  const load =
+    entering?.ok && leaving?.ok && flowCfm !== null ? coilLoad(entering.value, leaving.value, { actualCfm: flowCfm }) : null
   const expected = current?.expectedSplit ?? null
   const judged =
     split && expected && system.capacityTons !== null

@@ -41,7 +41,13 @@ export const firingFlowCfm = ({ here, picture }: VisitView): number | null =>
 export function fanLimitAt(v: VisitView, stands: Pointers, tried: Pointers): Result<FanLimitAnswer> | null {
   const { inputBtuH, efficiencyPct, returnF, toStartS, firingS = USUAL_FIRING_S } = v.here.firing
   const flowCfm = firingFlowCfm(v)
-  if (inputBtuH === undefined || efficiencyPct === undefined || returnF === undefined || toStartS === undefined || flowCfm === null)
+  if (
+    inputBtuH === undefined ||
+    efficiencyPct === undefined ||
+    returnF === undefined ||
+    toStartS === undefined ||
+    flowCfm === null
+  )
     return null
   const made = exchangerFromStart({
     burnerBtuH: (inputBtuH * efficiencyPct) / 100,

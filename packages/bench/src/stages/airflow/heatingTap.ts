@@ -3,7 +3,8 @@ import type { Fire } from './fires.ts'
 import { SAME_TAP } from './roles.ts'
 
 /** The duct that taps are chosen on: with a clean filter where that is known, since the tap is set once. */
-export const ductFor = ({ cleanCoefficient, ductCoefficient }: AirflowPicture): number | null => cleanCoefficient ?? ductCoefficient
+export const ductFor = ({ cleanCoefficient, ductCoefficient }: AirflowPicture): number | null =>
+  cleanCoefficient ?? ductCoefficient
 
 /**
  * Every tap against the rise window of a fire: the best keeps inside it and inside the rated static, nearest its middle.

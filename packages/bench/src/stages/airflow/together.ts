@@ -1,11 +1,4 @@
-import {
-  type JointAnswer,
-  type SystemJoint,
-  solveJoint,
-  systemJoint,
-  TAP_NEEDS,
-  type TapNeed,
-} from '@ingle/core'
+import { type JointAnswer, type SystemJoint, solveJoint, systemJoint, TAP_NEEDS, type TapNeed } from '@ingle/core'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
 import { SAME_TAP } from './roles.ts'

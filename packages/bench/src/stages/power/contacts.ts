@@ -4,8 +4,7 @@ import { rowFor, seenAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 
 /** The settings that say what an input does. */
-export const inputRows = ({ ledger }: VisitView): LedgerRow[] =>
-  ledger.filter((row) => /^input\.function\.[\w-]+$/.test(row.id))
+export const inputRows = ({ ledger }: VisitView): LedgerRow[] => ledger.filter((row) => /^input\.function\.[\w-]+$/.test(row.id))
 
 /** The number of an input, as in `input.function.1`. */
 export const inputNumber = (row: LedgerRow): string => row.id.split('.').at(-1) ?? '1'

@@ -22,8 +22,7 @@ export const power = stage({
     }
   },
   sources: [],
-  findings: ({ wired }) =>
-    wired.findings.map(({ key, says, mend }) => ({ id: key, says, mend })),
+  findings: ({ wired }) => wired.findings.map(({ key, says, mend }) => ({ id: key, says, mend })),
   sections: () => [],
   readings: [],
   jot: [],

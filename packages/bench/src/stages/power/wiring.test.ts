@@ -1,8 +1,7 @@
 import { wiringFindings } from '@ingle/core'
+import { type Change, fold, parseChange } from '@ingle/record'
+import { begun, HERE, SYSTEM, uuid } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
-import { type Change, parseChange } from '../changes/change.ts'
-import { begun, HERE, SYSTEM, uuid } from '../testing/pen.ts'
-import { fold } from './fold.ts'
 import { wiringAs, wiringSystemOf } from './wiring.ts'
 
 const visitOf = (changes: readonly Change[]) => {

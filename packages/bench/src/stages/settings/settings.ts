@@ -36,7 +36,8 @@ export const settings = stage({
 })
 
 /** What the jot line calls a row. */
-export const wordOf = (row: LedgerRow): string => row.setting.word ?? row.role?.word ?? (row.setting.code ?? row.label).toLowerCase()
+export const wordOf = (row: LedgerRow): string =>
+  row.setting.word ?? row.role?.word ?? (row.setting.code ?? row.label).toLowerCase()
 
 const NONE = 'No settings are known for this system yet.'
 

@@ -1,12 +1,10 @@
 import { judgeZones } from '@ingle/core'
+import { type Change, fold, type OutletState, type ZoneId } from '@ingle/record'
+import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Change } from '../changes/change.ts'
-import { ledgerOf } from '../ledger/ledger.ts'
-import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing/pen.ts'
-import { findSystem, findVisit, pictureOf, systemVisit } from './airflowInput.ts'
-import { fold } from './fold.ts'
-import { effectiveFt2, outletShares, zonedDuct } from './zones.ts'
+import { viewOf } from '../../testing/view.ts'
+import { effectiveFt2, outletShares } from './zonedDuct.ts'
 
 const HELD = {
   format: 'ingle-profile/1',
@@ -26,7 +24,7 @@ const HELD = {
     heaterKits: [{ model: 'H', powerKw: 8, minFlowCfm: 950 }],
   },
 }
-const ZONES = [uuid(21), uuid(22), uuid(23)] as const
+const ZONES: readonly [ZoneId, ZoneId, ZoneId] = [uuid(21), uuid(22), uuid(23)]
 const ruled = {
   id: 'r',
   name: 'rule',
@@ -59,13 +57,8 @@ function practice(): Pen {
   pen.write('try.start', { ...HERE, tap: 'B', adjustPct: 0, filter: 'clean' })
   return pen
 }
-function ductOf(changes: readonly Change[]) {
-  const state = fold(uuid(0), changes)
-  const [system, visit] = [findSystem(state, SYSTEM)!, findVisit(state, VISIT)!]
-  const picture = pictureOf(state, system, visit)
-  return zonedDuct(system, systemVisit(visit, SYSTEM), picture, ledgerOf(state, system, visit, picture))
-}
-const reading = (open: readonly string[], supplyInWc: number, returnInWc: number) => ({
+const ductOf = (changes: readonly Change[]) => viewOf(changes).zoned
+const reading = (open: readonly ZoneId[], supplyInWc: number, returnInWc: number) => ({
   ...HERE,
   open: [...open],
   supplyInWc,
@@ -139,9 +132,9 @@ describe('zones in the record', () => {
   })
 
   it('share a zone’s air among its outlets by wish, or evenly where one has none', () => {
-    const outlet = (designCfm: number | null) => ({
-      id: '',
-      zoneId: '',
+    const outlet = (designCfm: number | null): OutletState => ({
+      id: uuid(1),
+      zoneId: uuid(2),
       name: '',
       kind: null,
       widthIn: 12,
@@ -191,10 +184,7 @@ describe('a traverse in the record', () => {
     })
     for (let index = 0; index < 12; index += 1) pen.write('traverse.point', { ...on, index, pressureInWc: 0.9 })
     for (let index = 0; index < 12; index += 1) pen.write('traverse.point', { ...on, index, pressureInWc: 0.04 })
-    const flowOf = () => {
-      const state = fold(uuid(0), pen.changes)
-      return pictureOf(state, findSystem(state, SYSTEM)!, findVisit(state, VISIT)!).current?.flow
-    }
+    const flowOf = () => viewOf(pen.changes).picture.current?.flow
     expect(flowOf()?.estimates.map((one) => one.method)).toEqual(['traverse'])
     expect(flowOf()?.flowCfm).toBeCloseTo(1.069 * 1096.7 * Math.sqrt(0.04 / 0.0733), -1)
     pen.write('instrument.use', {

@@ -1,6 +1,3 @@
-import { BASE_UNITS, nextMove, showIn, workings } from '@ingle/core'
-import { airflowRows, findSystem, findVisit, fold, ledgerOf, parseChange, pictureOf, systemVisit } from '@ingle/record'
-import { describe, expect, it } from 'vitest'
 import {
   TIDEWELL_ID,
   TIDEWELL_PAST_VISIT_ID,
@@ -8,14 +5,19 @@ import {
   TIDEWELL_VISIT_ID,
   tidewellChanges,
   tidewellPlant,
-} from './tidewell.ts'
+} from '@ingle/catalog/demo'
+import { BASE_UNITS, workings } from '@ingle/core'
+import { findSystem, findVisit, fold, parseChange } from '@ingle/record'
+import { describe, expect, it } from 'vitest'
+import { airflowRows, visitOf } from '../src/index.ts'
 
 const now = new Date('2026-11-24T10:15:00Z')
 const changes = tidewellChanges(now)
 const state = fold(TIDEWELL_ID, changes)
 const system = findSystem(state, TIDEWELL_SYSTEM_ID)!
 const visit = findVisit(state, TIDEWELL_VISIT_ID)!
-const picture = pictureOf(state, system, visit)
+const view = visitOf({ state, system, visit, units: BASE_UNITS })
+const { picture, move } = view
 
 describe('Tidewell Pottery', () => {
   it('is made of changes that any Ingle accepts', () => {
@@ -32,14 +34,13 @@ describe('Tidewell Pottery', () => {
       [1, true],
       [2, false],
     ])
-    expect(systemVisit(visit, system.id).tries).toHaveLength(3)
+    expect(view.here.tries).toHaveLength(3)
     const past = findVisit(state, TIDEWELL_PAST_VISIT_ID)!
-    const ledger = airflowRows(ledgerOf(state, system, past, pictureOf(state, system, past)))
+    const ledger = airflowRows(visitOf({ state, system, visit: past, units: BASE_UNITS }).ledger)
     expect(ledger.find((row) => row.key === 'airflow.cool')).toMatchObject({ standing: 'proved', left: { value: '3' } })
   })
 
   it('advises a clean filter on tap 3, and what it predicts is what the plant then does', () => {
-    const move = nextMove(picture, showIn(BASE_UNITS))
     expect(move.key).toBe('change-filter')
     expect(move.headline).toBe('Change the filter, stay on tap 3, measure again.')
     const predicted = picture.cleanChoice?.outcomes[2]?.point

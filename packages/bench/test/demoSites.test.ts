@@ -1,7 +1,8 @@
-import { compareTwins, driftOf, findSystem, findVisit, fold, ledgerOf, parseChange, pictureOf } from '@ingle/record'
+import { BEACON_FLAT_IDS, BEACON_ID, BEACON_VISIT_ID, beaconChanges, DEMO_SITES } from '@ingle/catalog/demo'
+import { BASE_UNITS } from '@ingle/core'
+import { findSystem, findVisit, fold, parseChange } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
-import { BEACON_FLAT_IDS, BEACON_ID, BEACON_VISIT_ID, beaconChanges } from './beaconMill.ts'
-import { DEMO_SITES } from './sites.ts'
+import { compareTwins, driftOf, visitOf } from '../src/index.ts'
 
 const NOW = new Date('2026-11-24T10:15:00Z')
 
@@ -18,7 +19,7 @@ describe.each(DEMO_SITES.map((one) => [one.id, one] as const))('demo site %s', (
     expect(state.visits.map((one) => one.closedAt !== null)).toEqual([true, false])
     for (const visit of state.visits)
       for (const system of state.systems) {
-        const ledger = ledgerOf(state, system, visit, pictureOf(state, system, visit))
+        const { ledger } = visitOf({ state, system, visit, units: BASE_UNITS })
         const keys = new Set(ledger.map((row) => row.key))
         for (const key of Object.keys(visit.systems[system.id]?.rows ?? {})) expect(keys, `${system.name} ${key}`).toContain(key)
         for (const row of ledger)
@@ -33,15 +34,14 @@ describe('Beacon Mill', () => {
   const state = fold(BEACON_ID, beaconChanges(NOW))
   const visit = findVisit(state, BEACON_VISIT_ID)!
   const systems = BEACON_FLAT_IDS.map((id) => findSystem(state, id)!)
-  const rows = compareTwins(state, systems, visit)
+  const rows = compareTwins(state, systems, visit, BASE_UNITS)
   const standingsOf = (flat: number, standing: string) =>
     rows.filter((row) => row.cells[flat - 1]?.standing === standing).map((row) => row.label)
 
   it('has one flat that drifted since last visit, by accident', () => {
     expect(standingsOf(6, 'accident')).toEqual(['Sensor that controls', 'Fan after heating'])
     for (const flat of [1, 2, 3, 4, 5, 7, 8]) expect(standingsOf(flat, 'accident'), `flat ${flat}`).toEqual([])
-    const six = systems[5]!
-    const drift = driftOf(state, six, visit, ledgerOf(state, six, visit, pictureOf(state, six, visit)))
+    const drift = driftOf(visitOf({ state, system: systems[5]!, visit, units: BASE_UNITS }))
     expect(drift.map((one) => one.label)).toEqual(['Sensor that controls', 'Fan after heating'])
     expect(drift[0]?.causes[0]).toContain('factory value')
   })

@@ -1,8 +1,9 @@
+import { PROFILES } from '@ingle/catalog'
 import { express, meaningOf, roleOf } from '@ingle/core'
-import { fitPattern, type LedgerRow, type Profile } from '@ingle/record'
+import type { Profile } from '@ingle/record'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { PROFILES } from './index.ts'
+import { fitPattern, type LedgerRow } from '../src/index.ts'
 
 /** A ledger of one device, as far as patterns look at it. */
 const ledgerOf = (profile: Profile): LedgerRow[] =>
