@@ -131,9 +131,9 @@ describe('a batch of changes', () => {
   })
 
   it.each<[string, unknown, number]>([
-    ['that is no list', { changes: 'many' }, 400],
+    ['that is no list', { changes: 'many' }, 422],
     ['that is no JSON', '{{{', 400],
-    ['that is nothing', 'null', 400],
+    ['that is nothing', 'null', 422],
     ['of too many', { changes: Array.from({ length: 501 }, () => ({})) }, 413],
     ['of five megabytes', { changes: [{ text: 'x'.repeat(5_000_000) }] }, 413],
   ])('%s is refused in words', async (_, body, status) => {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { TIDEWELL_ID, TIDEWELL_SYSTEM_ID, TIDEWELL_VISIT_ID, tidewellChanges } from '@ingle/catalog/demo'
-import type { RecordFile } from '@ingle/record'
+import { knownId, type RecordFile } from '@ingle/record'
 import Papa from 'papaparse'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type Bench, NOW, openBench } from './bench.ts'
@@ -94,7 +94,7 @@ describe('the record as one file', () => {
     const answer = await bench.ask('POST', '/api/import', { as: 'eb', body: change(moved) })
     expect(answer.status).toBeGreaterThanOrEqual(400)
     expect(((await answer.json()) as { title: string }).title).toContain(words)
-    expect(await bench.data('otter').hasSite(siteId)).toBe(false)
+    expect(await bench.data('otter').hasSite(knownId(siteId))).toBe(false)
   })
 })
 

@@ -1,3 +1,4 @@
+import type { DemoAccountsAnswer } from '@ingle/record/wire'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -128,7 +129,7 @@ describe('over the wire', () => {
   })
 
   it('the demo’s accounts are offered by a demo alone', async () => {
-    const accounts = (await (await bench.ask('GET', '/api/demo-accounts')).json()) as { initials: string }[]
+    const { accounts } = (await (await bench.ask('GET', '/api/demo-accounts')).json()) as DemoAccountsAnswer
     expect(accounts.map((one) => one.initials)).toEqual(['MR', 'JT', 'EB'])
   })
 

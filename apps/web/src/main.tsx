@@ -1,5 +1,6 @@
 import 'reflect-metadata'
 import './styles.css'
+import { STAGES, type StageId } from '@ingle/bench'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
@@ -7,6 +8,8 @@ import { RouterProvider } from 'react-router/dom'
 import { ErrorPage, NotFound } from './app/ErrorPage.tsx'
 import { Shell } from './app/Shell.tsx'
 import { followTheme } from './prefs/prefs.ts'
+import type { Load } from './stages/view.ts'
+import { STAGE_VIEWS } from './stages/views.ts'
 
 followTheme()
 
@@ -14,6 +17,17 @@ const page = <T extends string>(load: () => Promise<Record<T, React.ComponentTyp
   lazy: async () => ({ Component: (await load())[name] }),
   errorElement: <ErrorPage />,
 })
+
+const lazily = (load: Load) => ({ lazy: async () => ({ Component: await load() }), errorElement: <ErrorPage /> })
+
+/** The routes of a stage: its page, and its views inside it. */
+function stageRoute(id: StageId) {
+  const { page, views = {} } = STAGE_VIEWS[id]
+  const children = Object.entries(views).map(([path, load]) =>
+    path === '.' ? { index: true as const, ...lazily(load) } : { path, ...lazily(load) },
+  )
+  return { path: id, ...lazily(page), ...(children.length > 0 && { children }) }
+}
 
 const router = createBrowserRouter([
   {
@@ -27,35 +41,7 @@ const router = createBrowserRouter([
       {
         path: 'sites/:siteId/visits/:visitId/systems/:systemId',
         ...page(() => import('./visit/VisitFrame.tsx'), 'VisitFrame'),
-        children: [
-          { path: 'survey', ...page(() => import('./stages/survey/Survey.tsx'), 'Survey') },
-          { path: 'power', ...page(() => import('./stages/power/Power.tsx'), 'Power') },
-          {
-            path: 'airflow',
-            ...page(() => import('./stages/airflow/AirflowStage.tsx'), 'AirflowStage'),
-            children: [
-              { index: true, ...page(() => import('./stages/airflow/Airflow.tsx'), 'Airflow') },
-              { path: 'heat', ...page(() => import('./stages/airflow/Heat.tsx'), 'Heat') },
-              { path: 'measure', ...page(() => import('./stages/airflow/Measure.tsx'), 'Measure') },
-              { path: 'path', ...page(() => import('./stages/airflow/AirPath.tsx'), 'AirPath') },
-              { path: 'coil', ...page(() => import('./stages/airflow/Coil.tsx'), 'Coil') },
-              { path: 'drive', ...page(() => import('./stages/airflow/Drive.tsx'), 'Drive') },
-              { path: 'together', ...page(() => import('./stages/airflow/Together.tsx'), 'Together') },
-            ],
-          },
-          {
-            path: 'zones',
-            ...page(() => import('./stages/zones/Zones.tsx'), 'Zones'),
-            children: [
-              { index: true, ...page(() => import('./stages/zones/Outlets.tsx'), 'Outlets') },
-              { path: 'combinations', ...page(() => import('./stages/zones/Combinations.tsx'), 'Combinations') },
-              { path: 'steps', ...page(() => import('./stages/zones/Steps.tsx'), 'Steps') },
-              { path: 'balance', ...page(() => import('./stages/zones/Balance.tsx'), 'Balance') },
-            ],
-          },
-          { path: 'settings', ...page(() => import('./stages/settings/Settings.tsx'), 'Settings') },
-          { path: 'hand-over', ...page(() => import('./stages/handOver/HandOver.tsx'), 'HandOver') },
-        ],
+        children: [...STAGES.map((stage) => stageRoute(stage.id))],
       },
       {
         path: 'sites/:siteId/visits/:visitId/systems/:systemId/sheets/:sheet',

@@ -1,6 +1,7 @@
+import { airflowRows } from '@ingle/bench'
 import { HOUSE_RULES, profileById } from '@ingle/catalog'
 import { BASE_UNITS, nextMove, parseJot, showIn } from '@ingle/core'
-import { airflowRows, type Change, findSystem, findVisit, fold, ledgerOf, pictureOf, systemVisit } from '@ingle/record'
+import { type Change, findSystem, findVisit, fold, ledgerOf, pictureOf, systemVisit } from '@ingle/record'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { jotContextOf, withAim } from '../src/visit/jotContext.ts'
 import { HANDOVER_CHECKS, stagesOf } from '../src/visit/stages.ts'

@@ -181,6 +181,8 @@ export {
   UNITS,
   type Unit,
   type UnitChoice,
+  unitsName,
+  unitsNamed,
 } from './quantity/units.ts'
 export { never, ok, type Refusal, type Result, refuse } from './result.ts'
 export { safetyRefusal } from './safety/safetyDevices.ts'

@@ -22,6 +22,8 @@ export type TraverseId = Id<'traverse'>
 export type ZoneId = Id<'zone'>
 export type OutletId = Id<'outlet'>
 export type GroupId = Id<'group'>
+/** A line to a device that a crew allowed: not in a record, but in the same addresses. */
+export type GatewayId = Id<'gateway'>
 export type AnyId =
   | SiteId
   | SystemId
@@ -35,6 +37,7 @@ export type AnyId =
   | ZoneId
   | OutletId
   | GroupId
+  | GatewayId
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
 

@@ -1,31 +1,25 @@
+import { equipmentOf } from '@ingle/bench'
 import {
   type Change,
-  type CrewDocument,
+  type ChangeId,
   type DocumentKind,
-  equipmentOf,
   FOLD_VERSION,
   fold,
+  type GatewayId,
   KnownIds,
+  knownId,
+  type PhotoId,
   parseChange,
   parseDocument,
+  type SiteId,
   type SiteState,
 } from '@ingle/record'
+import type { Outcome, RoundSite, StoredChange, StoredDocument } from '@ingle/record/wire'
 import { type DataSource, type EntityManager, MoreThan } from 'typeorm'
 import { notFound, Problem } from '../http/problem.ts'
 import { ChangeRow, DocumentRow, Gateway, OpenItem, Photo, Site, VisitIndex } from './entities.ts'
 
 const equipmentName = (profile: { maker: string; family: string } | null) => (profile ? `${profile.maker} ${profile.family}` : '')
-
-export interface StoredChange {
-  seq: number
-  change: Change
-}
-
-export type Outcome = { id: string; seq: number } | { id: string; refused: { reason: string; remedy: string } }
-
-export interface StoredDocument extends CrewDocument {
-  seq: number
-}
 
 const storedDocument = ({ kind, id, version, seq, content, savedBy, savedAt, retired }: DocumentRow): StoredDocument => ({
   kind,
@@ -37,17 +31,6 @@ const storedDocument = ({ kind, id, version, seq, content, savedBy, savedAt, ret
   savedAt: savedAt.toISOString(),
   retired,
 })
-
-export interface RoundSite {
-  id: string
-  name: string
-  place: string
-  seq: number
-  updatedAt: string
-  systems: { id: string; name: string; serves: string; equipment: string }[]
-  visits: { id: string; number: number; reason: string; startedAt: string; closedAt: string | null }[]
-  openItems: { id: string; systemId: string; text: string; openedAt: string }[]
-}
 
 /** Channel of PostgreSQL's LISTEN/NOTIFY that carries news between servers. */
 export const NEWS_CHANNEL = 'ingle_news'
@@ -62,7 +45,7 @@ export class CrewData {
     private readonly crewId: string,
   ) {}
 
-  async site(siteId: string): Promise<{ state: SiteState; seq: number } | null> {
+  async site(siteId: SiteId): Promise<{ state: SiteState; seq: number } | null> {
     const row = await this.db
       .getRepository(Site)
       .findOne({ where: { crewId: this.crewId, id: siteId }, select: { crewId: true, id: true, state: true, seq: true } })
@@ -70,7 +53,7 @@ export class CrewData {
   }
 
   /** The same as JSON text, straight from the database: nothing on the way needs to look into it. */
-  async siteJson(siteId: string): Promise<string | null> {
+  async siteJson(siteId: SiteId): Promise<string | null> {
     const [row] = await this.db.query('SELECT state::text AS state, seq FROM site WHERE crew_id = $1 AND id = $2', [
       this.crewId,
       siteId,
@@ -89,8 +72,7 @@ export class CrewData {
       id: site.id,
       name: site.name,
       place: site.state.place,
-      seq: site.seq,
-      updatedAt: site.updatedAt.toISOString(),
+      timeZone: site.state.timeZone,
       systems: site.state.systems.map((one) => ({
         id: one.id,
         name: one.name,
@@ -113,7 +95,7 @@ export class CrewData {
   }
 
   /** Changes after a sequence number, oldest first; null when the crew has no such site. */
-  async changesAfter(siteId: string, after: number): Promise<StoredChange[] | null> {
+  async changesAfter(siteId: SiteId, after: number): Promise<StoredChange[] | null> {
     const rows = await this.db
       .getRepository(ChangeRow)
       .createQueryBuilder('c')
@@ -124,7 +106,7 @@ export class CrewData {
     return rows.map((row) => ({ seq: row.seq, change: row.content }))
   }
 
-  hasSite(siteId: string): Promise<boolean> {
+  hasSite(siteId: SiteId): Promise<boolean> {
     return this.db.getRepository(Site).existsBy({ crewId: this.crewId, id: siteId })
   }
 
@@ -133,21 +115,21 @@ export class CrewData {
    * it already has, a good one with a new number, a bad one with its reason. Sending a batch twice changes nothing.
    * `writer` is put into every change; null keeps the writer that an imported record names.
    */
-  store(siteId: string, batch: readonly unknown[], writer: string | null, nowMs: number): Promise<Outcome[]> {
+  store(siteId: SiteId, batch: readonly unknown[], writer: string | null, nowMs: number): Promise<Outcome[]> {
     return this.db.transaction((tx) => this.storeWithin(tx, siteId, batch, writer, nowMs))
   }
 
   /** An imported record: its photos and its changes, whole or not at all. */
   async importRecord(
-    siteId: string,
+    siteId: SiteId,
     changes: readonly Change[],
-    photos: readonly { id: string; mediaType: string; content: Buffer }[],
+    photos: readonly { id: PhotoId; mediaType: string; content: Buffer }[],
     nowMs: number,
   ): Promise<Outcome[]> {
     return this.db.transaction(async (tx) => {
       const outcomes = await this.storeWithin(tx, siteId, changes, null, nowMs)
-      const refused = outcomes.find((one) => 'refused' in one)
-      if (refused && 'refused' in refused) throw new ImportRefused(refused.refused.reason, refused.refused.remedy)
+      const refused = outcomes.find((one) => one.refused)?.refused
+      if (refused) throw new ImportRefused(refused.reason, refused.remedy)
       for (const photo of photos) await this.putPhotoWithin(tx, siteId, photo.id, photo.mediaType, photo.content)
       return outcomes
     })
@@ -155,7 +137,7 @@ export class CrewData {
 
   private async storeWithin(
     tx: EntityManager,
-    siteId: string,
+    siteId: SiteId,
     batch: readonly unknown[],
     writer: string | null,
     nowMs: number,
@@ -172,7 +154,8 @@ export class CrewData {
     let seq = site.seq
     const outcomes = batch.map((plain): Outcome => {
       const parsed = parseChange(writer === null ? plain : { ...(plain as object), by: writer }, nowMs)
-      const id = String((plain as { id?: unknown } | null)?.id ?? '')
+      // What it is called, whatever it is: the answer has to name it.
+      const id = knownId<ChangeId>(String((plain as { id?: unknown } | null)?.id ?? ''))
       if (!parsed.ok) return { id, refused: { reason: parsed.reason, remedy: parsed.remedy } }
       const change = parsed.value
       const before = stored.get(change.id)
@@ -195,7 +178,7 @@ export class CrewData {
   }
 
   /** The site's row, locked for this transaction; made when this is the crew's first word of it. */
-  private async lockedSite(tx: EntityManager, siteId: string): Promise<Site> {
+  private async lockedSite(tx: EntityManager, siteId: SiteId): Promise<Site> {
     await tx.query(
       'INSERT INTO site (crew_id, id, name, seq, fold_version, state, updated_at) VALUES ($1, $2, $3, 0, $4, $5, now()) ON CONFLICT DO NOTHING',
       [this.crewId, siteId, '', FOLD_VERSION, JSON.stringify(fold(siteId, []))],
@@ -205,7 +188,7 @@ export class CrewData {
       .findOneOrFail({ where: { crewId: this.crewId, id: siteId }, lock: { mode: 'pessimistic_write' } })
   }
 
-  private async append(tx: EntityManager, siteId: string, fresh: readonly StoredChange[], state: SiteState): Promise<void> {
+  private async append(tx: EntityManager, siteId: SiteId, fresh: readonly StoredChange[], state: SiteState): Promise<void> {
     const at = new Date()
     await tx.query(
       `INSERT INTO change (crew_id, site_id, seq, id, kind, content, received_at)
@@ -309,7 +292,7 @@ export class CrewData {
     return rows.map(({ crewId: _, ...gateway }) => gateway)
   }
 
-  gateway(id: string): Promise<Gateway | null> {
+  gateway(id: GatewayId): Promise<Gateway | null> {
     return this.db.getRepository(Gateway).findOneBy({ crewId: this.crewId, id })
   }
 
@@ -317,20 +300,26 @@ export class CrewData {
     await this.db.getRepository(Gateway).insert({ crewId: this.crewId, ...gateway })
   }
 
-  async forbidGateway(id: string): Promise<void> {
+  async forbidGateway(id: GatewayId): Promise<void> {
     const { affected } = await this.db.getRepository(Gateway).delete({ crewId: this.crewId, id })
     if (!affected) throw notFound('gateway')
   }
 
   /** Puts a photo; the same id again is left as it is. */
-  async putPhoto(siteId: string, photoId: string, mediaType: string, content: Buffer): Promise<void> {
+  async putPhoto(siteId: SiteId, photoId: PhotoId, mediaType: string, content: Buffer): Promise<void> {
     await this.db.transaction(async (tx) => {
       await this.lockedSite(tx, siteId)
       await this.putPhotoWithin(tx, siteId, photoId, mediaType, content)
     })
   }
 
-  private async putPhotoWithin(tx: EntityManager, siteId: string, id: string, mediaType: string, content: Buffer): Promise<void> {
+  private async putPhotoWithin(
+    tx: EntityManager,
+    siteId: SiteId,
+    id: PhotoId,
+    mediaType: string,
+    content: Buffer,
+  ): Promise<void> {
     await tx
       .getRepository(Photo)
       .createQueryBuilder()
@@ -340,11 +329,11 @@ export class CrewData {
       .execute()
   }
 
-  photo(siteId: string, id: string): Promise<Photo | null> {
+  photo(siteId: SiteId, id: PhotoId): Promise<Photo | null> {
     return this.db.getRepository(Photo).findOneBy({ crewId: this.crewId, siteId, id })
   }
 
-  photos(siteId: string): Promise<Photo[]> {
+  photos(siteId: SiteId): Promise<Photo[]> {
     return this.db.getRepository(Photo).findBy({ crewId: this.crewId, siteId })
   }
 }

@@ -1,5 +1,17 @@
 /** Tables. Every column says its type: nothing is left to reflection. Names are stored; changing one needs a migration. */
-import type { Change, DocumentContent, DocumentKind, SiteState } from '@ingle/record'
+import type {
+  Change,
+  ChangeId,
+  DocumentContent,
+  DocumentKind,
+  GatewayId,
+  ItemId,
+  PhotoId,
+  SiteId,
+  SiteState,
+  SystemId,
+  VisitId,
+} from '@ingle/record'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 
 @Entity('crew')
@@ -41,7 +53,7 @@ export class SignInAttempt {
 @Entity('site')
 export class Site {
   @PrimaryColumn('uuid', { name: 'crew_id' }) crewId!: string
-  @PrimaryColumn('uuid') id!: string
+  @PrimaryColumn('uuid') id!: SiteId
   @Column('text') name!: string
   /** Sequence number of the last change. */
   @Column('integer') seq!: number
@@ -55,9 +67,9 @@ export class Site {
 @Index('change_id_key', ['crewId', 'siteId', 'id'], { unique: true })
 export class ChangeRow {
   @PrimaryColumn('uuid', { name: 'crew_id' }) crewId!: string
-  @PrimaryColumn('uuid', { name: 'site_id' }) siteId!: string
+  @PrimaryColumn('uuid', { name: 'site_id' }) siteId!: SiteId
   @PrimaryColumn('integer') seq!: number
-  @Column('uuid') id!: string
+  @Column('uuid') id!: ChangeId
   @Column('text') kind!: string
   @Column('jsonb') content!: Change
   @Column('timestamptz', { name: 'received_at' }) receivedAt!: Date
@@ -66,8 +78,8 @@ export class ChangeRow {
 @Entity('photo')
 export class Photo {
   @PrimaryColumn('uuid', { name: 'crew_id' }) crewId!: string
-  @PrimaryColumn('uuid', { name: 'site_id' }) siteId!: string
-  @PrimaryColumn('uuid') id!: string
+  @PrimaryColumn('uuid', { name: 'site_id' }) siteId!: SiteId
+  @PrimaryColumn('uuid') id!: PhotoId
   @Column('text', { name: 'media_type' }) mediaType!: string
   @Column('bytea') content!: Buffer
 }
@@ -77,8 +89,8 @@ export class Photo {
 @Index('visit_index_started_idx', ['crewId', 'startedAt'])
 export class VisitIndex {
   @PrimaryColumn('uuid', { name: 'crew_id' }) crewId!: string
-  @PrimaryColumn('uuid', { name: 'site_id' }) siteId!: string
-  @PrimaryColumn('uuid') id!: string
+  @PrimaryColumn('uuid', { name: 'site_id' }) siteId!: SiteId
+  @PrimaryColumn('uuid') id!: VisitId
   @Column('integer') number!: number
   @Column('text') reason!: string
   @Column('timestamptz', { name: 'started_at' }) startedAt!: Date
@@ -89,9 +101,9 @@ export class VisitIndex {
 @Entity('open_item')
 export class OpenItem {
   @PrimaryColumn('uuid', { name: 'crew_id' }) crewId!: string
-  @PrimaryColumn('uuid', { name: 'site_id' }) siteId!: string
-  @PrimaryColumn('uuid') id!: string
-  @Column('uuid', { name: 'system_id' }) systemId!: string
+  @PrimaryColumn('uuid', { name: 'site_id' }) siteId!: SiteId
+  @PrimaryColumn('uuid') id!: ItemId
+  @Column('uuid', { name: 'system_id' }) systemId!: SystemId
   @Column('text') text!: string
   @Column('timestamptz', { name: 'opened_at' }) openedAt!: Date
 }
@@ -116,7 +128,7 @@ export class DocumentRow {
 @Entity('gateway')
 export class Gateway {
   @PrimaryColumn('uuid', { name: 'crew_id' }) crewId!: string
-  @PrimaryColumn('uuid') id!: string
+  @PrimaryColumn('uuid') id!: GatewayId
   @Column('text') name!: string
   @Column('text') host!: string
   @Column('integer') port!: number

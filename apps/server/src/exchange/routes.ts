@@ -1,5 +1,5 @@
+import { READING_COLUMNS, readingRows } from '@ingle/bench'
 import { parseRecordFile, RECORD_FORMAT, type RecordFile } from '@ingle/record'
-import { readingRows } from '@ingle/report'
 import { Hono } from 'hono'
 import Papa from 'papaparse'
 import { ImportRefused } from '../data/crewData.ts'
@@ -33,13 +33,18 @@ export function exchangeRoutes(): Hono<SignedIn> {
   })
 
   app.get('/sites/:siteId/readings.csv', async (c) => {
-    const site = await c.get('crew').site(idParam(c, 'siteId'))
-    if (!site) throw notFound('site')
+    const siteId = idParam(c, 'siteId')
+    const crew = c.get('crew')
+    const [site, changes] = await Promise.all([crew.site(siteId), crew.changesAfter(siteId, 0)])
+    if (!site || !changes) throw notFound('site')
     attach(c, `${slug(site.state.name)}-readings.csv`)
-    // Cells that a spreadsheet would run as a formula are quoted with a leading apostrophe.
-    return c.body(Papa.unparse(readingRows(site.state), { escapeFormulae: true }), 200, {
-      'content-type': 'text/csv; charset=utf-8',
-    })
+    const rows = readingRows(
+      site.state,
+      changes.map((one) => one.change),
+    )
+    // The head stands there even over nothing. Cells that a spreadsheet would run as a formula are quoted with an apostrophe.
+    const text = Papa.unparse({ fields: [...READING_COLUMNS], data: rows }, { escapeFormulae: true })
+    return c.body(text, 200, { 'content-type': 'text/csv; charset=utf-8' })
   })
 
   app.post('/import', async (c) => {

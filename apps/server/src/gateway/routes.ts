@@ -1,24 +1,16 @@
 import { randomUUID } from 'node:crypto'
-import { PLACES, type Place } from '@ingle/core'
-import { checked, devicesOf, findSystem, findVisit, type Profile } from '@ingle/record'
-import { Type } from 'class-transformer'
+import { devicesOf } from '@ingle/bench'
+import { findSystem, findVisit, type GatewayId, knownId, type Profile } from '@ingle/record'
 import {
-  ArrayMaxSize,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsNotEmpty,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Matches,
-  Max,
-  MaxLength,
-  Min,
-  ValidateNested,
-} from 'class-validator'
+  type GatewayReadAnswer,
+  GatewayReadRequest,
+  type GatewaysAnswer,
+  type GatewayWriteAnswer,
+  GatewayWriteRequest,
+  NewGateway,
+} from '@ingle/record/wire'
 import { Hono } from 'hono'
-import { idParam, readJson, type SignedIn } from '../http/context.ts'
+import { idParam, readBody, type SignedIn } from '../http/context.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { LineError } from './lineError.ts'
 
@@ -27,42 +19,21 @@ const BODY_BYTES = 100_000
 /** Loaded with the first line that somebody opens. */
 const lines = () => import('./settings.ts')
 
-class NewGateway {
-  @IsString() @IsNotEmpty() @MaxLength(80) name!: string
-  /** A name or an address in the building's network. */
-  @Matches(/^[a-z0-9]([a-z0-9.-]*[a-z0-9])?$/i) @MaxLength(253) host!: string
-  @IsInt() @Min(1) @Max(65_535) port!: number
-  @IsInt() @Min(0) @Max(255) unitId!: number
-}
-
-/** Which device of which visit is meant; what it is stands in the record. */
-class Meant {
-  @IsUUID() siteId!: string
-  @IsUUID() visitId!: string
-  @IsUUID() systemId!: string
-  @IsIn(PLACES) place!: Place
-}
-
-class WantedValue {
-  @IsString() @IsNotEmpty() @MaxLength(60) id!: string
-  @IsOptional() @IsString() @MaxLength(120) from!: string | null
-  @IsString() @IsNotEmpty() @MaxLength(120) to!: string
-}
-
-class MeantWrite extends Meant {
-  @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => WantedValue) wanted!: WantedValue[]
-}
-
 /** Lines to real devices. The server connects, and only to addresses that the crew's lead has allowed. */
 export function gatewayRoutes(): Hono<SignedIn> {
   const app = new Hono<SignedIn>()
 
-  app.get('/gateways', async (c) => c.json({ gateways: await c.get('crew').gateways() }))
+  app.get('/gateways', async (c) => c.json({ gateways: await c.get('crew').gateways() } satisfies GatewaysAnswer))
 
   app.post('/gateways', async (c) => {
     leadOnly(c.get('me').role)
-    const body = read(NewGateway, await readJson(c.req.raw, BODY_BYTES))
-    const gateway = { id: randomUUID(), ...body, allowedBy: c.get('me').initials, allowedAt: c.get('deps').now() }
+    const body = await readBody(c.req.raw, BODY_BYTES, NewGateway)
+    const gateway = {
+      id: knownId<GatewayId>(randomUUID()),
+      ...body,
+      allowedBy: c.get('me').initials,
+      allowedAt: c.get('deps').now(),
+    }
     await c.get('crew').allowGateway(gateway)
     return c.json(gateway)
   })
@@ -75,15 +46,15 @@ export function gatewayRoutes(): Hono<SignedIn> {
 
   app.post('/gateways/:gatewayId/read', async (c) => {
     const gateway = await allowed(c)
-    const { profile, partners } = await meant(c, read(Meant, await readJson(c.req.raw, BODY_BYTES)))
+    const { profile, partners } = await meant(c, await readBody(c.req.raw, BODY_BYTES, GatewayReadRequest))
     const { gatewayTimeoutMs, now } = c.get('deps')
     const settings = await onTheLine(async () => (await lines()).readSettings(gateway, gatewayTimeoutMs, profile, partners))
-    return c.json({ at: now().toISOString(), settings })
+    return c.json({ at: now().toISOString(), settings } satisfies GatewayReadAnswer)
   })
 
   app.post('/gateways/:gatewayId/write', async (c) => {
     const gateway = await allowed(c)
-    const body = read(MeantWrite, await readJson(c.req.raw, BODY_BYTES))
+    const body = await readBody(c.req.raw, BODY_BYTES, GatewayWriteRequest)
     const { profile, partners } = await meant(c, body)
     const { gatewayTimeoutMs, now, log } = c.get('deps')
     const wanted = body.wanted.map(({ id, from, to }) => ({ id, from: from ?? null, to }))
@@ -94,7 +65,7 @@ export function gatewayRoutes(): Hono<SignedIn> {
       { gateway: gateway.name, by: c.get('me').initials, settings: settings.map((one) => `${one.id}: ${one.outcome}`) },
       'written over a gateway',
     )
-    return c.json({ at: now().toISOString(), settings })
+    return c.json({ at: now().toISOString(), settings } satisfies GatewayWriteAnswer)
   })
 
   return app
@@ -114,7 +85,7 @@ async function allowed(c: Call) {
   return gateway
 }
 
-async function meant(c: Call, where: Meant): Promise<{ profile: Profile; partners: string[] }> {
+async function meant(c: Call, where: GatewayReadRequest): Promise<{ profile: Profile; partners: string[] }> {
   const site = await c.get('crew').site(where.siteId)
   if (!site) throw notFound('site')
   const system = findSystem(site.state, where.systemId)
@@ -135,12 +106,6 @@ async function meant(c: Call, where: Meant): Promise<{ profile: Profile; partner
 function leadOnly(role: string): void {
   if (role !== 'lead')
     throw new Problem(403, 'lead-only', 'Addresses are allowed by the crew’s lead.', 'Ask the lead to allow this one.')
-}
-
-function read<T extends object>(shape: new () => T, plain: unknown): T {
-  const body = checked(shape, plain, 'Request')
-  if (!body.ok) throw new Problem(422, 'bad-request', body.reason, body.remedy)
-  return body.value
 }
 
 /** A line that fails is an answer for the one who stands before the device, not a fault of the server. */

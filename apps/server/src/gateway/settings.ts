@@ -1,25 +1,8 @@
 import { type DeviceSetting, fromWord, type RegisterOf, settingId, toWord } from '@ingle/core'
 import type { Profile } from '@ingle/record'
+import type { ReadSetting, WriteOutcome, WrittenSetting } from '@ingle/record/wire'
 import { LineError } from './lineError.ts'
 import { type Address, type Line, onLine } from './modbus.ts'
-
-export interface ReadSetting {
-  id: string
-  register: number
-  value: string | null
-  /** Why there is no value. */
-  reason: string | null
-}
-
-export type WriteOutcome = 'written' | 'stood' | 'changed-between' | 'refused' | 'not-kept' | 'line-broke' | 'not-tried'
-export interface WrittenSetting {
-  id: string
-  register: number
-  outcome: WriteOutcome
-  /** What stands there now, as far as it could be read. */
-  now: string | null
-  says: string
-}
 
 /** Settings of the profile that stand in registers, as they are spelled beside these partners. */
 function mapped(profile: Profile, partners: readonly string[]): { setting: DeviceSetting; at: RegisterOf }[] {
@@ -94,16 +77,11 @@ export async function writeSettings(
     })
   } catch (error) {
     if (!(error instanceof LineError)) throw error
+    // Whatever broke after a value went out is told by `writeOne`: here it broke before the next one.
     const next = wanted[out.length]
     if (!next || out.length === 0) throw error
     const register = all.find((other) => other.at.id === next.id)?.at.register ?? 0
-    out.push({
-      id: next.id,
-      register,
-      outcome: 'line-broke',
-      now: null,
-      says: `${error.reason} Whether it was written is not known: read again.`,
-    })
+    out.push({ id: next.id, register, outcome: 'line-broke', now: null, says: `${error.reason} It was not written yet.` })
   }
   return [...out, ...rest()]
 }
@@ -131,12 +109,19 @@ async function writeOne(
     await line.write(register, word.value)
   } catch (error) {
     if (error instanceof LineError && error.kind === 'refused')
-      return told('refused', await look(line, setting, at), `${error.reason} ${error.remedy}`)
+      return told('refused', standing, `${error.reason} ${error.remedy}`)
     if (error instanceof LineError)
       return told('line-broke', null, `${error.reason} Whether it was written is not known: read again.`)
     throw error
   }
-  const now = await look(line, setting, at)
+  let now: string | null
+  try {
+    now = await look(line, setting, at)
+  } catch (error) {
+    if (error instanceof LineError)
+      return told('line-broke', null, `${error.reason} It was sent, and could not be read back: read again.`)
+    throw error
+  }
   return now === to
     ? told('written', now, 'Written, and read back.')
     : told('not-kept', now, `It took ${to} and reads ${now ?? 'something unknown'}: look at it at the device.`)

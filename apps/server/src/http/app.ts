@@ -1,5 +1,6 @@
 import { DEMO_CREWS } from '@ingle/catalog/demo'
-import { FOLD_VERSION } from '@ingle/record'
+import { checked, FOLD_VERSION } from '@ingle/record'
+import { type DemoAccountsAnswer, type PeopleAnswer, SignInRequest } from '@ingle/record/wire'
 import { Hono } from 'hono'
 import { compress } from 'hono/compress'
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
@@ -76,20 +77,14 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
     })
   })
   app.get('/api/demo-accounts', (c) =>
-    c.json(
-      deps.demo
-        ? DEMO_CREWS.flatMap((crew) =>
-            crew.accounts.map(({ name, initials, role, password }) => ({ crew: crew.name, name, initials, role, password })),
-          )
-        : [],
-    ),
+    c.json({
+      accounts: deps.demo ? DEMO_CREWS.flatMap((crew) => crew.accounts.map((one) => ({ crew: crew.name, ...one }))) : [],
+    } satisfies DemoAccountsAnswer),
   )
   app.post('/api/sign-in', async (c) => {
-    const body = await readJson(c.req.raw, 10_000)
-    const { name, password } = body as { name?: unknown; password?: unknown }
-    if (typeof name !== 'string' || typeof password !== 'string' || name === '' || password.length > 500) {
-      throw new Problem(400, 'bad-sign-in', 'Name or password is missing.', 'Fill in both.')
-    }
+    const body = checked(SignInRequest, await readJson(c.req.raw, 10_000), 'Request')
+    if (!body.ok) throw new Problem(400, 'bad-sign-in', 'Name or password is missing.', 'Fill in both.')
+    const { name, password } = body.value
     const { token, me } = await accounts.signIn(name, password, remoteAddress(c.env))
     setCookie(c, COOKIE, token, {
       httpOnly: true,
@@ -113,7 +108,7 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
     await next()
   })
   app.get('/api/me', (c) => c.json(c.get('me')))
-  app.get('/api/crew', async (c) => c.json({ people: await accounts.people(c.get('me').crewId) }))
+  app.get('/api/crew', async (c) => c.json({ people: await accounts.people(c.get('me').crewId) } satisfies PeopleAnswer))
   app.post('/api/sign-out', async (c) => {
     await accounts.signOut(c.get('token'))
     deleteCookie(c, COOKIE, { path: '/' })

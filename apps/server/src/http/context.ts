@@ -1,10 +1,10 @@
-import { isUUID } from 'class-validator'
+import { checked, type GatewayId, type PhotoId, parseId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
+import type { Me } from '@ingle/record/wire'
 import type { Context } from 'hono'
 import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import type { CrewData } from '../data/crewData.ts'
 import type { Newsroom } from '../news/newsroom.ts'
-import type { Me } from '../signIn/accounts.ts'
 import { notFound, Problem } from './problem.ts'
 
 export interface Deps {
@@ -44,9 +44,26 @@ export async function readJson(request: Request, limit: number): Promise<unknown
   }
 }
 
+/** Reads a body of one shape; says what is wrong with another. */
+export async function readBody<T extends object>(request: Request, limit: number, shape: new () => T): Promise<T> {
+  const body = checked(shape, await readJson(request, limit), 'Request')
+  if (!body.ok) throw new Problem(422, 'bad-request', body.reason, body.remedy)
+  return body.value
+}
+
+/** What an address may name. */
+interface IdOf {
+  siteId: SiteId
+  visitId: VisitId
+  systemId: SystemId
+  photoId: PhotoId
+  gatewayId: GatewayId
+}
+
 /** An id from the address; anything that is none is simply not there. */
-export function idParam(c: Context<SignedIn>, name: string): string {
-  const id = c.req.param(name)
-  if (!id || !isUUID(id)) throw notFound(name.replace(/Id$/, ''))
-  return id.toLowerCase()
+export function idParam<N extends keyof IdOf>(c: Context<SignedIn>, name: N): IdOf[N] {
+  const what = name.replace(/Id$/, '')
+  const id = parseId<IdOf[N]>(c.req.param(name)?.toLowerCase(), what)
+  if (!id.ok) throw notFound(what)
+  return id.value
 }

@@ -1,3 +1,4 @@
+import { type ProblemBody, type ProblemCode, problemType } from '@ingle/record/wire'
 import type { Context } from 'hono'
 import type { ContentfulStatusCode } from 'hono/utils/http-status'
 
@@ -5,8 +6,7 @@ import type { ContentfulStatusCode } from 'hono/utils/http-status'
 export class Problem extends Error {
   constructor(
     readonly status: ContentfulStatusCode,
-    /** A short name for the kind, the same every time. */
-    readonly code: string,
+    readonly code: ProblemCode,
     /** One sentence: what is wrong. */
     readonly reason: string,
     /** One sentence: what to do. */
@@ -17,16 +17,9 @@ export class Problem extends Error {
 }
 
 export function sendProblem(c: Context, problem: Problem): Response {
+  const { code, status, reason, remedy } = problem
   c.header('content-type', 'application/problem+json')
-  return c.body(
-    JSON.stringify({
-      type: `urn:ingle:problem:${problem.code}`,
-      title: problem.reason,
-      status: problem.status,
-      detail: problem.remedy,
-    }),
-    problem.status,
-  )
+  return c.body(JSON.stringify({ type: problemType(code), title: reason, status, detail: remedy } satisfies ProblemBody), status)
 }
 
 export const notFound = (what: string) =>

@@ -1,6 +1,7 @@
 import { DOCUMENT_KINDS, type DocumentKind } from '@ingle/record'
+import { type DocumentsAnswer, RetireRequest } from '@ingle/record/wire'
 import { Hono } from 'hono'
-import { readJson, type SignedIn } from '../http/context.ts'
+import { readBody, readJson, type SignedIn } from '../http/context.ts'
 import { Problem } from '../http/problem.ts'
 
 const DOCUMENT_BYTES = 2_000_000
@@ -13,7 +14,7 @@ export function libraryRoutes(): Hono<SignedIn> {
     const after = Number(c.req.query('after') ?? 0)
     if (!Number.isInteger(after) || after < 0)
       throw new Problem(400, 'bad-number', '“after” must be a sequence number.', 'Leave it out to get everything.')
-    return c.json({ documents: await c.get('crew').documentsAfter(after) })
+    return c.json({ documents: await c.get('crew').documentsAfter(after) } satisfies DocumentsAnswer)
   })
 
   app.post('/library/:kind', async (c) => {
@@ -29,14 +30,7 @@ export function libraryRoutes(): Hono<SignedIn> {
   app.post('/library/:kind/:id/retired', async (c) => {
     const kind = kindOf(c.req.param('kind'))
     mayWrite(kind, c.get('me').role)
-    const { retired } = ((await readJson(c.req.raw, 1000)) ?? {}) as { retired?: unknown }
-    if (typeof retired !== 'boolean')
-      throw new Problem(
-        400,
-        'not-said',
-        'It does not say whether the document is out of use.',
-        'Send {"retired": true} or false.',
-      )
+    const { retired } = await readBody(c.req.raw, 1000, RetireRequest)
     await c.get('crew').retireDocument(kind, c.req.param('id'), retired)
     return c.json({ ok: true })
   })

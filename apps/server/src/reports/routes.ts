@@ -1,4 +1,5 @@
-import { BASE_UNITS, METRIC_UNITS } from '@ingle/core'
+import { visitOf } from '@ingle/bench'
+import { unitsNamed } from '@ingle/core'
 import { findSystem, findVisit } from '@ingle/record'
 import { fullRecord, settingsCard } from '@ingle/report'
 import { type Context, Hono } from 'hono'
@@ -14,28 +15,30 @@ export function reportRoutes(): Hono<SignedIn> {
   const where = '/sites/:siteId/visits/:visitId/systems/:systemId'
 
   app.get(`${where}/card.pdf`, async (c) => {
-    const input = await sheetInput(c)
-    return pdf(c, `${slug(input.state.name)}-card.pdf`, await (await setter()).sheetPdf(settingsCard(input)))
+    const view = await viewIn(c)
+    const sheet = settingsCard(view, c.get('me').crewName)
+    return pdf(c, `${slug(view.state.name)}-card.pdf`, await (await setter()).sheetPdf(sheet))
   })
 
   app.get(`${where}/record.pdf`, async (c) => {
-    const input = await sheetInput(c)
-    const photos = await c.get('crew').photos(input.state.id)
-    return pdf(c, `${slug(input.state.name)}-record.pdf`, await (await setter()).sheetPdf(fullRecord(input), photos))
+    const view = await viewIn(c)
+    const photos = await c.get('crew').photos(view.state.id)
+    const sheet = fullRecord(view, c.get('me').crewName)
+    return pdf(c, `${slug(view.state.name)}-record.pdf`, await (await setter()).sheetPdf(sheet, photos))
   })
 
   return app
 }
 
-async function sheetInput(c: Context<SignedIn>) {
+/** The visit that an address names, in the units that it asks for. */
+async function viewIn(c: Context<SignedIn>) {
   const site = await c.get('crew').site(idParam(c, 'siteId'))
   if (!site) throw notFound('site')
   const system = findSystem(site.state, idParam(c, 'systemId'))
   if (!system) throw notFound('system')
   const visit = findVisit(site.state, idParam(c, 'visitId'))
   if (!visit) throw notFound('visit')
-  const units = c.req.query('units') === 'metric' ? METRIC_UNITS : BASE_UNITS
-  return { state: site.state, system, visit, units, crewName: c.get('me').crewName }
+  return visitOf({ state: site.state, system, visit, units: unitsNamed(c.req.query('units') ?? '') })
 }
 
 function pdf(c: Context<SignedIn>, name: string, content: Buffer): Response {

@@ -1,18 +1,9 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import type { Me, Person } from '@ingle/record/wire'
 import { hash, verify } from '@node-rs/argon2'
 import { type DataSource, LessThan, MoreThan } from 'typeorm'
 import { Account, Crew, Session, SignInAttempt } from '../data/entities.ts'
 import { Problem } from '../http/problem.ts'
-
-/** Who is asking, and for which crew. */
-export interface Me {
-  accountId: string
-  name: string
-  initials: string
-  role: string
-  crewId: string
-  crewName: string
-}
 
 const SESSION_DAYS = 30
 const DAY_MS = 86_400_000
@@ -30,7 +21,7 @@ export class Accounts {
   constructor(private readonly db: DataSource) {}
 
   /** The people of a crew, for handing something on by name. */
-  async people(crewId: string): Promise<{ name: string; initials: string; role: string }[]> {
+  async people(crewId: string): Promise<Person[]> {
     const all = await this.db.getRepository(Account).find({ where: { crewId }, order: { name: 'ASC' } })
     return all.map(({ name, initials, role }) => ({ name, initials, role }))
   }

@@ -1,16 +1,16 @@
+import { BATCH_LIMIT, type ChangesAnswer, ChangesRequest, type OutcomesAnswer, type RoundAnswer } from '@ingle/record/wire'
 import { Hono } from 'hono'
-import { idParam, readJson, type SignedIn } from '../http/context.ts'
+import { idParam, readBody, type SignedIn } from '../http/context.ts'
 import { notFound, Problem } from '../http/problem.ts'
 import { mediaTypeOf } from './mediaType.ts'
 
-const BATCH_LIMIT = 500
 const BATCH_BYTES = 4_000_000
 const PHOTO_BYTES = 12_000_000
 
 export function siteRoutes(): Hono<SignedIn> {
   const app = new Hono<SignedIn>()
 
-  app.get('/round', async (c) => c.json({ sites: await c.get('crew').round() }))
+  app.get('/round', async (c) => c.json({ sites: await c.get('crew').round() } satisfies RoundAnswer))
 
   app.get('/sites/:siteId', async (c) => {
     const site = await c.get('crew').siteJson(idParam(c, 'siteId'))
@@ -24,14 +24,12 @@ export function siteRoutes(): Hono<SignedIn> {
       throw new Problem(400, 'bad-number', '“after” must be a sequence number.', 'Leave it out to get every change.')
     const changes = await c.get('crew').changesAfter(idParam(c, 'siteId'), after)
     if (!changes) throw notFound('site')
-    return c.json({ changes })
+    return c.json({ changes } satisfies ChangesAnswer)
   })
 
   app.post('/sites/:siteId/changes', async (c) => {
     const siteId = idParam(c, 'siteId')
-    const { changes } = ((await readJson(c.req.raw, BATCH_BYTES)) ?? {}) as { changes?: unknown }
-    if (!Array.isArray(changes))
-      throw new Problem(400, 'no-changes', 'The batch has no list of changes.', 'Send {"changes": […]}.')
+    const { changes } = await readBody(c.req.raw, BATCH_BYTES, ChangesRequest)
     if (changes.length > BATCH_LIMIT)
       throw new Problem(
         413,
@@ -43,7 +41,8 @@ export function siteRoutes(): Hono<SignedIn> {
     // A batch may make a site, but only by naming it: anything else is meant for a site of another crew, or for none.
     const begins = changes.some((one) => (one as { kind?: unknown } | null)?.kind === 'site.set')
     if (!begins && !(await crew.hasSite(siteId))) throw notFound('site')
-    return c.json({ outcomes: await crew.store(siteId, changes, c.get('me').initials, c.get('deps').now().getTime()) })
+    const outcomes = await crew.store(siteId, changes, c.get('me').initials, c.get('deps').now().getTime())
+    return c.json({ outcomes } satisfies OutcomesAnswer)
   })
 
   app.put('/sites/:siteId/photos/:photoId', async (c) => {

@@ -1,18 +1,16 @@
+import { type Isolation, powerBack } from '@ingle/bench'
 import { cautionAt } from '@ingle/catalog'
 import { type IsolationStep, mayConfirmFromMs } from '@ingle/core'
 import { ShieldCheck } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { CheckField } from '../kit/Field.tsx'
 import { CautionNote } from '../kit/Notice.tsx'
-import { type Isolation, powerBack } from './isolation.ts'
 import type { UnitAtHand } from './unitAtHand.ts'
-
-const clock = (at: string | undefined): string =>
-  at === undefined ? '' : new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date(at))
 
 /** Making dead, step by step; each confirmed before what needs it. */
 export function IsolationPanel({ isolation, unit }: { isolation: Isolation; unit: UnitAtHand }) {
-  const { here, write, at } = unit
+  const { here, write, at, clock } = unit
+  const clockAt = (iso: string | undefined) => (iso === undefined ? '' : clock.hour(iso))
   const { steps, open, isolated } = isolation
   const caution = cautionAt('move-tap')
   const tick = (checkId: string, done: boolean) =>
@@ -39,7 +37,7 @@ export function IsolationPanel({ isolation, unit }: { isolation: Isolation; unit
               step={step}
               number={i + 1}
               done={here.checks[step.id] === true}
-              doneAt={here.checkedAt[step.id]}
+              doneAt={clockAt(here.checkedAt[step.id])}
               fromMs={mayConfirmFromMs(step, (id) => (here.checks[id] ? Date.parse(here.checkedAt[id] ?? '') : null))}
               onTick={(done) => tick(step.id, done)}
             />
@@ -60,7 +58,8 @@ function Step(props: {
   step: IsolationStep
   number: number
   done: boolean
-  doneAt: string | undefined
+  /** By the site's clock. */
+  doneAt: string
   fromMs: number | null
   onTick: (done: boolean) => void
 }) {
@@ -76,7 +75,7 @@ function Step(props: {
     <>
       <CheckField
         label={`${number}. ${step.says}`}
-        why={done ? `Confirmed at ${clock(doneAt)}` : step.why}
+        why={done ? `Confirmed at ${doneAt}` : step.why}
         checked={done}
         disabled={waiting}
         onSave={onTick}

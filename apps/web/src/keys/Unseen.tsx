@@ -1,5 +1,5 @@
+import type { LedgerRow } from '@ingle/bench'
 import { type KeypadMachine, type KeypadState, sayBoth } from '@ingle/core'
-import type { LedgerRow } from '@ingle/record'
 
 /** Settings that nobody has looked at: the plan takes them as shipped until somebody says what they read. */
 export function Unseen(props: {

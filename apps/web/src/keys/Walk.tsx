@@ -1,3 +1,4 @@
+import { type Isolation, type LedgerRow, leaveAt, powerBack, type SystemDevice, sawOf } from '@ingle/bench'
 import {
   idOfKey,
   type KeypadMachine,
@@ -11,7 +12,7 @@ import {
   settableOn,
   startState,
 } from '@ingle/core'
-import { type LedgerRow, leaveAt, rowBody, type SystemDevice, sawOf } from '@ingle/record'
+import { rowBody } from '@ingle/record'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { isTyping } from '../app/KeysHelp.tsx'
 import { Choices } from '../kit/Choices.tsx'
@@ -20,7 +21,6 @@ import { busyS, Countdown } from './Countdown.tsx'
 import { DeviceFace } from './DeviceFace.tsx'
 import { Elsewhere } from './Elsewhere.tsx'
 import { IsolationPanel } from './IsolationPanel.tsx'
-import { type Isolation, powerBack } from './isolation.ts'
 import { PlanSteps } from './PlanSteps.tsx'
 import { Unseen } from './Unseen.tsx'
 import type { UnitAtHand } from './unitAtHand.ts'

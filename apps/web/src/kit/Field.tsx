@@ -114,7 +114,7 @@ export function QuantityField({
   )
 }
 
-export function SelectField({
+export function SelectField<V extends string>({
   label,
   value,
   options,
@@ -122,8 +122,8 @@ export function SelectField({
 }: {
   label: string
   value: string
-  options: readonly (readonly [string, string])[]
-  onSave: (value: string) => void
+  options: readonly (readonly [V, string])[]
+  onSave: (value: V) => void
 }) {
   const id = useId()
   return (
@@ -131,7 +131,7 @@ export function SelectField({
       <label htmlFor={id} className="soft text-[13px] block mb-0.5">
         {label}
       </label>
-      <select id={id} className="select w-full text-[15px]" value={value} onChange={(event) => onSave(event.target.value)}>
+      <select id={id} className="select w-full text-[15px]" value={value} onChange={(event) => onSave(event.target.value as V)}>
         {options.map(([option, text]) => (
           <option key={option} value={option}>
             {text}

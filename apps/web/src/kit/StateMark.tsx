@@ -1,4 +1,4 @@
-import type { RowStanding } from '@ingle/record'
+import type { RowStanding } from '@ingle/bench'
 
 export type Mark = RowStanding | 'temporary'
 

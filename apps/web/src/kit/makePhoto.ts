@@ -1,7 +1,9 @@
 import { ok, type Result, refuse } from '@ingle/core'
+import type { PhotoId } from '@ingle/record'
+import { newId } from './ids.ts'
 
 export interface Photo {
-  id: string
+  id: PhotoId
   blob: Blob
 }
 
@@ -37,5 +39,5 @@ export async function makePhoto(file: File): Promise<Result<Photo>> {
   const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', JPEG_QUALITY))
   if (!blob)
     return refuse('This device could not make the photo smaller.', 'Close other apps and try again. What you typed is kept.')
-  return ok({ id: crypto.randomUUID(), blob })
+  return ok({ id: newId(), blob })
 }

@@ -1,9 +1,10 @@
+import type { SiteId } from '@ingle/record'
 import { useState } from 'react'
 import type { Desk } from '../sync/siteStore.ts'
 import { makePhoto, type Photo } from './makePhoto.ts'
 
 /** Photos that are taken before what they belong to is written down. */
-export function usePhotos(desk: Desk, siteId: string) {
+export function usePhotos(desk: Desk, siteId: SiteId) {
   const [photos, setPhotos] = useState<Photo[]>([])
   const [wrong, setWrong] = useState<string | null>(null)
   const take = async (files: readonly File[]) => {

@@ -1,10 +1,11 @@
 import { type Library, libraryOf } from '@ingle/catalog'
-import { type KeptDocument, useDocuments } from '../sync/library.ts'
+import type { StoredDocument } from '@ingle/record/wire'
+import { useDocuments } from '../sync/library.ts'
 
-let joined: { documents: readonly KeptDocument[]; library: Library } | null = null
+let joined: { documents: readonly StoredDocument[]; library: Library } | null = null
 
 /** The library: what ships, and what the crew saved over it and beside it. Joined once for each change of it. */
-export function libraryNow(documents: readonly KeptDocument[] = useDocuments.getState().documents): Library {
+export function libraryNow(documents: readonly StoredDocument[] = useDocuments.getState().documents): Library {
   if (joined?.documents !== documents) joined = { documents, library: libraryOf(documents) }
   return joined.library
 }

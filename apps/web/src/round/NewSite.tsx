@@ -1,7 +1,9 @@
 import { parseReading } from '@ingle/core'
+import type { SiteId, SystemId, VisitId } from '@ingle/record'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { Dialog } from '../kit/Dialog.tsx'
+import { newId } from '../kit/ids.ts'
 import { Notice } from '../kit/Notice.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
@@ -17,7 +19,7 @@ export function NewSite({ onClose }: { onClose: () => void }) {
     const text = (name: string) => String(form.get(name) ?? '').trim()
     const altitude = text('altitude') ? parseReading(text('altitude'), 'altitude', units) : null
     if (altitude && !altitude.ok) return setWrong(`${altitude.reason} ${altitude.remedy}`)
-    const [siteId, systemId, visitId] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]
+    const [siteId, systemId, visitId] = [newId<SiteId>(), newId<SystemId>(), newId<VisitId>()]
     const written = await desk.write(siteId, [
       {
         kind: 'site.set',

@@ -1,3 +1,5 @@
+import { clockOf } from '@ingle/bench'
+import { ImportAnswer, type RoundSite } from '@ingle/record/wire'
 import { CirclePlus, FileUp, TriangleAlert } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -7,10 +9,11 @@ import { useMe } from '../session/useMe.ts'
 import { api } from '../sync/api.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { NewSite } from './NewSite.tsx'
-import { type RoundSite, useRound } from './useRound.ts'
+import { useRound } from './useRound.ts'
 
-const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
-const dayAndYear = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+/** Where this person is: the Round itself has no other place. */
+const here = clockOf(Intl.DateTimeFormat().resolvedOptions().timeZone)
+const dayAt = (site: RoundSite, iso: string) => clockOf(site.timeZone ?? 'UTC').day(iso)
 
 /** Today's visits first, then every site of the crew and what is still open there. */
 export function Round() {
@@ -25,7 +28,7 @@ export function Round() {
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
       <div className="flex flex-wrap items-center gap-3 mb-4">
         <h1 className="text-2xl font-bold">Round</h1>
-        <span className="soft">{dayAndYear.format(new Date())}</span>
+        <span className="soft">{here.day(new Date().toISOString())}</span>
         <div className="ml-auto flex gap-2">
           <ImportButton onDone={reload} />
           <button type="button" className="btn" onClick={() => setAdding(true)}>
@@ -65,7 +68,7 @@ export function Round() {
                 <div className="flex items-baseline gap-2">
                   <b className="text-lg">{site.name}</b>
                   <span className="soft ml-auto text-[13px]">
-                    visit {visit.number} · {day.format(new Date(visit.startedAt))}
+                    visit {visit.number} · {dayAt(site, visit.startedAt)}
                   </span>
                 </div>
                 <p className="mt-0.5">{visit.reason}</p>
@@ -102,9 +105,7 @@ function SiteLine({ site }: { site: RoundSite }) {
           <span className="soft block text-[14px]">{site.place}</span>
         </span>
         <span className="soft text-[14px] flex-1">
-          {last
-            ? `${last.closedAt ? 'Last visit' : 'Visit under way since'} ${dayAndYear.format(new Date(last.startedAt))}`
-            : 'No visit yet'}
+          {last ? `${last.closedAt ? 'Last visit' : 'Visit under way since'} ${dayAt(site, last.startedAt)}` : 'No visit yet'}
         </span>
         {site.openItems.length > 0 && (
           <span className="flex items-center gap-1.5 text-[14px]">
@@ -139,7 +140,7 @@ function ImportButton({ onDone }: { onDone: () => void }) {
         'This file is not an Ingle record. Choose the .ingle.json that “Export the record” made. Nothing was taken from it.',
       )
     }
-    const answer = await api<{ siteId: string; changes: number }>('POST', '/api/import', plain)
+    const answer = await api('POST', '/api/import', ImportAnswer, plain)
     if (!answer.ok) return setSaid(`${answer.error.reason} ${answer.error.remedy}`)
     await desk.outbox.catchUp(answer.value.siteId)
     onDone()

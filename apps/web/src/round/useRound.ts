@@ -1,4 +1,5 @@
-import { fold } from '@ingle/record'
+import { fold, type SiteId } from '@ingle/record'
+import { RoundAnswer, type RoundSite } from '@ingle/record/wire'
 import { useCallback, useEffect, useState } from 'react'
 import { useMe } from '../session/useMe.ts'
 import { api } from '../sync/api.ts'
@@ -6,22 +7,13 @@ import type { LocalDb } from '../sync/localDb.ts'
 import { onNews } from '../sync/outbox.ts'
 import { deskFor } from '../sync/siteStore.ts'
 
-export interface RoundSite {
-  id: string
-  name: string
-  place: string
-  systems: { id: string; name: string; serves: string; equipment: string }[]
-  visits: { id: string; number: number; reason: string; startedAt: string; closedAt: string | null }[]
-  openItems: { id: string; systemId: string; text: string; openedAt: string }[]
-}
-
 /** The crew's sites: from the server, else as they last were; and those that only this device knows so far. */
 export function useRound(): { sites: RoundSite[] | null; stale: boolean; reload: () => void } {
   const { db } = deskFor(useMe())
   const [answer, setAnswer] = useState<{ sites: RoundSite[] | null; stale: boolean }>({ sites: null, stale: false })
   const reload = useCallback(() => {
     void (async () => {
-      const fresh = await api<{ sites: RoundSite[] }>('GET', '/api/round')
+      const fresh = await api('GET', '/api/round', RoundAnswer)
       if (fresh.ok) await db.kept.put({ key: 'round', value: fresh.value.sites })
       const known = ((await db.kept.get('round'))?.value ?? []) as RoundSite[]
       setAnswer({ sites: [...(await onlyHere(db, known)), ...known], stale: !fresh.ok })
@@ -35,7 +27,7 @@ export function useRound(): { sites: RoundSite[] | null; stale: boolean; reload:
 }
 
 async function onlyHere(db: LocalDb, known: readonly RoundSite[]): Promise<RoundSite[]> {
-  const ids = ((await db.pending.orderBy('siteId').uniqueKeys()) as string[]).filter(
+  const ids = ((await db.pending.orderBy('siteId').uniqueKeys()) as SiteId[]).filter(
     (id) => !known.some((site) => site.id === id),
   )
   return Promise.all(
@@ -48,6 +40,7 @@ async function onlyHere(db: LocalDb, known: readonly RoundSite[]): Promise<Round
         id,
         name: state.name,
         place: state.place,
+        timeZone: state.timeZone,
         systems: state.systems.map((one) => ({ id: one.id, name: one.name, serves: one.serves, equipment: '' })),
         visits: state.visits.map((one) => ({
           id: one.id,

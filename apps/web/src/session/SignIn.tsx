@@ -1,16 +1,9 @@
+import { type DemoAccount, DemoAccountsAnswer } from '@ingle/record/wire'
 import { useEffect, useState } from 'react'
 import { NameMark } from '../app/NameMark.tsx'
 import { Notice } from '../kit/Notice.tsx'
 import { api } from '../sync/api.ts'
 import { signIn } from './session.ts'
-
-interface DemoAccount {
-  crew: string
-  name: string
-  initials: string
-  role: string
-  password: string
-}
 
 export function SignIn() {
   const [name, setName] = useState('')
@@ -19,7 +12,7 @@ export function SignIn() {
   const [busy, setBusy] = useState(false)
   const [demo, setDemo] = useState<DemoAccount[]>([])
   useEffect(() => {
-    void api<DemoAccount[]>('GET', '/api/demo-accounts').then((answer) => answer.ok && setDemo(answer.value))
+    void api('GET', '/api/demo-accounts', DemoAccountsAnswer).then((answer) => answer.ok && setDemo(answer.value.accounts))
   }, [])
   const enter = async (asName: string, asPassword: string) => {
     setBusy(true)

@@ -1,14 +1,7 @@
+import { checked } from '@ingle/record'
+import { Done, Me } from '@ingle/record/wire'
 import { create } from 'zustand'
 import { api, Offline, type Refused } from '../sync/api.ts'
-
-export interface Me {
-  accountId: string
-  name: string
-  initials: string
-  role: string
-  crewId: string
-  crewName: string
-}
 
 type Session = { status: 'asking'; me?: undefined } | { status: 'in'; me: Me } | { status: 'out'; me?: undefined }
 
@@ -29,22 +22,22 @@ export const signedOut = () => {
 
 /** Asks the server; without it, whoever was signed in last goes on. */
 export async function askWho(): Promise<void> {
-  const answer = await api<Me>('GET', '/api/me')
+  const answer = await api('GET', '/api/me', Me)
   if (answer.ok) return signedIn(answer.value)
-  const kept = localStorage.getItem(KEPT)
-  if (answer.error instanceof Offline && kept) return useSession.setState({ status: 'in', me: JSON.parse(kept) as Me })
+  const kept = checked(Me, JSON.parse(localStorage.getItem(KEPT) ?? 'null'), 'Session')
+  if (answer.error instanceof Offline && kept.ok) return useSession.setState({ status: 'in', me: kept.value })
   signedOut()
 }
 
 export async function signIn(name: string, password: string): Promise<Refused | Offline | null> {
-  const answer = await api<Me>('POST', '/api/sign-in', { name, password })
+  const answer = await api('POST', '/api/sign-in', Me, { name, password })
   if (!answer.ok) return answer.error
   signedIn(answer.value)
   return null
 }
 
 export async function signOut(everywhere: boolean): Promise<Refused | Offline | null> {
-  const answer = await api('POST', everywhere ? '/api/sign-out-everywhere' : '/api/sign-out')
+  const answer = await api('POST', everywhere ? '/api/sign-out-everywhere' : '/api/sign-out', Done)
   if (!answer.ok && answer.error instanceof Offline) return answer.error
   signedOut()
   return null

@@ -1,4 +1,5 @@
-import { type Me, useSession } from './session.ts'
+import type { Me } from '@ingle/record/wire'
+import { useSession } from './session.ts'
 
 /** Who is signed in. Only below `Shell`, which shows the sign-in page to nobody else. */
 export function useMe(): Me {

@@ -1,28 +1,46 @@
-import { findSystem, findVisit, type SiteState } from '@ingle/record'
+import { unitsName } from '@ingle/core'
+import {
+  findSystem,
+  findVisit,
+  type SiteId,
+  type SiteState,
+  type SystemId,
+  type SystemState,
+  type VisitId,
+  type VisitState,
+} from '@ingle/record'
 import { fullRecord, settingsCard } from '@ingle/report'
 import { ArrowLeft, FileDown, Printer } from 'lucide-react'
 import { Link, useParams } from 'react-router'
 import { NotFound } from '../app/ErrorPage.tsx'
+import { useIdParam } from '../kit/ids.ts'
 import { SheetView } from '../kit/SheetView.tsx'
-import { isMetric, usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
+import { useView } from '../visit/useVisit.ts'
 
 /** A sheet as it will be printed. */
 export function SheetPage() {
-  const { siteId = '' } = useParams()
+  const siteId = useIdParam<SiteId>('siteId')
+  if (!siteId) return <NotFound />
   return <SiteGate siteId={siteId}>{(state) => <SheetDesk state={state} />}</SiteGate>
 }
 
 function SheetDesk({ state }: { state: SiteState }) {
-  const { visitId = '', systemId = '', sheet = '' } = useParams()
-  const units = usePrefs((prefs) => prefs.units)
-  const { crewName } = useMe()
-  const visit = findVisit(state, visitId)
-  const system = findSystem(state, systemId)
+  const { sheet } = useParams()
+  const visitId = useIdParam<VisitId>('visitId')
+  const systemId = useIdParam<SystemId>('systemId')
+  const visit = visitId && findVisit(state, visitId)
+  const system = systemId && findSystem(state, systemId)
   if (!visit || !system || (sheet !== 'card' && sheet !== 'record')) return <NotFound />
-  const input = { state, system, visit, units, crewName }
-  const base = `/sites/${state.id}/visits/${visitId}/systems/${systemId}`
+  return <SheetOf state={state} visit={visit} system={system} sheet={sheet} />
+}
+
+function SheetOf({ sheet, ...of }: { sheet: 'card' | 'record'; state: SiteState; visit: VisitState; system: SystemState }) {
+  const view = useView(of)
+  const { crewName } = useMe()
+  const { state, visit, system, units } = view
+  const base = `/sites/${state.id}/visits/${visit.id}/systems/${system.id}`
   return (
     <main id="main" className="p-3 md:p-5 w-full">
       <div className="no-print max-w-[56rem] mx-auto flex flex-wrap gap-2 mb-4">
@@ -32,11 +50,11 @@ function SheetDesk({ state }: { state: SiteState }) {
         <button type="button" className="btn btn-primary ml-auto" onClick={() => window.print()}>
           <Printer size={17} aria-hidden="true" /> Print
         </button>
-        <a className="btn" href={`/api${base}/${sheet}.pdf${isMetric(units) ? '?units=metric' : ''}`} download>
+        <a className="btn" href={`/api${base}/${sheet}.pdf?units=${encodeURIComponent(unitsName(units))}`} download>
           <FileDown size={17} aria-hidden="true" /> PDF
         </a>
       </div>
-      <SheetView sheet={sheet === 'card' ? settingsCard(input) : fullRecord(input)} siteId={state.id} />
+      <SheetView sheet={sheet === 'card' ? settingsCard(view, crewName) : fullRecord(view, crewName)} siteId={state.id} />
     </main>
   )
 }

@@ -1,4 +1,4 @@
-import type { Change, SiteState } from '@ingle/record'
+import type { Change, SiteId, SiteState } from '@ingle/record'
 import { type ReactNode, useEffect } from 'react'
 import { Link } from 'react-router'
 import { Empty } from '../kit/Notice.tsx'
@@ -10,7 +10,7 @@ export function SiteGate({
   siteId,
   children,
 }: {
-  siteId: string
+  siteId: SiteId
   children: (state: SiteState, changes: Change[], waiting: ReadonlySet<string>) => ReactNode
 }) {
   const me = useMe()

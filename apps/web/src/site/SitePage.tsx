@@ -1,11 +1,14 @@
+import { clockOf } from '@ingle/bench'
 import { CLIMATES } from '@ingle/catalog'
 import { format } from '@ingle/core'
-import type { SiteState } from '@ingle/record'
+import type { SiteId, SiteState, SystemId, VisitId } from '@ingle/record'
 import { FileDown, Play, Users } from 'lucide-react'
 import { useEffect } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, useNavigate } from 'react-router'
+import { NotFound } from '../app/ErrorPage.tsx'
 import { AddLine } from '../kit/AddLine.tsx'
 import { QuantityField, SelectField, TextField } from '../kit/Field.tsx'
+import { newId, useIdParam } from '../kit/ids.ts'
 import { refusalOf } from '../kit/refusalOf.ts'
 import { StateMark } from '../kit/StateMark.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
@@ -15,7 +18,8 @@ import { equipmentName } from './equipmentName.ts'
 import { SiteGate } from './SiteGate.tsx'
 
 export function SitePage() {
-  const { siteId = '' } = useParams()
+  const siteId = useIdParam<SiteId>('siteId')
+  if (!siteId) return <NotFound />
   return <SiteGate siteId={siteId}>{(state) => <SiteView state={state} />}</SiteGate>
 }
 
@@ -31,8 +35,8 @@ function SiteView({ state }: { state: SiteState }) {
     return refusalOf(written)
   }
   const begin = async () => {
-    const visitId = crypto.randomUUID()
-    const systemId = state.systems[0]?.id ?? crypto.randomUUID()
+    const visitId = newId<VisitId>()
+    const systemId = state.systems[0]?.id ?? newId<SystemId>()
     await desk.write(state.id, [
       ...(state.systems.length === 0 ? [{ kind: 'system.set' as const, body: { systemId, name: 'System 1' } }] : []),
       { kind: 'visit.start', body: { visitId, reason: 'Visit' } },
@@ -70,8 +74,7 @@ function SiteView({ state }: { state: SiteState }) {
                   <b>Visit {visit.number}</b>
                   <span>{visit.reason}</span>
                   <span className="soft text-[14px] ml-auto">
-                    {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' }).format(new Date(visit.startedAt))} · {visit.by} ·{' '}
-                    {visit.closedAt ? 'closed' : 'under way'}
+                    {clockOf(state.timeZone).day(visit.startedAt)} · {visit.by} · {visit.closedAt ? 'closed' : 'under way'}
                   </span>
                 </div>
                 <ul className="mt-1.5 flex flex-wrap gap-2">
@@ -165,8 +168,7 @@ function TryCount({ count }: { count: number }) {
 /** The systems of the site, and a new one by its name. */
 function Systems({ state }: { state: SiteState }) {
   const desk = deskFor(useMe())
-  const add = async (name: string) =>
-    (await desk.write(state.id, [{ kind: 'system.set', body: { systemId: crypto.randomUUID(), name } }])).ok
+  const add = async (name: string) => (await desk.write(state.id, [{ kind: 'system.set', body: { systemId: newId(), name } }])).ok
   return (
     <section aria-label="Systems" className="panel p-4">
       <h2 className="font-bold mb-1.5">Systems</h2>

@@ -1,4 +1,5 @@
-import { devicesOf, type SiteState, type SystemState, type VisitState } from '@ingle/record'
+import { devicesOf } from '@ingle/bench'
+import type { SiteState, SystemState, VisitState } from '@ingle/record'
 
 /** The devices of a system in one line: "Merrowby VX-42 with Fenwarm P7". */
 export function equipmentName(state: SiteState, system: SystemState, visit: VisitState | null): string {

@@ -1,13 +1,17 @@
+import { checked } from '@ingle/record'
+import { type ProblemBody, type ProblemCode, problemCode } from '@ingle/record/wire'
+
 /** The server said no, in words. */
 export class Refused {
   constructor(
     readonly status: number,
+    readonly code: ProblemCode,
     readonly reason: string,
     readonly remedy: string,
   ) {}
 }
 
-/** The server did not answer. */
+/** The server did not answer, or not in a way that this app understands. */
 export class Offline {
   readonly reason = 'The server does not answer.'
   readonly remedy = 'What you entered is kept on this device and goes out when it answers again.'
@@ -15,8 +19,16 @@ export class Offline {
 
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: Refused | Offline }
 
-/** One call to the server. Never throws: a refusal and a dead line are answers. */
-export async function api<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+/**
+ * One call to the server, whose answer must have a shape. Never throws: a refusal and a dead line are answers; so is an
+ * answer of another shape (a proxy's own page, say), which counts as none.
+ */
+export async function api<T extends object>(
+  method: string,
+  path: string,
+  shape: new () => T,
+  body?: unknown,
+): Promise<Answer<T>> {
   const init: RequestInit = { method, credentials: 'same-origin' }
   if (body instanceof Blob) init.body = body
   else if (body !== undefined) {
@@ -25,18 +37,15 @@ export async function api<T>(method: string, path: string, body?: unknown): Prom
   }
   try {
     const response = await fetch(path, init)
-    if (response.ok) return { ok: true, value: (await response.json()) as T }
+    if (response.ok) {
+      const answer = checked(shape, await response.json(), 'Answer')
+      return answer.ok ? answer : { ok: false, error: new Offline() }
+    }
     // A gateway or a server on its way down: the same as no answer.
     if (response.status >= 500) return { ok: false, error: new Offline() }
-    const problem = (await response.json().catch(() => ({}))) as { title?: string; detail?: string }
-    return {
-      ok: false,
-      error: new Refused(
-        response.status,
-        problem.title ?? `The server answered ${response.status}.`,
-        problem.detail ?? 'Try again.',
-      ),
-    }
+    const { type, title, detail } = (await response.json().catch(() => ({}))) as Partial<ProblemBody>
+    const reason = title ?? `The server answered ${response.status}.`
+    return { ok: false, error: new Refused(response.status, problemCode(type), reason, detail ?? 'Try again.') }
   } catch {
     return { ok: false, error: new Offline() }
   }

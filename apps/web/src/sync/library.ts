@@ -1,14 +1,13 @@
 import { type Refusal, refuse } from '@ingle/core'
-import type { CrewDocument, DocumentContent, DocumentKind } from '@ingle/record'
+import type { DocumentContent, DocumentKind } from '@ingle/record'
+import { DocumentsAnswer, Done, type StoredDocument } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
 import { create } from 'zustand'
 import { api, Refused } from './api.ts'
 import type { LocalDb } from './localDb.ts'
 
-export type KeptDocument = CrewDocument & { seq: number }
-
 /** What the crew saved, as this device has it, also without a signal. `useLibrary` joins it with what ships. */
-export const useDocuments = create<{ documents: readonly KeptDocument[] }>(() => ({ documents: [] }))
+export const useDocuments = create<{ documents: readonly StoredDocument[] }>(() => ({ documents: [] }))
 
 /** Keeps the crew's documents on this device, and saves new versions of them. */
 export class LibraryDesk {
@@ -26,17 +25,17 @@ export class LibraryDesk {
   /** Fetches what is new. Quiet when there is no answer: what is kept goes on serving. */
   async catchUp(): Promise<void> {
     const last = await this.db.documents.orderBy('seq').last()
-    const answer = await api<{ documents: KeptDocument[] }>('GET', `/api/library?after=${last?.seq ?? 0}`)
+    const answer = await api('GET', `/api/library?after=${last?.seq ?? 0}`, DocumentsAnswer)
     if (answer.ok && answer.value.documents.length > 0) await this.db.documents.bulkPut(answer.value.documents)
   }
 
   /** Saves a version for the whole crew. Needs the server: two people must not both become the next version. */
   async save<K extends DocumentKind>(kind: K, content: DocumentContent[K]): Promise<{ ok: true } | Refusal> {
-    return this.done(await api('POST', `/api/library/${kind}`, content))
+    return this.done(await api('POST', `/api/library/${kind}`, Done, content))
   }
 
   async retire(kind: DocumentKind, id: string, retired: boolean): Promise<{ ok: true } | Refusal> {
-    return this.done(await api('POST', `/api/library/${kind}/${encodeURIComponent(id)}/retired`, { retired }))
+    return this.done(await api('POST', `/api/library/${kind}/${encodeURIComponent(id)}/retired`, Done, { retired }))
   }
 
   private async done(answer: Awaited<ReturnType<typeof api>>): Promise<{ ok: true } | Refusal> {

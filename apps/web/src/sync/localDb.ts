@@ -1,13 +1,13 @@
-import type { Change } from '@ingle/record'
+import type { Change, ChangeId, PhotoId, SiteId } from '@ingle/record'
+import type { StoredDocument, Why } from '@ingle/record/wire'
 import Dexie, { type Table } from 'dexie'
-import type { KeptDocument } from './library.ts'
 
 /*
  * Names of stored things. Changing one loses what is kept on people's devices: add a Dexie version instead.
  */
 
 export interface Confirmed {
-  siteId: string
+  siteId: SiteId
   seq: number
   change: Change
 }
@@ -15,15 +15,15 @@ export interface Confirmed {
 /** A change that the server has not taken yet, in the order of writing. */
 export interface Pending {
   n?: number
-  id: string
-  siteId: string
+  id: ChangeId
+  siteId: SiteId
   change: Change
-  refused?: { reason: string; remedy: string }
+  refused?: Why
 }
 
 export interface KeptPhoto {
-  id: string
-  siteId: string
+  id: PhotoId
+  siteId: SiteId
   blob: Blob
   sent: 0 | 1
 }
@@ -33,7 +33,7 @@ export class LocalDb extends Dexie {
   pending!: Table<Pending, number>
   photos!: Table<KeptPhoto, string>
   kept!: Table<{ key: string; value: unknown }, string>
-  documents!: Table<KeptDocument, [string, string, number]>
+  documents!: Table<StoredDocument, [string, string, number]>
 
   constructor(accountId: string) {
     super(`ingle-${accountId}`)

@@ -1,11 +1,10 @@
-import type { Change } from '@ingle/record'
+import { type ChangeId, checked, type SiteId } from '@ingle/record'
+import { ChangesAnswer, Done, News, OutcomesAnswer, type Why } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
 import { create } from 'zustand'
 import { signedOut } from '../session/session.ts'
 import { api, Offline, Refused } from './api.ts'
 import type { Confirmed, LocalDb, Pending } from './localDb.ts'
-
-type Refusal = NonNullable<Pending['refused']>
 
 const BATCH = 100
 const RETRY_FIRST_MS = 1000
@@ -99,18 +98,14 @@ export class Outbox {
     }
   }
 
-  private async sendBatch(siteId: string, all: Pending[]): Promise<boolean> {
+  private async sendBatch(siteId: SiteId, all: Pending[]): Promise<boolean> {
     const photos = await this.sendPhotos(siteId, all)
     if (photos === 'no answer') return false
     // A photo that the server will not have takes its change with it; the rest goes on.
     await this.refuse(all, (one) => photos.get(one.id))
     const batch = all.filter((one) => !photos.has(one.id))
     if (batch.length === 0) return true
-    const answer = await api<{
-      outcomes: ({ id: string; seq: number } | { id: string; refused: { reason: string; remedy: string } })[]
-    }>('POST', `/api/sites/${siteId}/changes`, {
-      changes: batch.map((one) => one.change),
-    })
+    const answer = await api('POST', `/api/sites/${siteId}/changes`, OutcomesAnswer, { changes: batch.map((one) => one.change) })
     this.touched(answer.ok || answer.error instanceof Refused)
     if (!answer.ok) {
       if (answer.error instanceof Offline) return false
@@ -122,7 +117,7 @@ export class Outbox {
       await this.refuse(batch, () => ({ reason, remedy }))
       return true
     }
-    const refusals = new Map(answer.value.outcomes.flatMap((one) => ('refused' in one ? [[one.id, one.refused] as const] : [])))
+    const refusals = new Map(answer.value.outcomes.flatMap((one) => (one.refused ? [[one.id, one.refused] as const] : [])))
     // Others may have written in between: the numbers are fetched with everything up to them, so there is never a gap.
     const caught = await this.fetchAfter(siteId)
     if (!caught) return false
@@ -139,13 +134,13 @@ export class Outbox {
   }
 
   /** The photos of a batch, before the changes that speak of them. Answers which the server refused, and why. */
-  private async sendPhotos(siteId: string, batch: Pending[]): Promise<Map<string, Refusal> | 'no answer'> {
-    const refused = new Map<string, Refusal>()
+  private async sendPhotos(siteId: SiteId, batch: Pending[]): Promise<Map<ChangeId, Why> | 'no answer'> {
+    const refused = new Map<ChangeId, Why>()
     for (const one of batch) {
       if (one.change.kind !== 'photo.add') continue
       const photo = await this.db.photos.get(one.change.body.photoId)
       if (!photo || photo.sent) continue
-      const answer = await api('PUT', `/api/sites/${siteId}/photos/${photo.id}`, photo.blob)
+      const answer = await api('PUT', `/api/sites/${siteId}/photos/${photo.id}`, Done, photo.blob)
       if (answer.ok) await this.db.photos.update(photo.id, { sent: 1 })
       else if (answer.error instanceof Refused && answer.error.status !== 401 && answer.error.status !== 404)
         refused.set(one.id, answer.error)
@@ -165,24 +160,18 @@ export class Outbox {
     }
   }
 
-  private async fetchAfter(siteId: string): Promise<Confirmed[] | null> {
+  private async fetchAfter(siteId: SiteId): Promise<Confirmed[] | null> {
     const last = await this.db.confirmed.where('[siteId+seq]').between([siteId, 0], [siteId, Number.MAX_SAFE_INTEGER]).last()
-    const answer = await api<{ changes: { seq: number; change: Change }[] }>(
-      'GET',
-      `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`,
-    )
+    const answer = await api('GET', `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`, ChangesAnswer)
     this.touched(answer.ok || answer.error instanceof Refused)
     if (!answer.ok) return null
     return answer.value.changes.map((one) => ({ siteId, ...one }))
   }
 
   /** Fetches what is new at a site. False when the server has no such site; null when it did not answer. */
-  async catchUp(siteId: string): Promise<boolean | null> {
+  async catchUp(siteId: SiteId): Promise<boolean | null> {
     const last = await this.db.confirmed.where('[siteId+seq]').between([siteId, 0], [siteId, Number.MAX_SAFE_INTEGER]).last()
-    const answer = await api<{ changes: { seq: number; change: Change }[] }>(
-      'GET',
-      `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`,
-    )
+    const answer = await api('GET', `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`, ChangesAnswer)
     this.touched(answer.ok || answer.error instanceof Refused)
     if (!answer.ok) {
       if (answer.error instanceof Refused && answer.error.status === 401) signedOut()
@@ -203,7 +192,9 @@ export class Outbox {
     })
     this.news.addEventListener('library', () => this.inBackground(this.onLibrary()))
     this.news.addEventListener('site', (event) => {
-      const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string }
+      const news = checked(News, JSON.parse((event as MessageEvent<string>).data), 'News')
+      if (!news.ok || news.value.siteId === null) return
+      const { siteId } = news.value
       for (const tell of newsListeners) tell(siteId)
       this.inBackground(this.catchUpIfKept(siteId))
     })
@@ -216,12 +207,12 @@ export class Outbox {
   }
 
   /** A site that this device never opened is fetched when it is opened, not before. */
-  private async catchUpIfKept(siteId: string): Promise<void> {
+  private async catchUpIfKept(siteId: SiteId): Promise<void> {
     if ((await this.db.confirmed.where('siteId').equals(siteId).count()) > 0) await this.catchUp(siteId)
   }
 
   private async catchUpAll(): Promise<void> {
-    const ids = (await this.db.confirmed.orderBy('siteId').uniqueKeys()) as string[]
+    const ids = (await this.db.confirmed.orderBy('siteId').uniqueKeys()) as SiteId[]
     for (const id of ids) await this.catchUp(id)
   }
 
@@ -232,10 +223,10 @@ export class Outbox {
 
 const isClosedStore = (error: unknown): boolean => (error as { name?: string } | null)?.name === 'DatabaseClosedError'
 
-const newsListeners = new Set<(siteId: string) => void>()
+const newsListeners = new Set<(siteId: SiteId) => void>()
 
 /** Hears which site changed on the server. Returns how to stop. */
-export function onNews(tell: (siteId: string) => void): () => void {
+export function onNews(tell: (siteId: SiteId) => void): () => void {
   newsListeners.add(tell)
   return () => newsListeners.delete(tell)
 }

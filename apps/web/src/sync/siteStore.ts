@@ -1,8 +1,20 @@
 import { type Refusal, refuse } from '@ingle/core'
-import { type Change, type Draft, fold, inForce, parseChange, type SiteState } from '@ingle/record'
+import {
+  type Change,
+  type ChangeId,
+  type Draft,
+  fold,
+  inForce,
+  parseChange,
+  type SiteId,
+  type SiteState,
+  type SystemId,
+  type VisitId,
+} from '@ingle/record'
+import type { Me } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
 import { create } from 'zustand'
-import type { Me } from '../session/session.ts'
+import { newId } from '../kit/ids.ts'
 import { LibraryDesk } from './library.ts'
 import { type LocalDb, localDb } from './localDb.ts'
 import { Outbox } from './outbox.ts'
@@ -38,7 +50,7 @@ export class Desk {
   }
 
   /** Keeps a site open: folds it anew whenever this device or another writes. Returns how to let go. */
-  watch(siteId: string): () => void {
+  watch(siteId: SiteId): () => void {
     const there = this.watches.get(siteId)
     if (there) there.count += 1
     else this.watches.set(siteId, { count: 1, stop: this.follow(siteId) })
@@ -52,7 +64,7 @@ export class Desk {
     }
   }
 
-  private follow(siteId: string): () => void {
+  private follow(siteId: SiteId): () => void {
     const set = (site: OpenSite) => useSites.setState({ [siteId]: site })
     let fetched: boolean | null | undefined
     let empty = true
@@ -87,15 +99,15 @@ export class Desk {
    * either all are written or none. Returns their ids.
    */
   async write(
-    siteId: string,
-    drafts: readonly (Draft & { replaces?: string })[],
-  ): Promise<{ ok: true; ids: string[] } | Refusal> {
+    siteId: SiteId,
+    drafts: readonly (Draft & { replaces?: ChangeId })[],
+  ): Promise<{ ok: true; ids: ChangeId[] } | Refusal> {
     const changes: Change[] = []
     for (const draft of drafts) {
       // Each a millisecond later than the one before: the order of writing is the order of the record.
       this.lastMs = Math.max(Date.now(), this.lastMs + 1)
       const plain = {
-        id: draft.id ?? crypto.randomUUID(),
+        id: draft.id ?? newId<ChangeId>(),
         siteId,
         at: new Date(this.lastMs).toISOString(),
         by: this.me.initials,
@@ -120,7 +132,7 @@ export class Desk {
   }
 
   /** Takes back the newest change of this visit and system that still holds. Null when there is none. */
-  async undoLast(siteId: string, visitId: string, systemId: string): Promise<Change | null> {
+  async undoLast(siteId: SiteId, visitId: VisitId, systemId: SystemId): Promise<Change | null> {
     const site = useSites.getState()[siteId]
     if (site?.status !== 'ready') return null
     const holding = inForce(site.changes)
@@ -134,7 +146,7 @@ export class Desk {
 }
 
 /** Whether a change belongs to a visit and system; a visit's own start is not something to take back here. */
-function touches(change: Change, visitId: string, systemId: string): boolean {
+function touches(change: Change, visitId: VisitId, systemId: SystemId): boolean {
   const body = change.body as { visitId?: string; systemId?: string }
   return body.systemId === systemId && (body.visitId === undefined || body.visitId === visitId) && change.kind !== 'visit.start'
 }

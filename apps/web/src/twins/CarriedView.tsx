@@ -1,4 +1,4 @@
-import type { CarriedAims } from '@ingle/record'
+import type { CarriedAims } from '@ingle/bench'
 import { figure } from '../kit/figure.ts'
 import { StateMark } from '../kit/StateMark.tsx'
 

@@ -1,16 +1,6 @@
+import { driftOf, leaveAt, type TwinCell, type TwinRow } from '@ingle/bench'
 import { idOfKey, meaningOf, roleOf, sayMeaning } from '@ingle/core'
-import {
-  driftOf,
-  leaveAt,
-  ledgerOf,
-  pictureOf,
-  rowBody,
-  type SiteState,
-  type SystemState,
-  type TwinCell,
-  type TwinRow,
-  type VisitState,
-} from '@ingle/record'
+import { rowBody, type SiteState, type SystemState, type VisitState } from '@ingle/record'
 import { X } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -19,6 +9,7 @@ import { Notice } from '../kit/Notice.tsx'
 import { refusalOf } from '../kit/refusalOf.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
+import { useView } from '../visit/useVisit.ts'
 
 interface Props {
   state: SiteState
@@ -41,8 +32,8 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
     setWrong(refusalOf(written))
     return written.ok
   }
-  const ledger = ledgerOf(state, system, visit, pictureOf(state, system, visit))
-  const drift = driftOf(state, system, visit, ledger).find((one) => one.key === mine?.key)
+  const view = useView({ state, system, visit })
+  const drift = driftOf(view).find((one) => one.key === mine?.key)
   const meaning = cell.meaning
   const usual = row.usual
   const never = usual === null ? undefined : roleOf(idOfKey(row.key))?.never?.[usual]

@@ -1,18 +1,10 @@
-import {
-  aimEntries,
-  carryAims,
-  type Draft,
-  ledgerOf,
-  pictureOf,
-  rowBody,
-  type SiteState,
-  type SystemState,
-  type VisitState,
-} from '@ingle/record'
+import { aimEntries, carryAims, visitOf } from '@ingle/bench'
+import { type Draft, knownId, rowBody, type SiteState, type SystemState, type VisitState } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { Dialog } from '../kit/Dialog.tsx'
 import { SelectField } from '../kit/Field.tsx'
 import { Notice } from '../kit/Notice.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { CarriedView } from './CarriedView.tsx'
@@ -21,15 +13,16 @@ import { CarriedView } from './CarriedView.tsx'
 export function CopyAims(props: { state: SiteState; visit: VisitState; systems: readonly SystemState[]; onClose: () => void }) {
   const { state, visit, systems, onClose } = props
   const desk = deskFor(useMe())
-  const [fromId, setFromId] = useState(systems[0]?.id ?? '')
+  const [fromId, setFromId] = useState(systems[0]?.id)
+  const units = usePrefs((prefs) => prefs.units)
   const [wrong, setWrong] = useState<string | null>(null)
   const from = systems.find((one) => one.id === fromId)
   const carried = useMemo(() => {
     if (!from) return []
-    const ledger = (system: SystemState) => ledgerOf(state, system, visit, pictureOf(state, system, visit))
+    const ledger = (system: SystemState) => visitOf({ state, system, visit, units }).ledger
     const entries = aimEntries(ledger(from))
     return systems.filter((one) => one !== from).map((system) => ({ system, carried: carryAims(entries, ledger(system)) }))
-  }, [state, visit, systems, from])
+  }, [state, visit, systems, from, units])
   const count = carried.reduce((sum, one) => sum + one.carried.aims.length, 0)
   const copy = async () => {
     const drafts: Draft[] = carried.flatMap(({ system, carried: { aims } }) =>
@@ -53,7 +46,12 @@ export function CopyAims(props: { state: SiteState; visit: VisitState; systems: 
   return (
     <Dialog title="Copy aims to all" onClose={onClose}>
       <div className="flex flex-col gap-3">
-        <SelectField label="From" value={fromId} options={systems.map((one) => [one.id, one.name] as const)} onSave={setFromId} />
+        <SelectField
+          label="From"
+          value={fromId ?? knownId('')}
+          options={systems.map((one) => [one.id, one.name] as const)}
+          onSave={setFromId}
+        />
         <p className="soft text-[14px]">Aims only. What was read, trims, addresses and names stay with their unit.</p>
         {carried.map(({ system, carried: one }) => (
           <details key={system.id} open={one.lost.length > 0}>

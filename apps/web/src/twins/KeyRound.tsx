@@ -1,35 +1,13 @@
-import { type KeypadMachine, type Place, planRound, settableOn, startState } from '@ingle/core'
-import {
-  devicesOf,
-  type LedgerRow,
-  ledgerOf,
-  machineOf,
-  pictureOf,
-  type SiteState,
-  type SystemDevice,
-  type SystemState,
-  systemVisit,
-  toSet,
-  type VisitState,
-} from '@ingle/record'
+import { isolationOf, keyStops, visitOf, wantedOf } from '@ingle/bench'
+import { planRound, startState } from '@ingle/core'
+import type { SiteState, SystemState, VisitState } from '@ingle/record'
 import { useMemo, useState } from 'react'
-import { foundOn } from '../keys/foundOn.ts'
-import { isolationOf } from '../keys/isolation.ts'
 import { Walk } from '../keys/Walk.tsx'
 import { Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
-
-interface Stop {
-  key: string
-  system: SystemState
-  device: SystemDevice
-  devices: SystemDevice[]
-  machine: KeypadMachine
-  rows: LedgerRow[]
-  found: Record<string, string>
-}
 
 /** Several twins in a row: the keys of each unit that is still to be set, and who has acknowledged. */
 export function KeyRound({ state, visit, systems }: { state: SiteState; visit: VisitState; systems: readonly SystemState[] }) {
@@ -37,13 +15,17 @@ export function KeyRound({ state, visit, systems }: { state: SiteState; visit: V
   // The round is what was to be set when it began; what is confirmed fills Left and is ticked.
   const [begun, setBegun] = useState<readonly string[] | null>(null)
   const [at, setAt] = useState<string | null>(null)
-  const stops = useMemo(() => stopsOf(state, visit, systems), [state, visit, systems])
+  const units = usePrefs((prefs) => prefs.units)
+  const stops = useMemo(
+    () => systems.flatMap((system) => keyStops(visitOf({ state, system, visit, units }))),
+    [state, visit, systems, units],
+  )
   const open = stops.filter((one) => one.rows.length > 0)
   const round = useMemo(
     () =>
       planRound(
         open.map((one) => ({
-          name: one.system.name,
+          name: one.view.system.name,
           machine: one.machine,
           from: startState(one.machine, one.found),
           wanted: wantedOf(one.rows),
@@ -82,7 +64,7 @@ export function KeyRound({ state, visit, systems }: { state: SiteState; visit: V
               >
                 <StateMark mark={one.rows.length === 0 ? 'set' : one.key === at ? 'found' : 'not-looked-at'} />
                 <span className="flex-1">
-                  {one.system.name} <span className="soft font-normal text-[13px]">{one.device.profile.family}</span>
+                  {one.view.system.name} <span className="soft font-normal text-[13px]">{one.device.profile.family}</span>
                 </span>
                 <span className="soft text-[13px]">{one.rows.length === 0 ? 'acknowledged' : `${one.rows.length} to set`}</span>
               </button>
@@ -97,54 +79,25 @@ export function KeyRound({ state, visit, systems }: { state: SiteState; visit: V
             machine={stop.machine}
             rows={stop.rows}
             found={stop.found}
-            name={stop.system.name}
+            name={stop.view.system.name}
             unit={{
-              here: systemVisit(visit, stop.system.id),
-              at: { visitId: visit.id, systemId: stop.system.id },
+              here: stop.view.here,
+              at: stop.view.at,
+              clock: stop.view.clock,
               write: (drafts) => desk.write(state.id, drafts),
             }}
-            isolation={isolationOf(stop.devices, systemVisit(visit, stop.system.id))}
+            isolation={isolationOf(stop.view.devices, stop.view.here)}
             onClose={() => setBegun(null)}
           />
         )}
         {stop?.rows.length === 0 && next && (
           <button type="button" className="btn btn-primary" onClick={() => setAt(next.key)}>
-            Walk to {next.system.name}
-            {next.system.id === stop.system.id ? `, ${next.device.profile.family}` : ''}
+            Walk to {next.view.system.name}
+            {next.view.system.id === stop.view.system.id ? `, ${next.device.profile.family}` : ''}
           </button>
         )}
         {!next && stop?.rows.length === 0 && <Notice kind="plain">Every unit of the round has acknowledged.</Notice>}
       </div>
     </section>
   )
-}
-
-const wantedOf = (rows: readonly LedgerRow[]): Record<string, string> =>
-  Object.fromEntries(rows.map((row) => [row.id, row.aim?.value ?? '']))
-
-/** Every device of the units whose keys are described, with what is still to be set on it. */
-function stopsOf(state: SiteState, visit: VisitState, systems: readonly SystemState[]): Stop[] {
-  return systems.flatMap((system) => {
-    const ledger = ledgerOf(state, system, visit, pictureOf(state, system, visit))
-    const waiting = toSet(ledger)
-    const devices = devicesOf(state, system, visit)
-    const partners = devices.map((one) => one.profile.id)
-    return devices.flatMap((device) => {
-      const machine = machineOf(device.profile, partners)
-      const place: Place = device.place
-      if (!machine) return []
-      const settable = settableOn(machine)
-      return [
-        {
-          key: `${system.id} ${place}`,
-          system,
-          device,
-          devices,
-          machine,
-          rows: waiting.filter((row) => row.place === place && settable.has(row.id)),
-          found: foundOn(ledger, place),
-        },
-      ]
-    })
-  })
 }

@@ -1,7 +1,8 @@
-import type { SiteState, TwinsState } from '@ingle/record'
+import type { SiteState, SystemId, TwinsState } from '@ingle/record'
 import { useState } from 'react'
 import { Dialog } from '../kit/Dialog.tsx'
 import { LineField } from '../kit/Field.tsx'
+import { newId } from '../kit/ids.ts'
 import { Notice } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
@@ -10,16 +11,16 @@ import { deskFor } from '../sync/siteStore.ts'
 export function PickUnits({ state, group, onClose }: { state: SiteState; group: TwinsState | null; onClose: () => void }) {
   const desk = deskFor(useMe())
   const [name, setName] = useState(group?.name ?? 'All alike')
-  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set(group?.systemIds ?? state.systems.map((one) => one.id)))
+  const [picked, setPicked] = useState<ReadonlySet<SystemId>>(new Set(group?.systemIds ?? state.systems.map((one) => one.id)))
   const [wrong, setWrong] = useState<string | null>(null)
-  const save = async (systemIds: string[]) => {
+  const save = async (systemIds: SystemId[]) => {
     const written = await desk.write(state.id, [
-      { kind: 'twins.set', body: { groupId: group?.id ?? crypto.randomUUID(), name: name.trim() || 'All alike', systemIds } },
+      { kind: 'twins.set', body: { groupId: group?.id ?? newId(), name: name.trim() || 'All alike', systemIds } },
     ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     onClose()
   }
-  const toggle = (id: string) => {
+  const toggle = (id: SystemId) => {
     const next = new Set(picked)
     if (!next.delete(id)) next.add(id)
     setPicked(next)

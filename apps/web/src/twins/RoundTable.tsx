@@ -1,13 +1,6 @@
+import { type LedgerRow, leaveAt, type TwinRow, waitingFor } from '@ingle/bench'
 import { sayBoth } from '@ingle/core'
-import {
-  type LedgerRow,
-  leaveAt,
-  type SiteState,
-  type SystemState,
-  type TwinRow,
-  type VisitState,
-  waitingFor,
-} from '@ingle/record'
+import type { SiteState, SystemId, SystemState, VisitState } from '@ingle/record'
 import { useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
 import { refusalOf } from '../kit/refusalOf.ts'
@@ -25,7 +18,7 @@ export function RoundTable(props: {
   const { state, visit, systems, rows } = props
   const desk = deskFor(useMe())
   const [wrong, setWrong] = useState<string | null>(null)
-  const tick = async (systemId: string, row: LedgerRow, value: string) => {
+  const tick = async (systemId: SystemId, row: LedgerRow, value: string) => {
     const written = await desk.write(state.id, [leaveAt({ visitId: visit.id, systemId }, row, value)])
     setWrong(refusalOf(written))
   }

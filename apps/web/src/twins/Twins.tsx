@@ -1,25 +1,24 @@
+import { compareTwins, devicesOf, driftOf, type TwinCell, type TwinRow, visitOf, waitingFor } from '@ingle/bench'
 import {
-  compareTwins,
-  devicesOf,
-  driftOf,
   findSystem,
   findVisit,
-  ledgerOf,
-  pictureOf,
+  type SiteId,
   type SiteState,
+  type SystemId,
   type SystemState,
-  type TwinCell,
-  type TwinRow,
   type TwinsState,
+  type VisitId,
   type VisitState,
-  waitingFor,
 } from '@ingle/record'
 import { useEffect, useMemo, useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
+import { NotFound } from '../app/ErrorPage.tsx'
 import { Choices } from '../kit/Choices.tsx'
 import { figure } from '../kit/figure.ts'
+import { useIdParam } from '../kit/ids.ts'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
 import { CellPanel } from './CellPanel.tsx'
 import { CopyAims } from './CopyAims.tsx'
@@ -30,11 +29,13 @@ import { UnitTable } from './UnitTable.tsx'
 
 /** Units that should be alike: which differs in what, on purpose or by accident. */
 export function Twins() {
-  const { siteId = '', visitId = '' } = useParams()
+  const siteId = useIdParam<SiteId>('siteId')
+  const visitId = useIdParam<VisitId>('visitId')
+  if (!siteId) return <NotFound />
   return (
     <SiteGate siteId={siteId}>
       {(state) => {
-        const visit = findVisit(state, visitId)
+        const visit = visitId && findVisit(state, visitId)
         if (visit) return <TwinsView state={state} visit={visit} />
         return (
           <main id="main" className="p-6 w-full">
@@ -93,9 +94,10 @@ function TwinsView({ state, visit }: { state: SiteState; visit: VisitState }) {
 
 function Group({ state, visit, group }: { state: SiteState; visit: VisitState; group: TwinsState }) {
   const systems = useMemo(() => group.systemIds.map((id) => findSystem(state, id)).filter((one) => one !== null), [state, group])
-  const rows = useMemo(() => compareTwins(state, systems, visit), [state, systems, visit])
+  const units = usePrefs((prefs) => prefs.units)
+  const rows = useMemo(() => compareTwins(state, systems, visit, units), [state, systems, visit, units])
   const [shows, setShows] = useState<Shows>('differences')
-  const [chosen, setChosen] = useState<{ key: string; systemId: string } | null>(null)
+  const [chosen, setChosen] = useState<{ key: string; systemId: SystemId } | null>(null)
   const [copying, setCopying] = useState(false)
   const shown = rows.filter(SHOWS[shows].fits)
   const row = rows.find((one) => one.key === chosen?.key)
@@ -166,15 +168,10 @@ type Shows = keyof typeof SHOWS
 /** Each unit in a line: how many accidents, how many differences are meant, what changed since last time. */
 function Summary(props: { state: SiteState; visit: VisitState; systems: readonly SystemState[]; rows: readonly TwinRow[] }) {
   const { state, visit, systems, rows } = props
+  const units = usePrefs((prefs) => prefs.units)
   const drifts = useMemo(
-    () =>
-      new Map(
-        systems.map((system) => [
-          system.id,
-          driftOf(state, system, visit, ledgerOf(state, system, visit, pictureOf(state, system, visit))),
-        ]),
-      ),
-    [state, visit, systems],
+    () => new Map(systems.map((system) => [system.id, driftOf(visitOf({ state, system, visit, units }))])),
+    [state, visit, systems, units],
   )
   return (
     <ul aria-label="Units" className="grid gap-2 grid-cols-2 md:grid-cols-4">
@@ -214,8 +211,8 @@ function Summary(props: { state: SiteState; visit: VisitState; systems: readonly
 function TwinTable(props: {
   systems: readonly SystemState[]
   rows: readonly TwinRow[]
-  chosen: { key: string; systemId: string } | null
-  onChoose: (cell: { key: string; systemId: string }) => void
+  chosen: { key: string; systemId: SystemId } | null
+  onChoose: (cell: { key: string; systemId: SystemId }) => void
 }) {
   const { systems, rows, chosen, onChoose } = props
   return (

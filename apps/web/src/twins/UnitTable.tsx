@@ -1,5 +1,6 @@
+import type { TwinCell, TwinRow } from '@ingle/bench'
 import { NEEDS } from '@ingle/core'
-import type { SystemState, TwinCell, TwinRow } from '@ingle/record'
+import type { SystemState } from '@ingle/record'
 import type { ReactNode } from 'react'
 import { figure } from '../kit/figure.ts'
 

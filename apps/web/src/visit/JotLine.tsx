@@ -1,10 +1,11 @@
+import { jotContextOf, type LedgerRow, STAGES, type StageId, sawOf, withAim } from '@ingle/bench'
 import { completions, type JotContext, type JotReading, parseJot } from '@ingle/core'
-import { type Change, changesOf, describeChange, type LedgerRow, type RowColumn, sawOf } from '@ingle/record'
+import { type Change, type ChangeId, changesOf, describeChange, type RowColumn, type TryId } from '@ingle/record'
 import { Delete, Keyboard } from 'lucide-react'
 import { type Ref, useEffect, useId, useImperativeHandle, useMemo, useRef, useState } from 'react'
 import { useLocation } from 'react-router'
 import { isTyping } from '../app/KeysHelp.tsx'
-import { jotContextOf, withAim } from './jotContext.ts'
+import { newId } from '../kit/ids.ts'
 import { useVisit } from './useVisit.ts'
 
 export interface JotHandle {
@@ -14,14 +15,14 @@ export interface JotHandle {
 interface Said {
   kind: 'done' | 'wrong'
   text: string
-  undo?: string
+  undo?: ChangeId
 }
 
 /** One line for everything that is read or set: typed shorthand, read back before it counts. */
 export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
   const visit = useVisit()
-  const onSettings = useLocation().pathname.endsWith('/settings')
-  const context = useMemo(() => jotContextOf(visit, onSettings), [visit, onSettings])
+  const stage = useStage()
+  const context = useMemo(() => jotContextOf(visit, stage), [visit, stage])
   const [text, setText] = useState('')
   const [correcting, setCorrecting] = useState<Change | null>(null)
   const [said, setSaid] = useState<Said | null>(null)
@@ -75,13 +76,13 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
       filter: last?.filter ?? ('as-found' as const),
       ...(intent.kind === 'setting' && { saw: sawIn(visit.ledger, intent) }),
     }
-    const drafts = changesOf(intent, place, () => crypto.randomUUID())
+    const drafts = changesOf(intent, place, newId)
     const written = await visit.write(correcting ? drafts.map((draft) => ({ ...draft, replaces: correcting.id })) : drafts)
     if (!written.ok) return setSaid({ kind: 'wrong', text: `${written.reason} ${written.remedy}` })
     setSaid({
       kind: 'done',
       text: `${correcting ? 'Corrected' : 'Written'}: ${reading.reads}`,
-      ...(written.ids.at(-1) && { undo: written.ids.at(-1) as string }),
+      ...(written.ids.at(-1) && { undo: written.ids.at(-1) as ChangeId }),
     })
     setText('')
     setCorrecting(null)
@@ -182,14 +183,20 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
   )
 }
 
+/** The stage that is open, by the address. */
+function useStage(): StageId {
+  const parts = useLocation().pathname.split('/')
+  return STAGES.find((one) => parts.includes(one.id))?.id ?? 'airflow'
+}
+
 /** What the writer of a setting had before their eyes. */
-function sawIn(ledger: readonly LedgerRow[], { key, column }: { key: string; column: RowColumn }): string[] {
+function sawIn(ledger: readonly LedgerRow[], { key, column }: { key: string; column: RowColumn }): ChangeId[] {
   const row = ledger.find((one) => one.key === key)
   return row ? sawOf(row, column) : []
 }
 
 /** A corrected reading stays with the try that it was taken on. */
-const correctedTry = (change: Change | null): string | null => (change && 'tryId' in change.body ? change.body.tryId : null)
+const correctedTry = (change: Change | null): TryId | null => (change && 'tryId' in change.body ? change.body.tryId : null)
 
 function ReadBack({ reading }: { reading: JotReading }) {
   switch (reading.state) {
@@ -213,7 +220,7 @@ function ReadBack({ reading }: { reading: JotReading }) {
   }
 }
 
-function SaidLine({ said, onUndo }: { said: Said; onUndo: (id: string) => void }) {
+function SaidLine({ said, onUndo }: { said: Said; onUndo: (id: ChangeId) => void }) {
   const { undo } = said
   return (
     <span className={said.kind === 'wrong' ? 'text-error' : ''}>

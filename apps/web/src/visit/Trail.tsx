@@ -1,20 +1,21 @@
-import { type Change, describeChange, inForce, inOrder, jotOf } from '@ingle/record'
+import { lineContextOf } from '@ingle/bench'
+import { type Change, type ChangeId, describeChange, inForce, inOrder, lineOf } from '@ingle/record'
 import { useMemo } from 'react'
 import { Dialog } from '../kit/Dialog.tsx'
 import { useVisit } from './useVisit.ts'
 
-const time = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
-
 /** Everything written on this visit, newest first: take back, bring back, correct. Nothing disappears. */
 export function Trail({ onClose }: { onClose: () => void }) {
-  const { changes, waiting, at, write, units, jot } = useVisit()
+  const visit = useVisit()
+  const { changes, waiting, at, write, units, jot, clock } = visit
+  const context = useMemo(() => lineContextOf(visit), [visit])
   const { lines, holding } = useMemo(() => {
     const mine = inOrder(changes).filter((change) => belongs(change, at))
     return { lines: mine.reverse(), holding: inForce(changes) }
   }, [changes, at])
-  const undoOf = (id: string) =>
+  const undoOf = (id: ChangeId) =>
     changes.find((change) => change.kind === 'undo' && change.body.targetId === id && holding.has(change.id))
-  const correctionOf = (id: string) => changes.find((change) => change.replaces === id && holding.has(change.id))
+  const correctionOf = (id: ChangeId) => changes.find((change) => change.replaces === id && holding.has(change.id))
   return (
     <Dialog title="Trail of this visit" onClose={onClose}>
       {lines.length === 0 && (
@@ -24,10 +25,10 @@ export function Trail({ onClose }: { onClose: () => void }) {
         {lines.map((change) => {
           const holds = holding.has(change.id)
           const undo = undoOf(change.id)
-          const text = jotOf(change, units)
+          const text = lineOf(change, context)
           return (
             <li key={change.id} className="py-2 flex gap-3 items-start">
-              <span className="num soft text-[13px] shrink-0 mt-0.5">{time.format(new Date(change.at))}</span>
+              <span className="num soft text-[13px] shrink-0 mt-0.5">{clock.hour(change.at)}</span>
               <span className="min-w-0 flex-1">
                 <span className={holds ? '' : 'line-through soft'}>{describeChange(change, units)}</span>
                 <span className="soft text-[13px] block">

@@ -1,20 +1,24 @@
-import { type Change, findSystem, findVisit, fixesInPlace, type SiteState } from '@ingle/record'
+import { fixesInPlace, STAGES, standingOf } from '@ingle/bench'
+import { type Change, findSystem, findVisit, type SiteId, type SiteState, type SystemId, type VisitId } from '@ingle/record'
 import { History } from 'lucide-react'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
+import { NotFound } from '../app/ErrorPage.tsx'
 import { isTyping } from '../app/KeysHelp.tsx'
+import { useIdParam } from '../kit/ids.ts'
 import { Empty } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { equipmentName } from '../site/equipmentName.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
+import { fetchStages } from '../stages/views.ts'
 import { FixesInPlace } from './FixesInPlace.tsx'
 import { type JotHandle, JotLine } from './JotLine.tsx'
-import { type Stage, stagesOf } from './stages.ts'
 import { Trail } from './Trail.tsx'
 import { useVisitValue, VisitContext } from './useVisit.ts'
 
 export function VisitFrame() {
-  const { siteId = '' } = useParams()
+  const siteId = useIdParam<SiteId>('siteId')
+  if (!siteId) return <NotFound />
   return (
     <SiteGate siteId={siteId}>
       {(state, changes, waiting) => <Frame state={state} changes={changes} waiting={waiting} />}
@@ -23,9 +27,10 @@ export function VisitFrame() {
 }
 
 function Frame({ state, changes, waiting }: { state: SiteState; changes: Change[]; waiting: ReadonlySet<string> }) {
-  const { visitId = '', systemId = '' } = useParams()
-  const visit = findVisit(state, visitId)
-  const system = findSystem(state, systemId)
+  const visitId = useIdParam<VisitId>('visitId')
+  const systemId = useIdParam<SystemId>('systemId')
+  const visit = visitId && findVisit(state, visitId)
+  const system = systemId && findSystem(state, systemId)
   if (!visit || !system) {
     return (
       <main id="main" className="p-6 w-full">
@@ -46,8 +51,8 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
   const [trailOpen, setTrailOpen] = useState(false)
   const jot = useCallback((text: string, correcting?: Change) => jotLine.current?.put(text, correcting), [])
   const value = useVisitValue({ state, changes, waiting, visit, system, jot })
-  const stages = stagesOf(value)
-  useStageKeys(stages)
+  const stages = useMemo(() => standingOf(value), [value])
+  useStageKeys()
   useEffect(fetchStages, [])
   useEffect(() => {
     document.title = `${system.name} · ${state.name} · Ingle`
@@ -69,8 +74,8 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
               Visit {visit.number} · {visit.reason}
             </div>
           </div>
-          {stages.map((stage) => (
-            <StageLink key={stage.id} stage={stage} />
+          {stages.map((one) => (
+            <StageLink key={one.stage.id} of={one} />
           ))}
           <FixesInPlace fixes={fixesInPlace(state, system.id)} />
           <button type="button" className="mt-auto mx-3 btn btn-ghost btn-quiet justify-start" onClick={() => setTrailOpen(true)}>
@@ -92,7 +97,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
           aria-label="Stages"
           className="md:hidden flex overflow-x-auto border-t border-base-300 [&>*]:flex-1 [&>*]:min-w-18 [&>*]:whitespace-nowrap"
         >
-          {stages.map((stage) => (
+          {stages.map(({ stage, mark }) => (
             <NavLink
               key={stage.id}
               to={stage.id}
@@ -100,7 +105,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
                 `flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 ${isActive ? 'border-primary font-bold' : 'border-transparent'}`
               }
             >
-              <StateMark mark={stage.standing} />
+              <StateMark mark={mark} />
               {stage.label}
             </NavLink>
           ))}
@@ -119,7 +124,10 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
   )
 }
 
-function StageLink({ stage }: { stage: Stage }) {
+type Standing = ReturnType<typeof standingOf>[number]
+
+function StageLink({ of }: { of: Standing }) {
+  const { stage, mark, done, of: all } = of
   return (
     <NavLink
       to={stage.id}
@@ -127,11 +135,11 @@ function StageLink({ stage }: { stage: Stage }) {
         `flex items-center gap-2.5 px-3 h-11 border-l-4 ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`
       }
     >
-      <StateMark mark={stage.standing} />
+      <StateMark mark={mark} />
       <span>{stage.label}</span>
-      {stage.of > 0 && (
+      {all > 0 && (
         <span className="num soft text-xs ml-auto">
-          {stage.done}/{stage.of}
+          {done}/{all}
           <span className="sr-only"> done</span>
         </span>
       )}
@@ -139,25 +147,11 @@ function StageLink({ stage }: { stage: Stage }) {
   )
 }
 
-/** The other stages, fetched while nobody waits: they open at once, and without a signal. */
-function fetchStages(): void {
-  for (const stage of [
-    () => import('../stages/survey/Survey.tsx'),
-    () => import('../stages/power/Power.tsx'),
-    () => import('../stages/airflow/Airflow.tsx'),
-    () => import('../stages/zones/Zones.tsx'),
-    () => import('../stages/settings/Settings.tsx'),
-    () => import('../stages/handOver/HandOver.tsx'),
-  ])
-    stage().catch(() => undefined)
-}
-
 /** `g` and then a stage's letter. */
-function useStageKeys(stages: readonly Stage[]): void {
+function useStageKeys(): void {
   const navigate = useNavigate()
   const { siteId, visitId, systemId } = useParams()
   const pressed = useRef(0)
-  const letters = stages.map((stage) => `${stage.key}:${stage.id}`).join(' ')
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
@@ -168,10 +162,10 @@ function useStageKeys(stages: readonly Stage[]): void {
       if (event.timeStamp - pressed.current > 1500) return
       pressed.current = 0
       if (event.key === 'r') return void navigate('/')
-      const stage = letters.split(' ').find((one) => one.startsWith(`${event.key}:`))
-      if (stage) void navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/${stage.slice(2)}`)
+      const stage = STAGES.find((one) => one.key === event.key)
+      if (stage) void navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/${stage.id}`)
     }
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)
-  }, [letters, navigate, siteId, visitId, systemId])
+  }, [navigate, siteId, visitId, systemId])
 }

@@ -1,4 +1,4 @@
-import { type AnyId, type Change, knownId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
+import { type AnyId, type Change, type GatewayId, knownId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
@@ -13,7 +13,7 @@ const PAST_VISIT_ID: VisitId = id('b1')
 
 /** The stand-in for the drive on the roof, which `npm run demo` starts beside the server. */
 export const DEMO_GATEWAY = {
-  id: id('c1'),
+  id: id<GatewayId>('c1'),
   name: 'Harbour Hall, drive on the roof',
   host: '127.0.0.1',
   port: 7502,

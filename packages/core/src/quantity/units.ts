@@ -178,3 +178,23 @@ const normalise = (typed: string): string => typed.toLowerCase().replace(/[\s.]/
 /** A base-unit value as a number in the chosen unit, for a scale or an axis. */
 export const fromChosen = (quantity: Quantity, base: number, choice: UnitChoice): number =>
   fromBase(base, chosenUnit(quantity, choice))
+
+const CHOICE_KEYS = Object.keys(BASE_UNITS) as (keyof UnitChoice)[]
+
+/** A choice of units as one word for an address: `metric`, `base`, or the signs one by one: `°C,cfm,Pa,cm,m,kW,fpm`. */
+export function unitsName(choice: UnitChoice): string {
+  const same = (other: UnitChoice) => CHOICE_KEYS.every((key) => choice[key] === other[key])
+  if (same(METRIC_UNITS)) return 'metric'
+  return same(BASE_UNITS) ? 'base' : CHOICE_KEYS.map((key) => choice[key]).join()
+}
+
+/** The inverse of `unitsName`; a sign that no such quantity has gives way to the base unit. */
+export function unitsNamed(name: string): UnitChoice {
+  if (name === 'metric') return METRIC_UNITS
+  const signs = name.split(',')
+  const chosen = CHOICE_KEYS.map((key, i) => [
+    key,
+    UNITS[key].some((unit) => unit.symbol === signs[i]) ? signs[i] : BASE_UNITS[key],
+  ])
+  return Object.fromEntries(chosen) as unknown as UnitChoice
+}

@@ -1,6 +1,7 @@
 import { ok, type Result, refuse } from '@ingle/core'
 import { type Change, parseChange } from '../changes/change.ts'
 import { KnownIds } from '../changes/references.ts'
+import type { PhotoId, SiteId } from '../ids.ts'
 
 export const RECORD_FORMAT = 'ingle-record/1'
 
@@ -9,9 +10,9 @@ export interface RecordFile {
   format: string
   exportedAt: string
   exportedBy: { crew: string; ingle: string }
-  siteId: string
+  siteId: SiteId
   changes: Change[]
-  photos: { id: string; mediaType: string; base64: string }[]
+  photos: { id: PhotoId; mediaType: string; base64: string }[]
 }
 
 /**

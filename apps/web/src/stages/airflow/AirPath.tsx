@@ -1,16 +1,5 @@
-import {
-  capital,
-  ductCoefficient,
-  FILTER_FACE_FPM,
-  filterFaceFpm,
-  heldAgainst,
-  holdsUntilTimes,
-  list,
-  PART_NAMES,
-  partBudget,
-  remedies,
-  type WalkPart,
-} from '@ingle/core'
+import { budgetOf, filterFace, heldOf, pathKnown, remediesOf } from '@ingle/bench'
+import { capital, FILTER_FACE_FPM, fromChosen, list, PART_NAMES } from '@ingle/core'
 import { useState } from 'react'
 import { Choices } from '../../kit/Choices.tsx'
 import { DataTable } from '../../kit/DataTable.tsx'
@@ -21,9 +10,9 @@ import { useVisit } from '../../visit/useVisit.ts'
 
 /** Every part of the air path against what it should take, and what each remedy would bring. */
 export function AirPath() {
-  const { picture, system } = useVisit()
-  const { basis } = picture
-  if (!basis?.flow || basis.walk.steps.length < 2)
+  const visit = useVisit()
+  const { system } = visit
+  if (!pathKnown(visit))
     return (
       <main id="main" className="p-3 md:p-4">
         <Empty title="The air path is not known yet">
@@ -51,20 +40,14 @@ export function AirPath() {
 }
 
 function Budget() {
-  const { picture, show, units } = useVisit()
-  const [wet, setWet] = useState<'wet' | 'dry'>('dry')
-  const { basis, input } = picture
-  if (!basis?.flow) return null
-  const print = input.cleanFilter
-  const rows = partBudget(
-    basis.walk.steps,
-    basis.flow.flowCfm,
-    picture.aimCfm ?? basis.flow.flowCfm,
-    wet === 'wet',
-    print ? { filter: { dropInWc: print.dropInWc, atFlowCfm: print.atFlowCfm } } : {},
-  )
+  const visit = useVisit()
+  const { show, units } = visit
+  const { basis, input } = visit.picture
+  const [coil, setCoil] = useState<'wet' | 'dry'>('dry')
+  const budget = budgetOf(visit, coil)
+  if (!budget) return null
+  const { parts: rows, soundInWc: total } = budget
   const over = rows.filter((one) => one.over)
-  const total = rows.reduce((sum, one) => sum + (one.ratedInWc ?? one.typicalInWc), 0)
   return (
     <section aria-label="Static by part" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
@@ -78,8 +61,8 @@ function Budget() {
           ['dry', 'coil dry'],
           ['wet', 'coil wet'],
         ]}
-        on={(one) => wet === one}
-        onPick={setWet}
+        on={(one) => coil === one}
+        onPick={setCoil}
       />
       <DataTable
         caption="Drop of each part against what it should take"
@@ -104,7 +87,7 @@ function Budget() {
         }))}
       />
       <p className="text-[14px]">
-        Together {show('static', basis.externalInWc ?? 0)}; a duct of good make takes about {show('static', total)} at this flow
+        Together {show('static', basis?.externalInWc ?? 0)}; a duct of good make takes about {show('static', total)} at this flow
         {input.blower && `; the cabinet is rated for ${show('static', input.blower.ratedStaticInWc)}`}.
       </p>
       <WorkedNote>
@@ -119,27 +102,27 @@ function Budget() {
 }
 
 function Filter() {
-  const { picture, show, system } = useVisit()
-  const flow = picture.basis?.flow?.flowCfm
-  const filters = system.parts.filter((one) => one.role === 'filter' && one.widthIn !== null && one.heightIn !== null)
-  if (!flow) return null
-  const area = filters.reduce((sum, one) => sum + (one.widthIn as number) * (one.heightIn as number), 0)
+  const visit = useVisit()
+  const { show, units } = visit
+  const face = filterFace(visit)
+  // Filters are sold by whole numbers: no decimals that nobody wrote.
+  const side = (inches: number) => String(Number(fromChosen('length', inches, units).toFixed(1)))
   return (
     <section aria-label="Filter" className="panel p-4 text-[14px]">
       <h2 className="font-bold text-[15px]">Filter</h2>
-      {area === 0 ? (
+      {!face ? (
         <p className="soft">Enter the filter’s size on the Survey stage: then its face speed is known.</p>
       ) : (
         <>
           <p>
-            {filters.map((one) => `${one.widthIn} × ${one.heightIn} in`).join(' and ')}:{' '}
-            <b className="num">{show('velocity', filterFaceFpm(flow, area, 1))}</b> at its face
-            {filterFaceFpm(flow, area, 1) > FILTER_FACE_FPM ? ', fast for a pleated filter of an inch.' : ', as it should be.'}
+            {face.sizes.map((one) => `${side(one.widthIn)} × ${side(one.heightIn)} ${units.length}`).join(' and ')}:{' '}
+            <b className="num">{show('velocity', face.faceFpm)}</b> at its face
+            {face.wantsIn2 === null ? ', as it should be.' : ', fast for a pleated filter of an inch.'}
           </p>
-          {filterFaceFpm(flow, area, 1) > FILTER_FACE_FPM && (
+          {face.wantsIn2 !== null && (
             <Notice kind="watch">
               <b>{show('velocity', FILTER_FACE_FPM)} is what such a filter takes well.</b> That is{' '}
-              {Math.ceil((flow * 144) / FILTER_FACE_FPM)} in² of face; a deeper pleat takes more.
+              {Math.ceil(face.wantsIn2 * fromChosen('length', 1, units) ** 2)} {units.length}² of face; a deeper pleat takes more.
             </Notice>
           )}
         </>
@@ -149,26 +132,12 @@ function Filter() {
 }
 
 function Remedies() {
-  const { picture, show, units } = useVisit()
-  const { basis, input } = picture
-  if (!basis?.flow || !input.blower || basis.input.tap === null || basis.ductCoefficient === null) return null
-  const flow = basis.flow.flowCfm
-  const coefficients: Partial<Record<WalkPart, number>> = {}
-  for (const step of basis.walk.steps) {
-    const [only] = step.parts
-    if (step.parts.length === 1 && only && only !== 'cabinet' && step.dropInWc > 0)
-      coefficients[only] = ductCoefficient(step.dropInWc, flow)
-  }
-  const all = remedies({
-    table: input.blower.table,
-    tap: basis.input.tap,
-    adjustPct: basis.input.adjustPct,
-    ductCoefficient: basis.ductCoefficient,
-    coefficients,
-    cleanFilterCoefficient: input.cleanFilter ? ductCoefficient(input.cleanFilter.dropInWc, input.cleanFilter.atFlowCfm) : null,
-  })
+  const visit = useVisit()
+  const { show, units } = visit
+  const made = remediesOf(visit)
+  if (!made) return null
+  const { all, flowCfm: flow, holdsFlow: held } = made
   const [best] = all
-  const held = input.blower.table.kind === 'constant-airflow'
   return (
     <section aria-label="Remedies" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
@@ -216,14 +185,11 @@ function Remedies() {
 
 /** What a motor that holds its flow does when the filter clogs or grilles are shut. */
 function Held() {
-  const { picture, show, units } = useVisit()
-  const { basis, input } = picture
-  const table = input.blower?.table
-  if (!basis || table?.kind !== 'constant-airflow' || basis.input.tap === null || basis.ductCoefficient === null) return null
-  const setCfm = (table.tapFlowsCfm[basis.input.tap] ?? 0) * (1 + basis.input.adjustPct / 100)
-  if (!(setCfm > 0)) return null
-  const rows = heldAgainst(setCfm, table.maxStaticInWc, basis.ductCoefficient)
-  const until = holdsUntilTimes(setCfm, table.maxStaticInWc, basis.ductCoefficient)
+  const visit = useVisit()
+  const { show, units } = visit
+  const made = heldOf(visit)
+  if (!made) return null
+  const { setCfm, maxStaticInWc, rows, untilTimes: until } = made
   return (
     <section aria-label="A motor that holds its flow" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
@@ -260,8 +226,8 @@ function Held() {
       </p>
       <WorkedNote>
         <p>
-          Flow held up to {show('static', table.maxStaticInWc)}, then Q = √(limit ÷ c). Power: flow × static ÷ 8.5 at an
-          efficiency of 40%, an estimate. Sound: 10·log Q + 20·log P of one fan, ASHRAE Applications.
+          Flow held up to {show('static', maxStaticInWc)}, then Q = √(limit ÷ c). Power: flow × static ÷ 8.5 at an efficiency of
+          40%, an estimate. Sound: 10·log Q + 20·log P of one fan, ASHRAE Applications.
         </p>
       </WorkedNote>
     </section>

@@ -1,3 +1,4 @@
+import { airflowRows } from '@ingle/bench'
 import { airflowPicture, nextMove, type WalkPart } from '@ingle/core'
 import { airLineScene, meetingScene, partLabels } from '@ingle/report'
 import { useMemo, useState } from 'react'
@@ -13,7 +14,7 @@ import { WorkedOut } from './WorkedOut.tsx'
 
 /** The heart of a visit: what the blower and the duct do, what to do next, and how every number came about. */
 export function Airflow() {
-  const { picture, move, units, system, show, blowerRows } = useVisit()
+  const { picture, move, units, system, show, ledger } = useVisit()
   const [part, setPart] = useState<WalkPart | null>(null)
   const [chosen, setChosen] = useState<string | null>(null)
   // Numbers of an earlier try open the same way: the picture as it stood after that try.
@@ -62,7 +63,7 @@ export function Airflow() {
             </section>
           )}
           <TriesTable chosen={shown.current?.input.id ?? null} onChoose={setChosen} />
-          <LedgerTable rows={blowerRows} caption="Blower settings" />
+          <LedgerTable rows={airflowRows(ledger)} caption="Blower settings" />
         </div>
         <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:col-start-2">
           <Methods picture={shown} />

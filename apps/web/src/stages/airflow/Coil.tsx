@@ -1,5 +1,5 @@
-import { airState, coilAt, coilLoad, coilModel, coilOverRamp, percent, splitCauses } from '@ingle/core'
-import { equipmentOf } from '@ingle/record'
+import { lessAirOf, splitOf, USUAL_CALL_S, wetBulbDoubt } from '@ingle/bench'
+import { coilAt, coilOverRamp, percent } from '@ingle/core'
 import { useState } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField } from '../../kit/Field.tsx'
@@ -9,8 +9,6 @@ import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
-
-const USUAL_CALL_S = 600
 
 /** The cooling coil: dry and wet bulb on both sides, why a split is off, and what less air does to it. */
 export function Coil() {
@@ -25,8 +23,9 @@ export function Coil() {
 }
 
 function Split() {
-  const { picture, show, units, write, at, here, system } = useVisit()
-  const current = picture.tries.findLast((one) => one.input.split !== null) ?? picture.current
+  const visit = useVisit()
+  const { show, units, write, at, here } = visit
+  const { current, load, judged } = splitOf(visit)
   const split = current?.input.split ?? null
   const [typed, setTyped] = useState<{ returnDbF?: number; supplyDbF?: number; returnWbF?: number; supplyWbF?: number }>({})
   const [wrong, setWrong] = useState<string | null>(null)
@@ -40,44 +39,20 @@ function Split() {
     if (!last) return setWrong('Name the tap that it runs on first: a split belongs to a try.')
     const [returnDbF, supplyDbF] = [value('returnDbF'), value('supplyDbF')]
     if (returnDbF === null || supplyDbF === null) return setWrong('Both dry bulbs are needed.')
-    for (const [db, wb, side] of [
-      [returnDbF, value('returnWbF'), 'return'],
-      [supplyDbF, value('supplyWbF'), 'supply'],
-    ] as const)
-      if (wb !== null) {
-        const air = airState(db, { wetBulbF: wb }, picture.pressurePsia)
-        if (!air.ok) return setWrong(`${side === 'return' ? 'Return' : 'Supply'}: ${air.reason} ${air.remedy}`)
-      }
+    const read = { returnDbF, supplyDbF, returnWbF: value('returnWbF'), supplyWbF: value('supplyWbF') }
+    const doubt = wetBulbDoubt(visit, read)
+    if (doubt) return setWrong(doubt)
     const written = await write([
       {
         kind: 'reading.split',
-        body: { ...at, tryId: last.id, returnDbF, supplyDbF, returnWbF: value('returnWbF'), supplyWbF: value('supplyWbF') },
+        body: { ...at, tryId: last.id, ...read },
       },
     ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     setWrong(null)
     setTyped({})
   }
-  const entering =
-    split?.returnWbF != null ? airState(split.returnDbF, { wetBulbF: split.returnWbF }, picture.pressurePsia) : null
-  const leaving = split?.supplyWbF != null ? airState(split.supplyDbF, { wetBulbF: split.supplyWbF }, picture.pressurePsia) : null
-  const flow = current?.flow?.flowCfm ?? null
-  const load = entering?.ok && leaving?.ok && flow !== null ? coilLoad(entering.value, leaving.value, { actualCfm: flow }) : null
   const expected = current?.expectedSplit ?? null
-  const judged =
-    split && expected && system.capacityTons !== null
-      ? splitCauses({
-          splitF: split.returnDbF - split.supplyDbF,
-          expectedLowF: expected.lowF,
-          expectedHighF: expected.highF,
-          flowCfm: flow,
-          aimLowCfm: picture.aimLowCfm,
-          aimHighCfm: picture.aimHighCfm,
-          load,
-          capacityTons: system.capacityTons,
-          ...here.cooling,
-        })
-      : null
   const charge = (key: 'superheatF' | 'subcoolingF' | 'wantedSuperheatF' | 'wantedSubcoolingF', label: string) => (
     <QuantityField
       label={label}
@@ -168,21 +143,18 @@ function Split() {
 
 /** Low stage, drying level and ramps: how much wetter the coil gets, and what it costs. */
 function LessAir() {
-  const { picture, show, units, system, state, visit, here, write, at } = useVisit()
-  const profile = equipmentOf(state, system, visit)
-  const fullCfm = picture.aimCfm ?? picture.current?.flow?.flowCfm ?? null
-  if (system.capacityTons === null || fullCfm === null)
+  const visit = useVisit()
+  const { picture, show, units, write, at } = visit
+  const lessAir = lessAirOf(visit)
+  if (!lessAir)
     return (
       <section aria-label="Less air over the coil" className="panel p-4">
         <h2 className="font-bold">Less air over the coil</h2>
         <p className="soft text-[14px]">Capacity and a rule for the flow on the Survey stage: then drying is worked out.</p>
       </section>
     )
-  const made = coilModel(picture.air, system.capacityTons, fullCfm)
-  const dryingPct = here.cooling.dryingPct ?? 80
-  const shares = [...new Set([100, 90, 80, 70, 60, dryingPct])].sort((a, b) => b - a)
+  const { model: made, fullCfm, dryingPct, shares, ramps } = lessAir
   const full = made.ok ? coilAt(made.value, fullCfm) : null
-  const ramps = profile?.blower?.ramps ?? []
   return (
     <section aria-label="Less air over the coil" className="panel p-4 flex flex-col gap-2.5">
       {!made.ok ? (

@@ -1,61 +1,22 @@
-import { blowerDelays, exchangerFromStart, percent } from '@ingle/core'
-import type { Fires, LedgerRow } from '@ingle/record'
+import { delaysOf, HEAT_SOURCE } from '@ingle/bench'
+import { percent } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
-import { useAims, type WorkedAim } from '../../visit/useAims.ts'
+import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
 
 /** Blower delays on and off in the steps that the device has, and what each does. */
-export function Delays({ fires }: { fires: Fires }) {
-  const { state, picture, show } = useVisit()
-  const { firing, number, temperature } = useFiring()
-  const { rowOf, valueFor, waiting, put } = useAims('Heat view')
-  const rows = ['fan.delay.on.heat', 'fan.delay.off.heat', 'fan.delay.on.cool', 'fan.delay.off.cool'].map(rowOf)
-  const [onHeat, offHeat, onCool, offCool] = rows
-  if (rows.every((one) => one === undefined)) return null
-  const flowCfm = picture.current?.flow?.flowCfm ?? firing.flowCfm ?? null
-  const { returnF, startSupplyF, toStartS } = firing
-  const exchanger =
-    fires.high && flowCfm !== null && returnF !== undefined && startSupplyF !== undefined && toStartS !== undefined
-      ? exchangerFromStart({
-          burnerBtuH: fires.high.heatBtuH,
-          flowCfm,
-          sensibleFactor: picture.sensibleFactor,
-          returnF,
-          fanOnF: startSupplyF,
-          toStartS,
-        })
-      : null
-  const made = exchanger?.ok ? blowerDelays(exchanger.value, returnF ?? 0, stepsOf(onHeat), stepsOf(offHeat)) : exchanger
-  // Water on the coil: run-on puts it back into damp rooms, and is worth its cold in dry ones.
-  const damp = /damp|humid/.test(state.climate)
-  const coolOff = stepsOf(offCool)
-  const coolOn = stepsOf(onCool)
-  const aims: WorkedAim[] = [
-    ...(made?.ok && onHeat
-      ? [{ id: onHeat.id, meaning: String(made.value.bestOnS), why: `the air is warm when the blower starts` }]
-      : []),
-    ...(made?.ok && offHeat
-      ? [{ id: offHeat.id, meaning: String(made.value.bestOffS), why: `what is left in the exchanger is spent by then` }]
-      : []),
-    ...(offCool && coolOff.length > 0
-      ? [
-          {
-            id: offCool.id,
-            meaning: String(damp ? Math.min(...coolOff) : Math.max(...coolOff)),
-            why: damp
-              ? 'run-on over a wet coil puts the water back into damp rooms'
-              : 'the cold left in the coil is worth its fan where air is dry',
-          },
-        ]
-      : []),
-    ...(onCool && coolOn.length > 0
-      ? [{ id: onCool.id, meaning: String(Math.max(...coolOn)), why: 'the coil is cold before air comes over it' }]
-      : []),
-  ]
-  const left = waiting(aims)
+export function Delays() {
+  const visit = useVisit()
+  const { state, show } = visit
+  const { number, temperature } = useFiring()
+  const { rowOf, valueFor, waiting, put } = useAims(HEAT_SOURCE)
+  const delays = delaysOf(visit)
+  if (!delays) return null
+  const { heat: made, coolOffS, coolOnS } = delays
+  const left = waiting(delays.aims)
   return (
     <section aria-label="Blower delays" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Blower delays, in the steps of this board</h2>
@@ -112,12 +73,10 @@ export function Delays({ fires }: { fires: Fires }) {
           ]}
         />
       )}
-      {(coolOff.length > 0 || coolOn.length > 0) && (
+      {(coolOffS !== null || coolOnS !== null) && (
         <p className="text-[14px]">
-          Cooling:{' '}
-          {coolOff.length > 0 &&
-            `off after ${damp ? Math.min(...coolOff) : Math.max(...coolOff)} s, since the climate here is ${state.climate || 'not said'}; `}
-          {coolOn.length > 0 && `on after ${Math.max(...coolOn)} s, so that the coil is cold first.`}
+          Cooling: {coolOffS !== null && `off after ${coolOffS} s, since the climate here is ${state.climate || 'not said'}; `}
+          {coolOnS !== null && `on after ${coolOnS} s, so that the coil is cold first.`}
         </p>
       )}
       {left.length > 0 && (
@@ -135,13 +94,4 @@ export function Delays({ fires }: { fires: Fires }) {
       </WorkedNote>
     </section>
   )
-}
-
-/** The seconds that a delay setting offers, ascending. */
-function stepsOf(row: LedgerRow | undefined): number[] {
-  if (!row) return []
-  const { range, values, means } = row.setting
-  const listed = values.map((one) => Number(means?.[one] ?? one)).filter(Number.isFinite)
-  const count = range ? Math.round((range.max - range.min) / range.step) + 1 : 0
-  return [...listed, ...Array.from({ length: count }, (_, i) => (range?.min ?? 0) + i * (range?.step ?? 0))].sort((a, b) => a - b)
 }

@@ -1,14 +1,5 @@
-import {
-  airState,
-  type DrivenFan,
-  driveAt,
-  driveForFlow,
-  express,
-  SIGNALS,
-  type SignalKind,
-  signalFor,
-  signalPct,
-} from '@ingle/core'
+import { DRIVE_SOURCE, driveOf } from '@ingle/bench'
+import { driveAt, express, SIGNALS, type SignalKind, signalFor, signalPct } from '@ingle/core'
 import { useState } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
@@ -41,39 +32,12 @@ function useDrive() {
 }
 
 function Frequencies() {
-  const { show, units, picture } = useVisit()
+  const visit = useVisit()
+  const { show, units, picture } = visit
   const { drive, save } = useDrive()
-  const { rowOf, valueFor, put } = useAims('Drive view')
+  const { valueFor, put } = useAims(DRIVE_SOURCE)
   const [wanted, setWanted] = useState<number | null>(picture.aimCfm)
-  const { baseFlowCfm, baseHz = 60, minHz = 0, maxHz = baseHz } = drive
-  const fan: DrivenFan | null =
-    baseFlowCfm === undefined
-      ? null
-      : {
-          baseHz,
-          minHz,
-          maxHz,
-          baseFlowCfm,
-          baseStaticInWc: drive.baseStaticInWc ?? null,
-          basePowerW: drive.basePowerW ?? null,
-          baseRpm: drive.baseRpm ?? null,
-        }
-  const then = drive.airF === undefined ? null : airState(drive.airF, { relativeHumidityPct: 50 }, picture.pressurePsia)
-  const densityRatio = then?.ok ? picture.air.densityLbFt3 / then.value.densityLbFt3 : 1
-  const made = fan && wanted !== null ? driveForFlow(fan, wanted, densityRatio) : null
-  const fixed = rowOf('airflow.continuous')
-  const offers = (fixed?.setting.values ?? []).map(Number).filter((hz) => Number.isFinite(hz) && hz > 0)
-  const steps = ['low', 'mid', 'high'].flatMap((step) => {
-    const row = rowOf(`fan.step.${step}`)
-    const value = Number(row?.left?.value ?? row?.found?.value ?? row?.setting.default ?? Number.NaN)
-    return row && fan && Number.isFinite(value)
-      ? [{ step, value, at: driveAt(fan, (fan.baseHz * value) / 100, densityRatio) }]
-      : []
-  })
-  const nearest =
-    made?.ok && offers.length > 0
-      ? offers.reduce((a, b) => (Math.abs(b - made.value.hz) < Math.abs(a - made.value.hz) ? b : a))
-      : null
+  const { fan, wanted: made, steps, offers, nearestHz: nearest, fixed, densityRatio, maxHz } = driveOf(visit, wanted)
   const number = (key: 'baseHz' | 'minHz' | 'maxHz' | 'baseRpm' | 'basePowerW', label: string, hint: string) => (
     <NumberField label={label} hint={hint} zero={key === 'minHz'} value={drive[key]} onSave={(value) => save({ [key]: value })} />
   )
@@ -87,7 +51,7 @@ function Frequencies() {
           label="Flow at full speed"
           hint="measured once"
           quantity="flow"
-          base={baseFlowCfm ?? null}
+          base={drive.baseFlowCfm ?? null}
           units={units}
           onSave={(value) => save({ baseFlowCfm: value })}
         />
@@ -156,12 +120,7 @@ function Frequencies() {
           rows={[
             ...(made?.ok ? [{ key: 'wanted', marked: true, name: 'wanted', at: made.value }] : []),
             ...steps.map(({ step, value, at }) => ({ key: step, marked: false, name: `step ${step}, ${value}%`, at })),
-            ...offers.map((hz) => ({
-              key: `fixed${hz}`,
-              marked: false,
-              name: `fixed at ${hz}`,
-              at: driveAt(fan, hz, densityRatio),
-            })),
+            ...offers.map(({ hz, at }) => ({ key: `fixed${hz}`, marked: false, name: `fixed at ${hz}`, at })),
           ].map(({ key, marked, name, at }) => ({
             key,
             marked,
@@ -176,18 +135,18 @@ function Frequencies() {
           }))}
         />
       )}
-      {nearest !== null && fixed && made?.ok && (
+      {nearest !== null && fixed && fan && made?.ok && (
         <div className="text-[14px] flex flex-wrap items-center gap-2">
           <p className="grow">
             Fixed from its keypad: <b className="num">{nearest} Hz</b> is the nearest it offers,{' '}
-            {show('flow', driveAt(fan as DrivenFan, nearest).flowCfm)}.
+            {show('flow', driveAt(fan, nearest).flowCfm)}.
           </p>
           {express(fixed.setting, String(nearest)).fit !== 'none' && fixed.aim?.value !== String(nearest) && (
             <button
               type="button"
               className="btn btn-quiet"
               onClick={() =>
-                void put([{ id: fixed.id, meaning: String(nearest), why: `${Math.round(made.value.flowCfm)} cfm wanted` }])
+                void put([{ id: fixed.id, meaning: String(nearest), why: `${show('flow', made.value.flowCfm)} wanted` }])
               }
             >
               Aim at {valueFor(fixed.id, String(nearest))} Hz

@@ -1,75 +1,34 @@
-import { exchangerFromStart, type FanLimitRun, fanLimitVerdict, runFanLimit } from '@ingle/core'
-import type { LedgerRow } from '@ingle/record'
+import { AFTER_FIRING_S, fanLimitAt, firingFlowCfm, type LedgerRow, pointerRows, pointersOf, USUAL_FIRING_S } from '@ingle/bench'
+import { type FanLimitRun, meaningOf, type Show } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
 
-/** What runs on after the flame, in the picture and in the count. */
-const AFTER_S = 900
-const USUAL_FIRING_S = 480
 /** More runs of the blower than this are counted, not listed. */
 const MOST_SAID = 5
 
 /** The old fan-and-limit switch: what its two pointers do in a firing, now and as one would set them. */
 export function FanLimit() {
-  const { ledger } = useVisit()
-  const on = ledger.find((row) => row.id === 'fan.on-at')
-  const off = ledger.find((row) => row.id === 'fan.off-at')
-  if (on?.setting.home !== 'pointer' || off?.setting.home !== 'pointer') return null
-  return <Pointers on={on} off={off} />
+  const rows = pointerRows(useVisit())
+  return rows && <PointersPanel rows={rows} />
 }
 
-const standing = (row: LedgerRow): string => row.left?.value ?? row.found?.value ?? row.setting.default ?? ''
-
-function Pointers({ on, off }: { on: LedgerRow; off: LedgerRow }) {
-  const { here, units, picture } = useVisit()
-  const { firing } = here
-  const [tried, setTried] = useState<{ on: string; off: string } | null>(null)
-  const dial = tried ?? { on: standing(on), off: standing(off) }
-  const flowCfm = firing.flowCfm ?? picture.current?.flow?.flowCfm ?? null
-  const result = useMemo(() => {
-    const { inputBtuH, efficiencyPct, returnF, toStartS, firingS = USUAL_FIRING_S } = firing
-    if (
-      inputBtuH === undefined ||
-      efficiencyPct === undefined ||
-      returnF === undefined ||
-      toStartS === undefined ||
-      flowCfm === null
-    )
-      return null
-    const made = exchangerFromStart({
-      burnerBtuH: (inputBtuH * efficiencyPct) / 100,
-      flowCfm,
-      sensibleFactor: picture.sensibleFactor,
-      returnF,
-      fanOnF: Number(standing(on)),
-      toStartS,
-    })
-    if (!made.ok) return made
-    const pointers = { fanOnF: Number(dial.on), fanOffF: Number(dial.off) }
-    const run = runFanLimit(made.value, pointers, {
-      calls: [[0, firingS]],
-      endS: firingS + AFTER_S,
-      returnF,
-      startF: returnF,
-    })
-    return run.ok
-      ? {
-          ok: true as const,
-          run: run.value,
-          firingS,
-          verdicts: fanLimitVerdict(pointers, run.value, returnF),
-          capacity: made.value.capacity,
-        }
-      : run
-  }, [firing, flowCfm, picture, on, dial.on, dial.off])
+function PointersPanel({ rows }: { rows: { on: LedgerRow; off: LedgerRow } }) {
+  const visit = useVisit()
+  const { units, show } = visit
+  const { on, off } = rows
+  const stands = useMemo(() => pointersOf({ on, off }), [on, off])
+  const [tried, setTried] = useState<{ onF: number; offF: number } | null>(null)
+  const dial = tried ?? stands
+  const flowCfm = firingFlowCfm(visit)
+  const result = useMemo(() => fanLimitAt(visit, stands, dial), [visit, stands, dial])
   const { number, temperature, save } = useFiring()
   return (
     <section aria-label="Fan and limit" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
-        {result?.ok ? heading(result.run) : 'The fan-and-limit switch: what its pointers do in a firing'}
+        {result?.ok ? heading(result.value.run) : 'The fan-and-limit switch: what its pointers do in a firing'}
       </h2>
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-3">
         {number('inputBtuH', 'Input, Btu/h', 'rate plate, or clocked')}
@@ -82,20 +41,20 @@ function Pointers({ on, off }: { on: LedgerRow; off: LedgerRow }) {
       <div className="grid gap-2.5 grid-cols-2 items-end">
         <SelectField
           label="Fan on at, to try"
-          value={dial.on}
-          options={pointerValues(on)}
-          onSave={(value) => setTried({ ...dial, on: value })}
+          value={String(dial.onF)}
+          options={pointerValues(on, show)}
+          onSave={(value) => setTried({ ...dial, onF: Number(value) })}
         />
         <SelectField
           label="Fan off at, to try"
-          value={dial.off}
-          options={pointerValues(off)}
-          onSave={(value) => setTried({ ...dial, off: value })}
+          value={String(dial.offF)}
+          options={pointerValues(off, show)}
+          onSave={(value) => setTried({ ...dial, offF: Number(value) })}
         />
       </div>
       {tried && (
         <button type="button" className="btn btn-quiet self-start" onClick={() => setTried(null)}>
-          As the pointers stand: {standing(on)} and {standing(off)}
+          As the pointers stand: {show('temperature', stands.onF)} and {show('temperature', stands.offF)}
         </button>
       )}
       {result === null && (
@@ -110,19 +69,19 @@ function Pointers({ on, off }: { on: LedgerRow; off: LedgerRow }) {
       )}
       {result?.ok && (
         <>
-          <Bars run={result.run} firingS={result.firingS} />
-          {result.verdicts.map((one) => (
+          <Bars run={result.value.run} firingS={result.value.firingS} />
+          {result.value.verdicts.map((one) => (
             <Notice key={one.says} kind="watch">
               <b>{one.says}</b> {one.mend}
             </Notice>
           ))}
-          {result.verdicts.length === 0 && (
+          {result.value.verdicts.length === 0 && (
             <p className="text-success font-bold text-[14px]">It starts once, runs on until the exchanger is spent, and stops.</p>
           )}
           <p className="soft text-[13px]">
-            Worked out: exchanger and plenum air as two temperatures; the exchanger’s {result.capacity.toFixed(1)} Btu/°F from the
-            time to the blower; what it gives to the air and loses while the blower stands are taken as usual for such furnaces.
-            Source: energy balance of two nodes. Proved by watching a firing.
+            Worked out: exchanger and plenum air as two temperatures; the exchanger’s {result.value.capacity.toFixed(1)} Btu/°F
+            from the time to the blower; what it gives to the air and loses while the blower stands are taken as usual for such
+            furnaces. Source: energy balance of two nodes. Proved by watching a firing.
           </p>
         </>
       )}
@@ -131,13 +90,15 @@ function Pointers({ on, off }: { on: LedgerRow; off: LedgerRow }) {
   )
 }
 
-const pointerValues = ({ setting }: LedgerRow): [string, string][] => {
+/** Where a pointer can stand, in the units of roles, and as this person reads it. */
+const pointerValues = ({ setting }: LedgerRow, show: Show): [string, string][] => {
   const { range } = setting
-  if (!range) return setting.values.map((one) => [one, one])
-  const count = Math.round((range.max - range.min) / range.step) + 1
-  return Array.from({ length: count }, (_, i) => {
-    const value = String(range.min + i * range.step)
-    return [value, `${value} °F`]
+  const values = range
+    ? Array.from({ length: Math.round((range.max - range.min) / range.step) + 1 }, (_, i) => String(range.min + i * range.step))
+    : setting.values
+  return values.map((one) => {
+    const meaning = meaningOf(setting, one)
+    return [meaning, show('temperature', Number(meaning), { decimals: 0 })]
   })
 }
 
@@ -154,7 +115,7 @@ const heading = (run: FanLimitRun): string =>
 
 /** Flame and blower along the time, as two bars; the same as a sentence for those who cannot see them. */
 function Bars({ run, firingS }: { run: FanLimitRun; firingS: number }) {
-  const endS = firingS + AFTER_S
+  const endS = firingS + AFTER_FIRING_S
   const x = (s: number) => 60 + (s / endS) * 520
   const runs = run.startsS.map((from, i): [number, number] => [from, run.stopsS[i] ?? endS])
   const more = runs.length - MOST_SAID

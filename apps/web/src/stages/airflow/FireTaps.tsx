@@ -1,5 +1,5 @@
-import { chooseTap, judgeRise, type TapOutcome } from '@ingle/core'
-import type { Fire, Fires } from '@ingle/record'
+import { ductFor, type Fire, firesOnTaps, fireTapAims, HEAT_SOURCE } from '@ingle/bench'
+import { judgeRise, type TapOutcome } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
@@ -9,19 +9,13 @@ import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
 
 /** Every heating tap against the rise window, for each fire. */
-export function FireTaps({ fires }: { fires: Fires }) {
-  const { picture, show, units } = useVisit()
-  const { rowOf, valueFor, waiting, put } = useAims('Heat view')
-  const coefficient = picture.cleanCoefficient ?? picture.ductCoefficient
+export function FireTaps() {
+  const visit = useVisit()
+  const { picture, show, units, fires } = visit
+  const { rowOf, valueFor, waiting, put } = useAims(HEAT_SOURCE)
   const { blower } = picture.input
-  const stages = (
-    [
-      ['high', 'High fire', 'airflow.heat', fires.high],
-      ['low', 'Low fire', 'airflow.heat.low', fires.low],
-    ] as const
-  ).filter(([, , , fire]) => fire !== null) as [string, string, string, Fire][]
-  if (!blower || stages.length === 0) return null
-  if (coefficient === null)
+  if (!blower || (!fires.high && !fires.low)) return null
+  if (ductFor(picture) === null)
     return (
       <section aria-label="Taps against the window" className="panel p-4">
         <h2 className="font-bold">Taps against the plate’s window</h2>
@@ -30,25 +24,11 @@ export function FireTaps({ fires }: { fires: Fires }) {
         </p>
       </section>
     )
-  const solved = stages.map(([id, name, role, fire]) => {
-    const middle = fire.heatBtuH / (picture.sensibleFactor * ((fire.lowF + fire.highF) / 2))
-    const choice = chooseTap(blower.table, coefficient, middle, {
-      maxStaticInWc: blower.ratedStaticInWc,
-      rise: { heatBtuH: fire.heatBtuH, sensibleFactor: picture.sensibleFactor, minF: fire.lowF, maxF: fire.highF },
-    })
-    return { id, name, role, fire, choice }
-  })
-  const aims = solved.flatMap(({ role, choice, name }) => {
-    const label = choice.best ? blower.table.taps[choice.best.tap] : undefined
-    return label && rowOf(role)
-      ? [{ id: role, meaning: label, why: `${name.toLowerCase()} rises ${choice.best?.riseF?.toFixed(0)} °F on it` }]
-      : []
-  })
-  const left = waiting(aims)
+  const left = waiting(fireTapAims(visit))
   return (
     <section aria-label="Taps against the window" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Taps against the plate’s window</h2>
-      {solved.map(({ id, name, fire, choice, role }) => (
+      {firesOnTaps(visit).map(({ id, name, fire, choice, role }) => (
         <div key={id}>
           <p className="text-[14px] mb-0.5">
             <b>{name}</b> <span className="num">{Math.round(fire.heatBtuH).toLocaleString('en-GB')} Btu/h</span> into the air,

@@ -1,4 +1,4 @@
-import { devicesOf, firesOf } from '@ingle/record'
+import { furnaceOf, kitsOf } from '@ingle/bench'
 import { Empty } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Delays } from './Delays.tsx'
@@ -10,10 +10,10 @@ import { Staging } from './Staging.tsx'
 
 /** Whatever heats the air: a furnace's fires, delays and switch, or an air handler's heater kits. */
 export function Heat() {
-  const { state, system, visit, here, picture } = useVisit()
-  const furnace = devicesOf(state, system, visit).find((one) => one.place === 'equipment' && one.profile.kind === 'furnace')
-  const fires = firesOf(here.firing, furnace?.profile.furnace, state.altitudeFt)
-  const kits = picture.input.blower?.heaterKits ?? []
+  const visit = useVisit()
+  const { system } = visit
+  const furnace = furnaceOf(visit)
+  const kits = kitsOf(visit)
   return (
     <main id="main" className="p-3 md:p-4">
       <h1 className="sr-only">{system.name}: heat</h1>
@@ -26,13 +26,13 @@ export function Heat() {
         {furnace && (
           <>
             <div className="flex flex-col gap-3 md:gap-4 min-w-0">
-              <RisePanel fires={fires} />
+              <RisePanel />
               <FanLimit />
-              <Delays fires={fires} />
+              <Delays />
             </div>
             <div className="flex flex-col gap-3 md:gap-4 min-w-0">
-              <FireTaps fires={fires} />
-              <Staging fires={fires} />
+              <FireTaps />
+              <Staging />
             </div>
           </>
         )}

@@ -1,4 +1,5 @@
-import { tapName, tapOnDuct } from '@ingle/core'
+import { ductFor, flowsOnTaps, HEAT_SOURCE, isFitted, waitForWarm } from '@ingle/bench'
+import { tapName } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
@@ -6,24 +7,21 @@ import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
-const WARM = { id: 'fan.wait-for-warm', meaning: 'yes', why: 'it does not blow cold before the coil is warm' }
-
 /** Every heater kit of this cabinet against every tap: which taps give it enough air on this duct. */
 export function HeaterKits() {
-  const { picture, show, units, system } = useVisit()
-  const { rowOf, waiting, put } = useAims('Heat view')
+  const visit = useVisit()
+  const { picture, show, units, system } = visit
+  const { rowOf, waiting, put } = useAims(HEAT_SOURCE)
   const { blower } = picture.input
   const warm = rowOf('fan.wait-for-warm')
   if (!blower) return null
-  const coefficient = picture.cleanCoefficient ?? picture.ductCoefficient
-  const flows = blower.table.taps.map((_, tap) =>
-    coefficient === null ? null : (tapOnDuct(blower.table, tap, coefficient)?.flowCfm ?? null),
-  )
-  const fitted = (powerKw: number) => system.heaterKw !== null && Math.abs(system.heaterKw - powerKw) < 0.05
+  const flows = flowsOnTaps(visit)
+  const fitted = (powerKw: number) => isFitted(visit, powerKw)
+  const wait = waiting(waitForWarm(visit))
   return (
     <section aria-label="Heater kits" className="panel p-4 flex flex-col gap-2.5 xl:col-span-2">
       <h2 className="font-bold">Heater kits against taps, on this duct</h2>
-      {coefficient === null && (
+      {ductFor(picture) === null && (
         <p className="soft text-[14px]">Read the static on a named tap: then the flow of every tap on this duct is known.</p>
       )}
       <DataTable
@@ -84,8 +82,8 @@ export function HeaterKits() {
             The fan can wait for a warm coil: a heat pump begins cold, and without the wait the room gets a draught first.
             Electric strips need their air at once.
           </p>
-          {waiting([WARM]).length > 0 ? (
-            <button type="button" className="btn btn-quiet" onClick={() => void put([WARM])}>
+          {wait.length > 0 ? (
+            <button type="button" className="btn btn-quiet" onClick={() => void put(wait)}>
               Aim: waits for a warm coil
             </button>
           ) : (

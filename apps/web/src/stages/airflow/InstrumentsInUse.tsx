@@ -10,11 +10,11 @@ import { useVisit } from '../../visit/useVisit.ts'
 
 /** What this visit measures with: its accuracy goes into every flow, and what is overdue or out of its range is said. */
 export function InstrumentsInUse() {
-  const { here, write, at, picture, units, visit } = useVisit()
+  const { here, write, at, picture, units, visit, clock } = useVisit()
   const entries = useLibrary((library) => library.instruments)
   const offered = useMemo(() => inUse(entries), [entries])
   // As of the visit: an old record is not doubted for what fell due since.
-  const today = (visit.closedAt ?? new Date().toISOString()).slice(0, 10)
+  const today = clock.date(visit.closedAt ?? new Date().toISOString())
   const doubts = Object.values(here.instruments).flatMap((one) =>
     instrumentDoubts(
       one,

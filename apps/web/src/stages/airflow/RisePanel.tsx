@@ -1,5 +1,4 @@
 import { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise } from '@ingle/core'
-import type { Fires } from '@ingle/record'
 import { useMemo } from 'react'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
@@ -7,8 +6,8 @@ import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
 
 /** A furnace's temperature rise against the window on its plate, and the flow that it means. */
-export function RisePanel({ fires }: { fires: Fires }) {
-  const { state, show, picture } = useVisit()
+export function RisePanel() {
+  const { state, show, picture, fires } = useVisit()
   const { firing, number, temperature } = useFiring()
   const clocked = useMemo(() => {
     const { meterFt3, meterS, heatingValueBtuFt3 } = firing

@@ -1,5 +1,5 @@
-import { express, meaningOf, percent, stagingOutcomes } from '@ingle/core'
-import type { Fires } from '@ingle/record'
+import { HEAT_SOURCE, stagingOf } from '@ingle/bench'
+import { express, percent } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
@@ -9,39 +9,16 @@ import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
 
 const NAMES = { never: 'Never', timed: 'After a set time', auto: 'By its own reckoning' } as const
-const USUAL_CALLS = 3
-const USUAL_UPSTAGE_MIN = 8
 
 /** A two-stage furnace behind a one-stage thermostat: never, timed, automatic, and what each means for the rooms. */
-export function Staging({ fires }: { fires: Fires }) {
-  const { units } = useVisit()
+export function Staging() {
+  const visit = useVisit()
+  const { units } = visit
   const { firing, number, save } = useFiring()
-  const { rowOf, put } = useAims('Heat view')
-  const row = rowOf('control.second-stage')
-  if (!row || !fires.high || !fires.low) return null
-  const valueOfRow = (id: string): number | null => {
-    const one = rowOf(id)
-    const value = one?.left?.value ?? one?.found?.value ?? one?.setting.default
-    const said = one && value !== undefined ? Number(meaningOf(one.setting, value)) : Number.NaN
-    return Number.isFinite(said) ? said : null
-  }
-  const upstageMin = valueOfRow('control.upstage-time') ?? USUAL_UPSTAGE_MIN
-  const callsPerHour = valueOfRow('control.cycle-rate') ?? USUAL_CALLS
-  const { lossBtuH, warmUpFPerH, setbackF } = firing
-  const made =
-    lossBtuH === undefined || warmUpFPerH === undefined || setbackF === undefined
-      ? null
-      : stagingOutcomes({
-          lowBtuH: fires.low.heatBtuH,
-          highBtuH: fires.high.heatBtuH,
-          lossBtuH,
-          warmUpFPerH,
-          setbackF,
-          upstageMin,
-          callsPerHour,
-        })
-  const now = row.left?.value ?? row.found?.value
-  const stands = now === undefined ? null : meaningOf(row.setting, now)
+  const { put } = useAims(HEAT_SOURCE)
+  const staging = stagingOf(visit)
+  if (!staging) return null
+  const { row, outcomes: made, stands, upstageMin, callsPerHour } = staging
   return (
     <section aria-label="Second stage" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Second fire behind a thermostat that knows one stage</h2>
@@ -51,7 +28,7 @@ export function Staging({ fires }: { fires: Fires }) {
         <QuantityField
           label="Set back by"
           quantity="temperatureDifference"
-          base={setbackF ?? null}
+          base={firing.setbackF ?? null}
           units={units}
           onSave={(value) => save({ setbackF: value })}
         />

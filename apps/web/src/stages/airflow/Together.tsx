@@ -1,14 +1,5 @@
-import {
-  beyondWords,
-  capital,
-  type Relaxation,
-  type SystemJoint,
-  solveJoint,
-  systemJoint,
-  TAP_NEEDS,
-  type TapNeed,
-} from '@ingle/core'
-import { devicesOf, firesOf, SAME_TAP } from '@ingle/record'
+import { SAME_TAP, settledApart, TOGETHER_SOURCE, togetherOf } from '@ingle/bench'
+import { beyondWords, capital, type Relaxation, type SystemJoint, TAP_NEEDS } from '@ingle/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { DataTable } from '../../kit/DataTable.tsx'
@@ -17,35 +8,14 @@ import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
-import { useZoned } from '../zones/useZoned.ts'
 
 /** One set of taps for the whole system, or the fewest things that cannot hold together and what each given up would buy. */
 export function Together() {
-  const { state, system, visit, here, picture, ledger, show } = useVisit()
-  const zoned = useZoned()
-  const { rowOf, waiting, put } = useAims('All together')
-  const joint = useMemo(() => {
-    const labels = picture.input.blower?.table.taps ?? []
-    const taps = (Object.entries(TAP_NEEDS) as [TapNeed, string][]).flatMap(([need, role]) => {
-      const row = ledger.find((one) => one.id === role)
-      if (!row) return []
-      const values = row.setting.values.filter((one) => one === SAME_TAP || labels.includes(one))
-      return values.length === 0
-        ? []
-        : [{ need, label: row.label, values, tapOf: values.map((one) => (one === SAME_TAP ? null : labels.indexOf(one))) }]
-    })
-    const furnace = devicesOf(state, system, visit).find((one) => one.place === 'equipment')?.profile.furnace
-    const { high, low } = firesOf(here.firing, furnace, state.altitudeFt)
-    return systemJoint({
-      picture,
-      taps,
-      fires: high && { high, low },
-      zones: zoned.of.ok ? zoned.of.value : null,
-      show,
-    })
-  }, [picture, ledger, state, system, visit, here.firing, zoned, show])
-  const answer = useMemo(() => (joint ? solveJoint(joint) : null), [joint])
-  if (!joint || !answer)
+  const visit = useVisit()
+  const { picture } = visit
+  const { rowOf, waiting, put } = useAims(TOGETHER_SOURCE)
+  const together = useMemo(() => togetherOf(visit), [visit])
+  if (!together)
     return (
       <main id="main" className="p-3 md:p-4">
         <Empty title="Not enough is known to choose everything at once">
@@ -56,17 +26,9 @@ export function Together() {
         </Empty>
       </main>
     )
-  // Of sets that all break something, the one that gives up least is of use; where none gives up just one thing, the nearest.
-  const choice = answer.kind === 'fits' ? answer.choice : (answer.relaxations[0]?.choice ?? answer.least.choice)
-  const aims = joint.knobs.map((knob, i) => ({
-    id: knob.id,
-    meaning: knob.options[choice[i] as number] as string,
-    why: 'all of it holds together so',
-  }))
+  const { joint, answer, choice, aims } = together
   const left = waiting(aims)
-  const settled = ledger.filter(
-    (row) => (row.id.startsWith('fan.delay.') || row.id.startsWith('fan.step.') || row.need === 'zones') && row.aim !== null,
-  )
+  const settled = settledApart(visit)
   return (
     <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] items-start">
       <div className="flex flex-col gap-3 min-w-0">

@@ -1,8 +1,10 @@
+import { traverseInput } from '@ingle/bench'
 import { densityAt, format, judgeTraverse, parseReading, type TraversePlan, traversePlan } from '@ingle/core'
-import { type TraverseState, traverseInput } from '@ingle/record'
+import type { TraverseId, TraverseState, TryId } from '@ingle/record'
 import { Plus } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
+import { newId } from '../../kit/ids.ts'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
@@ -12,11 +14,11 @@ import { useVisit } from '../../visit/useVisit.ts'
 export function Traverses() {
   const { here, write, at } = useVisit()
   const last = here.tries.at(-1)
-  const [chosen, setChosen] = useState<string | null>(null)
+  const [chosen, setChosen] = useState<TraverseId | null>(null)
   if (!last) return null
   const shown = last.traverses.find((one) => one.id === chosen) ?? last.traverses.at(-1)
   const add = async () => {
-    const traverseId = crypto.randomUUID()
+    const traverseId = newId<TraverseId>()
     const written = await write([
       { kind: 'traverse.set', body: { ...at, tryId: last.id, traverseId, name: 'supply trunk', shape: 'rectangular' } },
     ])
@@ -53,7 +55,7 @@ export function Traverses() {
   )
 }
 
-function OneTraverse({ of, tryId }: { of: TraverseState; tryId: string }) {
+function OneTraverse({ of, tryId }: { of: TraverseState; tryId: TryId }) {
   const { write, at, units, show, picture } = useVisit()
   const input = traverseInput(of)
   const plan = useMemo(() => (input.duct ? traversePlan(input.duct) : null), [input.duct])
@@ -169,7 +171,7 @@ function OneTraverse({ of, tryId }: { of: TraverseState; tryId: string }) {
 }
 
 /** The duct in section with its points, and one field that goes from point to point. */
-function Points(props: { plan: TraversePlan; of: TraverseState; tryId: string; doubted: ReadonlySet<number> }) {
+function Points(props: { plan: TraversePlan; of: TraverseState; tryId: TryId; doubted: ReadonlySet<number> }) {
   const { plan, of, tryId, doubted } = props
   const { write, at, units } = useVisit()
   const firstOpen = plan.points.findIndex((_, i) => of.points[i] === undefined)

@@ -1,31 +1,26 @@
+import { closingOf, HANDOVER_CHECKS, type LedgerRow, openItemsOf, seenAt } from '@ingle/bench'
 import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
-import { sayBoth } from '@ingle/core'
-import { fixesOpen, isNoted, type LedgerRow } from '@ingle/record'
+import { sayBoth, unitsName } from '@ingle/core'
+import type { ItemId } from '@ingle/record'
 import { FileDown, FileText } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { AddLine } from '../../kit/AddLine.tsx'
 import { CheckField } from '../../kit/Field.tsx'
 import { figure } from '../../kit/figure.ts'
+import { newId } from '../../kit/ids.ts'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
-import { isMetric } from '../../prefs/prefs.ts'
-import { HANDOVER_CHECKS } from '../../visit/stages.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { TemporaryFixes } from './TemporaryFixes.tsx'
 
 /** What is proved and what is not, what stays open, the sheets, and closing the visit. */
 export function HandOver() {
-  const { visit, here, ledger, write, at, state, system, waiting, units } = useVisit()
+  const view = useVisit()
+  const { visit, here, write, at, state, system, waiting, units, clock } = view
   const base = `/sites/${state.id}/visits/${visit.id}/systems/${system.id}`
-  const query = isMetric(units) ? '?units=metric' : ''
-  const noted = ledger.filter(isNoted)
-  const unproved = noted.filter((row) => row.standing !== 'proved')
-  const noReason = ledger.filter((row) => row.whyMissing)
-  // The visit closes for every system of the site.
-  const today = new Date().toISOString().slice(0, 10)
-  const unanswered = state.systems.flatMap((one) => fixesOpen(state, one.id, today))
-  const checksLeft = HANDOVER_CHECKS.filter(([id]) => !here.checks[id])
+  const query = `?units=${encodeURIComponent(unitsName(units))}`
+  const { noted, unproved, noReason, unanswered, checksLeft, mayClose } = closingOf(view, new Date().toISOString())
   return (
     <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
       <h1 className="sr-only">Hand over</h1>
@@ -101,11 +96,7 @@ export function HandOver() {
         <section aria-label="Close the visit" className="panel p-4">
           <h2 className="font-bold mb-1">Close the visit</h2>
           {visit.closedAt ? (
-            <p>
-              Closed{' '}
-              {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(visit.closedAt))}.
-              What is written from now on still counts, with its own time.
-            </p>
+            <p>Closed {clock.time(visit.closedAt)}. What is written from now on still counts, with its own time.</p>
           ) : (
             <>
               {noReason.length > 0 && (
@@ -127,7 +118,7 @@ export function HandOver() {
               <button
                 type="button"
                 className="btn btn-neutral"
-                disabled={noReason.length > 0 || unanswered.length > 0}
+                disabled={!mayClose}
                 onClick={() => void write([{ kind: 'visit.close', body: { visitId: visit.id } }])}
               >
                 Close the visit
@@ -143,17 +134,17 @@ export function HandOver() {
 
 /** What stands, by its meaning. */
 function standsAs(row: LedgerRow): string {
-  const value = row.left?.value ?? row.found?.value
-  return value === undefined ? 'not looked at' : sayBoth(row.setting, value).means
+  const seen = seenAt(row)
+  return seen ? sayBoth(row.setting, seen.value).means : 'not looked at'
 }
 
 function OpenItems() {
-  const { state, system, write, at } = useVisit()
-  const [closing, setClosing] = useState<string | null>(null)
-  const items = state.items.filter((item) => item.systemId === system.id && !item.closed)
-  const add = async (text: string) =>
-    (await write([{ kind: 'item.open', body: { ...at, itemId: crypto.randomUUID(), text } }])).ok
-  const close = async (itemId: string, how: string) => {
+  const visit = useVisit()
+  const { write, at } = visit
+  const [closing, setClosing] = useState<ItemId | null>(null)
+  const items = openItemsOf(visit)
+  const add = async (text: string) => (await write([{ kind: 'item.open', body: { ...at, itemId: newId(), text } }])).ok
+  const close = async (itemId: ItemId, how: string) => {
     const written = await write([{ kind: 'item.close', body: { ...at, itemId, how } }])
     if (written.ok) setClosing(null)
     return written.ok

@@ -1,7 +1,10 @@
-import { type FixState, fixesInPlace } from '@ingle/record'
+import { fixesInPlace } from '@ingle/bench'
+import type { FixId, FixState } from '@ingle/record'
+import { PeopleAnswer } from '@ingle/record/wire'
 import { useEffect, useState } from 'react'
 import { AddLine } from '../../kit/AddLine.tsx'
 import { LineField } from '../../kit/Field.tsx'
+import { newId } from '../../kit/ids.ts'
 import { Notice } from '../../kit/Notice.tsx'
 import { PhotoButton } from '../../kit/PhotoButton.tsx'
 import { PhotoRow } from '../../kit/PhotoRow.tsx'
@@ -21,7 +24,7 @@ export function TemporaryFixes() {
   const [wrong, setWrong] = useState<string | null>(null)
   const fixes = fixesInPlace(state, system.id)
   const put = async () => {
-    const fixId = crypto.randomUUID()
+    const fixId = newId<FixId>()
     const kept = await photos.keep()
     const written = await write([
       { kind: 'fix.put', body: { ...at, fixId, ...typed } },
@@ -84,7 +87,7 @@ export function TemporaryFixes() {
 }
 
 function Fix({ fix }: { fix: FixState }) {
-  const { state, write, at } = useVisit()
+  const { state, write, at, clock } = useVisit()
   const [open, setOpen] = useState<'undo' | 'hand on' | null>(null)
   const undo = async (how: string) => (await write([{ kind: 'fix.undo', body: { ...at, fixId: fix.id, how } }])).ok
   return (
@@ -99,7 +102,7 @@ function Fix({ fix }: { fix: FixState }) {
           <span className="soft block text-[14px]">To undo it: {fix.undo}.</span>
           <PhotoRow siteId={state.id} photos={fix.photos} alt={fix.what} />
           <span className="soft block text-[13px]">
-            {fix.by}, {new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' }).format(new Date(fix.at))}
+            {fix.by}, {clock.day(fix.at)}
             {fix.handedOn && ` · ${fix.handedOn.to} answers for it until ${fix.handedOn.until}`}
           </span>
         </div>
@@ -122,20 +125,20 @@ function Fix({ fix }: { fix: FixState }) {
 
 /** To a named account of the crew, with a day. */
 function HandOn({ fix, onDone }: { fix: FixState; onDone: () => void }) {
-  const { write, at } = useVisit()
+  const { write, at, clock } = useVisit()
   const [people, setPeople] = useState<{ name: string; initials: string }[] | null>(null)
   const [to, setTo] = useState('')
   const [until, setUntil] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)
   useEffect(() => {
-    void api<{ people: { name: string; initials: string }[] }>('GET', '/api/crew').then((answer) => {
+    void api('GET', '/api/crew', PeopleAnswer).then((answer) => {
       if (answer.ok) setPeople(answer.value.people)
       else setWrong(`${answer.error.reason} Handing on needs the names of the crew.`)
     })
   }, [])
   const save = async () => {
     if (to === '') return setWrong('Choose who answers for it.')
-    if (until <= new Date().toISOString().slice(0, 10)) return setWrong('Choose a day that is still to come.')
+    if (until <= clock.date(new Date().toISOString())) return setWrong('Choose a day that is still to come.')
     const written = await write([{ kind: 'fix.hand-on', body: { ...at, fixId: fix.id, to, until } }])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     onDone()

@@ -1,5 +1,5 @@
-import { type InputContact, judgeContact, PLACE_WORDS, PROTECTS } from '@ingle/core'
-import type { LedgerRow } from '@ingle/record'
+import { contactOf, inputRows, type LedgerRow } from '@ingle/bench'
+import { PLACE_WORDS } from '@ingle/core'
 import { SelectField, TextField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
@@ -7,8 +7,7 @@ import { useVisit } from '../../visit/useVisit.ts'
 
 /** What hangs on each input, what happens when it trips, and the test that proves it. */
 export function Contacts() {
-  const { ledger, state } = useVisit()
-  const inputs = ledger.filter((one) => /^input\.function\.[\w-]+$/.test(one.id))
+  const inputs = inputRows(useVisit())
   if (inputs.length === 0)
     return (
       <section aria-label="Contacts" className="panel p-4">
@@ -18,37 +17,20 @@ export function Contacts() {
         </p>
       </section>
     )
-  const twins = state.twins.find((group) => group.systemIds.length > 1)
   return (
     <section aria-label="Contacts" className="panel p-4 flex flex-col gap-3">
       <h2 className="font-bold">Outside contacts</h2>
       {inputs.map((row) => (
-        <Contact key={row.key} row={row} units={Math.max(state.systems.length, twins?.systemIds.length ?? 1)} />
+        <Contact key={row.key} row={row} />
       ))}
     </section>
   )
 }
 
-function Contact({ row, units }: { row: LedgerRow; units: number }) {
-  const { here, ledger, write, at } = useVisit()
-  const number = row.id.split('.').at(-1) ?? '1'
-  const hung = here.contacts[`${row.place} ${number}`]
-  const device = hung?.device ?? ''
-  const stands = (id: string): string | null => {
-    const one = ledger.find((other) => other.id === id && other.place === row.place)
-    const value = one?.left?.value ?? one?.found?.value
-    return one && value !== undefined ? (one.setting.means?.[value] ?? value) : null
-  }
-  const scope = ledger.find((one) => one.id === `input.scope.${number}` && one.place === row.place)
-  const contact: InputContact = {
-    device: device || 'contact',
-    rests: hung?.rests ?? null,
-    does: stands(row.id) as InputContact['does'],
-    acts: stands(`input.sense.${number}`) as InputContact['acts'],
-    reach: scope ? (stands(scope.id) as InputContact['reach']) : 'one',
-    safety: PROTECTS.test(device),
-  }
-  const judged = judgeContact(contact, units)
+function Contact({ row }: { row: LedgerRow }) {
+  const visit = useVisit()
+  const { write, at } = visit
+  const { number, device, contact, judged } = contactOf(visit, row)
   const save = (more: { device?: string; rests?: 'open' | 'closed' | null }) =>
     write([{ kind: 'contact.set', body: { ...at, place: row.place, input: number, device, rests: contact.rests, ...more } }])
   const prove = (value: string) =>

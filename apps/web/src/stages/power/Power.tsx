@@ -1,8 +1,7 @@
-import { type Board, PLACE_WORDS, wiringFindings } from '@ingle/core'
-import { devicesOf, wiringAs, wiringSystemOf } from '@ingle/record'
+import { isolationOf } from '@ingle/bench'
+import { type Board, PLACE_WORDS } from '@ingle/core'
 import { useMemo } from 'react'
 import { IsolationPanel } from '../../keys/IsolationPanel.tsx'
-import { isolationOf } from '../../keys/isolation.ts'
 import { Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Contacts } from './Contacts.tsx'
@@ -15,12 +14,9 @@ const BUS_WIRES = 3
 
 /** Making dead, control wiring, outside contacts, and what a power cut erases. */
 export function Power() {
-  const { state, system, visit, here, ledger, write, at } = useVisit()
-  const devices = useMemo(() => devicesOf(state, system, visit), [state, system, visit])
-  const kind = useMemo(() => wiringSystemOf(system, here, devices, ledger), [system, here, devices, ledger])
-  const found = useMemo(() => wiringAs(here, 'found'), [here])
-  const now = useMemo(() => wiringAs(here, 'left'), [here])
-  const findings = useMemo(() => wiringFindings(kind, now, here.wiring.set.cable ?? null), [kind, now, here])
+  const visit = useVisit()
+  const { system, here, devices, wired } = visit
+  const { kind, found, now, findings } = wired
   const isolation = isolationOf(devices, here)
   const controller = devices.find((one) => one.place === 'controller')?.profile
   const equipment = devices.find((one) => one.place === 'equipment')?.profile
@@ -44,7 +40,7 @@ export function Power() {
         {now.wires.length > 0 && <TruthTable kind={kind} found={found} now={now} />}
       </div>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
-        <IsolationPanel isolation={isolation} unit={{ here, write, at }} />
+        <IsolationPanel isolation={isolation} unit={visit} />
         <Contacts />
         <PowerCut devices={devices} />
       </div>

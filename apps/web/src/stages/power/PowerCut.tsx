@@ -1,5 +1,5 @@
+import type { SystemDevice } from '@ingle/bench'
 import { PLACE_WORDS } from '@ingle/core'
-import type { SystemDevice } from '@ingle/record'
 import { CheckField } from '../../kit/Field.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 

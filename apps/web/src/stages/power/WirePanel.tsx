@@ -1,3 +1,4 @@
+import { changesBetween, type Isolation } from '@ingle/bench'
 import {
   type Board,
   mended,
@@ -9,14 +10,12 @@ import {
 } from '@ingle/core'
 import { wireMapScene } from '@ingle/report'
 import { useMemo, useState } from 'react'
-import type { Isolation } from '../../keys/isolation.ts'
 import { Drawing } from '../../kit/Drawing.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { useWidth } from '../../kit/useWidth.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { KindFields } from './KindFields.tsx'
 import { WireTable } from './WireTable.tsx'
-import { changesBetween } from './wiringChanges.ts'
 
 interface Props {
   kind: WiringSystem

@@ -1,3 +1,4 @@
+import type { Isolation } from '@ingle/bench'
 import {
   type Board,
   type End,
@@ -14,7 +15,6 @@ import {
 import type { Draft } from '@ingle/record'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
-import type { Isolation } from '../../keys/isolation.ts'
 import { Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 

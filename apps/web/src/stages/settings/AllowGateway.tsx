@@ -1,9 +1,9 @@
+import { Done, type GatewayEntry } from '@ingle/record/wire'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { LineField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { api } from '../../sync/api.ts'
-import type { GatewayEntry } from './GatewayPanel.tsx'
 
 const EMPTY = { name: '', host: '', port: '502', unitId: '1' }
 
@@ -20,7 +20,7 @@ export function AllowGateway({ gateways, onChange }: { gateways: readonly Gatewa
   const allow = async () => {
     const [port, unitId] = [Number(typed.port), Number(typed.unitId)]
     if (!Number.isInteger(port) || !Number.isInteger(unitId)) return setWrong('Port and unit are whole numbers.')
-    const answer = await api('POST', '/api/gateways', { name: typed.name.trim(), host: typed.host.trim(), port, unitId })
+    const answer = await api('POST', '/api/gateways', Done, { name: typed.name.trim(), host: typed.host.trim(), port, unitId })
     if (told(answer)) {
       setTyped(EMPTY)
       setOpen(false)
@@ -42,7 +42,7 @@ export function AllowGateway({ gateways, onChange }: { gateways: readonly Gatewa
               type="button"
               className="btn btn-ghost btn-square btn-quiet"
               aria-label={`No longer allow ${one.name}`}
-              onClick={() => void api('DELETE', `/api/gateways/${one.id}`).then(told)}
+              onClick={() => void api('DELETE', `/api/gateways/${one.id}`, Done).then(told)}
             >
               <Trash2 size={16} />
             </button>

@@ -1,5 +1,6 @@
+import { carryAims } from '@ingle/bench'
 import { inUse } from '@ingle/catalog'
-import { carryAims, type Pattern, rowBody } from '@ingle/record'
+import { type Pattern, rowBody } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { Dialog } from '../../kit/Dialog.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'

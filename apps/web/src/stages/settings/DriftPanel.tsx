@@ -1,5 +1,5 @@
+import type { Drift } from '@ingle/bench'
 import { sayBoth } from '@ingle/core'
-import type { Drift } from '@ingle/record'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 

@@ -1,17 +1,17 @@
-import type { SettingFinding } from '@ingle/core'
+import type { StageFinding } from '@ingle/bench'
 import { Notice } from '../../kit/Notice.tsx'
 
 const FIRST = 3
 
 /** What is wrong with the settings, or will be once the aims are left. The rest folds away behind a count. */
-export function Findings({ findings, onGo }: { findings: readonly SettingFinding[]; onGo: (key: string) => void }) {
+export function Findings({ findings, onGo }: { findings: readonly StageFinding[]; onGo: (key: string) => void }) {
   if (findings.length === 0) return null
-  const line = (finding: SettingFinding) => (
+  const line = (finding: StageFinding) => (
     <li key={finding.id}>
       <Notice kind="watch">
-        <b>{finding.says}</b> {finding.remedy}{' '}
-        {finding.keys[0] !== undefined && (
-          <button type="button" className="link" onClick={() => onGo(finding.keys[0] ?? '')}>
+        <b>{finding.says}</b> {finding.mend}{' '}
+        {finding.row !== undefined && (
+          <button type="button" className="link" onClick={() => onGo(finding.row ?? '')}>
             Show the setting
           </button>
         )}

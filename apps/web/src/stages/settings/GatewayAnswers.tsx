@@ -1,32 +1,18 @@
+import type { LedgerRow } from '@ingle/bench'
 import { sayBoth } from '@ingle/core'
-import type { LedgerRow } from '@ingle/record'
+import type { GatewayReadAnswer, GatewayWriteAnswer } from '@ingle/record/wire'
 import { Notice } from '../../kit/Notice.tsx'
-
-export interface ReadAnswer {
-  at: string
-  settings: { id: string; register: number; value: string | null; reason: string | null }[]
-}
-export interface WriteAnswer {
-  at: string
-  settings: {
-    id: string
-    register: number
-    outcome: 'written' | 'stood' | 'changed-between' | 'refused' | 'not-kept' | 'line-broke' | 'not-tried'
-    now: string | null
-    says: string
-  }[]
-}
-
-const clock = (at: string) => new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date(at))
+import { useVisit } from '../../visit/useVisit.ts'
 
 /** What was read, and what made no sense. */
-export function ReadList({ answer, rowOf }: { answer: ReadAnswer; rowOf: (id: string) => LedgerRow | undefined }) {
+export function ReadList({ answer, rowOf }: { answer: GatewayReadAnswer; rowOf: (id: string) => LedgerRow | undefined }) {
+  const { clock } = useVisit()
   const bad = answer.settings.filter((one) => one.value === null)
   return (
     <div role="status" aria-label="What was read">
       <p>
         <b>
-          {answer.settings.length - bad.length} read at {clock(answer.at)}
+          {answer.settings.length - bad.length} read at {clock.hour(answer.at)}
         </b>
         , each into Found with its register.
       </p>
@@ -53,7 +39,7 @@ export function ReadList({ answer, rowOf }: { answer: ReadAnswer; rowOf: (id: st
   )
 }
 
-const OUTCOMES: Readonly<Record<WriteAnswer['settings'][number]['outcome'], string>> = {
+const OUTCOMES: Readonly<Record<GatewayWriteAnswer['settings'][number]['outcome'], string>> = {
   written: 'written',
   stood: 'stood so',
   'changed-between': 'changed by somebody',
@@ -64,7 +50,8 @@ const OUTCOMES: Readonly<Record<WriteAnswer['settings'][number]['outcome'], stri
 }
 
 /** What became of each setting that was to be written. */
-export function WrittenList({ answer, rowOf }: { answer: WriteAnswer; rowOf: (id: string) => LedgerRow | undefined }) {
+export function WrittenList({ answer, rowOf }: { answer: GatewayWriteAnswer; rowOf: (id: string) => LedgerRow | undefined }) {
+  const { clock } = useVisit()
   const right = answer.settings.filter((one) => one.outcome === 'written' || one.outcome === 'stood')
   return (
     <div role="status" aria-label="What was written">
@@ -72,7 +59,7 @@ export function WrittenList({ answer, rowOf }: { answer: WriteAnswer; rowOf: (id
         <b>
           {right.length} of {answer.settings.length} stand as wanted
         </b>
-        , read back at {clock(answer.at)}.
+        , read back at {clock.hour(answer.at)}.
       </p>
       <ul className="mt-1 flex flex-col gap-1">
         {answer.settings.map((one) => {

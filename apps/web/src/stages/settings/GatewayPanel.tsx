@@ -1,5 +1,7 @@
+import { type LedgerRow, leaveAt, type SystemDevice, sawOf, seenAt } from '@ingle/bench'
 import { idOfKey, PLACE_WORDS } from '@ingle/core'
-import { type Draft, devicesOf, type LedgerRow, leaveAt, rowBody, type SystemDevice, sawOf } from '@ingle/record'
+import { type Draft, rowBody } from '@ingle/record'
+import { type GatewayEntry, GatewayReadAnswer, GatewaysAnswer, GatewayWriteAnswer } from '@ingle/record/wire'
 import { Cable } from 'lucide-react'
 import { useState } from 'react'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
@@ -7,20 +9,11 @@ import { useMe } from '../../session/useMe.ts'
 import { api } from '../../sync/api.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { AllowGateway } from './AllowGateway.tsx'
-import { type ReadAnswer, ReadList, type WriteAnswer, WrittenList } from './GatewayAnswers.tsx'
+import { ReadList, WrittenList } from './GatewayAnswers.tsx'
 
-export interface GatewayEntry {
-  id: string
-  name: string
-  host: string
-  port: number
-  unitId: number
-  allowedBy: string
-}
 /** Settings over a wire, for each device whose profile has a register map. The server makes the connection. */
 export function GatewayPanel({ waiting }: { waiting: readonly LedgerRow[] }) {
-  const { state, system, visit } = useVisit()
-  const devices = devicesOf(state, system, visit).filter((one) => one.profile.gateway)
+  const devices = useVisit().devices.filter((one) => one.profile.gateway)
   return devices.map((device) => (
     <WireTo key={device.place} device={device} waiting={waiting.filter((row) => row.place === device.place)} />
   ))
@@ -35,10 +28,10 @@ function WireTo({ device, waiting }: { device: SystemDevice; waiting: readonly L
   const [busy, setBusy] = useState<'read' | 'write' | null>(null)
   const [asking, setAsking] = useState(false)
   const [wrong, setWrong] = useState<string | null>(null)
-  const [read, setRead] = useState<ReadAnswer | null>(null)
-  const [written, setWritten] = useState<WriteAnswer | null>(null)
+  const [read, setRead] = useState<GatewayReadAnswer | null>(null)
+  const [written, setWritten] = useState<GatewayWriteAnswer | null>(null)
   const load = async () => {
-    const answer = await api<{ gateways: GatewayEntry[] }>('GET', '/api/gateways')
+    const answer = await api('GET', '/api/gateways', GatewaysAnswer)
     if (!answer.ok) return setWrong(`${answer.error.reason} ${answer.error.remedy}`)
     setGateways(answer.value.gateways)
     setChosen((before) => before || (answer.value.gateways[0]?.id ?? ''))
@@ -54,10 +47,10 @@ function WireTo({ device, waiting }: { device: SystemDevice; waiting: readonly L
   const writable = waiting.filter((row) => mapped.some((one) => one.id === idOfKey(row.key) && !one.readOnly))
   const meant = { siteId: state.id, ...at, place }
   const via = (register: number) => `register ${register} of ${gateway?.name ?? profile.family}`
-  const ask = async <T,>(what: 'read' | 'write', body: object): Promise<T | null> => {
+  const ask = async <T extends object>(what: 'read' | 'write', shape: new () => T, body: object): Promise<T | null> => {
     setBusy(what)
     setWrong(null)
-    const answer = await api<T>('POST', `/api/gateways/${chosen}/${what}`, body)
+    const answer = await api('POST', `/api/gateways/${chosen}/${what}`, shape, body)
     setBusy(null)
     if (answer.ok) return answer.value
     setWrong(`${answer.error.reason} ${answer.error.remedy}`)
@@ -69,7 +62,7 @@ function WireTo({ device, waiting }: { device: SystemDevice; waiting: readonly L
   }
   const readAsFound = async () => {
     setWritten(null)
-    const answer = await ask<ReadAnswer>('read', meant)
+    const answer = await ask('read', GatewayReadAnswer, meant)
     if (!answer) return
     setRead(answer)
     await keep(
@@ -86,10 +79,10 @@ function WireTo({ device, waiting }: { device: SystemDevice; waiting: readonly L
     setRead(null)
     const wanted = writable.map((row) => ({
       id: idOfKey(row.key),
-      from: row.left?.value ?? row.found?.value ?? null,
+      from: seenAt(row)?.value ?? null,
       to: row.aim?.value ?? '',
     }))
-    const answer = await ask<WriteAnswer>('write', { ...meant, wanted })
+    const answer = await ask('write', GatewayWriteAnswer, { ...meant, wanted })
     if (!answer) return
     setWritten(answer)
     await keep(
@@ -159,7 +152,7 @@ function WireTo({ device, waiting }: { device: SystemDevice; waiting: readonly L
               <li key={row.key} className="flex gap-2">
                 <span className="flex-1">{row.label}</span>
                 <span className="num">
-                  {row.left?.value ?? row.found?.value ?? 'not read'} → {row.aim?.value}
+                  {seenAt(row)?.value ?? 'not read'} → {row.aim?.value}
                 </span>
               </li>
             ))}

@@ -1,6 +1,7 @@
+import { devicesOf, patternEntries } from '@ingle/bench'
 import { freeId } from '@ingle/catalog'
 import { roleLabel, roleOf, sayMeaning } from '@ingle/core'
-import { devicesOf, PATTERN_FORMAT, patternEntries } from '@ingle/record'
+import { PATTERN_FORMAT } from '@ingle/record'
 import { useState } from 'react'
 import { Dialog } from '../../kit/Dialog.tsx'
 import { LineField } from '../../kit/Field.tsx'

@@ -1,5 +1,6 @@
+import type { Clock, LedgerRow } from '@ingle/bench'
 import { HOME_WORDS, needsOf, PLACE_WORDS, SCOPE_WORDS, sayBoth, sayMeaning, sayOffer } from '@ingle/core'
-import { type LedgerRow, rowBody } from '@ingle/record'
+import { rowBody } from '@ingle/record'
 import { X } from 'lucide-react'
 import { useState } from 'react'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
@@ -8,6 +9,7 @@ import { ServiceCodePanel } from './ServiceCodePanel.tsx'
 
 /** One setting opened: what it is for, where it lives, how it is reached, what it offers, and where its aim comes from. */
 export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void }) {
+  const { clock } = useVisit()
   const { setting } = row
   const facts: [string, string][] = [
     ['On', `${PLACE_WORDS[row.place]}, ${row.device.maker} ${row.device.family}`],
@@ -18,7 +20,7 @@ export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void
     ['Reached by', setting.access],
     ['Offers', sayOffer(setting)],
     ...(setting.default !== undefined ? ([['Shipped at', said(row, setting.default)]] as [string, string][]) : []),
-    ...entryFacts(row),
+    ...entryFacts(row, clock),
     ...(setting.note ? ([['Note', setting.note]] as [string, string][]) : []),
     ...(setting.source ? ([['Source', setting.source]] as [string, string][]) : []),
   ]
@@ -64,11 +66,11 @@ export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void
 }
 
 /** Who read or set it, when, and through which register where a machine did. */
-const entryFacts = (row: LedgerRow): [string, string][] =>
+const entryFacts = (row: LedgerRow, clock: Clock): [string, string][] =>
   (['found', 'left'] as const).flatMap((column): [string, string][] => {
     const entry = row[column]
     if (!entry) return []
-    const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(entry.at))
+    const when = clock.time(entry.at)
     return [
       [column === 'found' ? 'Found' : 'Left', [said(row, entry.value), entry.by, when, entry.via].filter(Boolean).join(', ')],
     ]

@@ -1,5 +1,5 @@
+import type { LedgerRow } from '@ingle/bench'
 import { serviceCode } from '@ingle/core'
-import type { LedgerRow } from '@ingle/record'
 import { useState } from 'react'
 import { LineField } from '../../kit/Field.tsx'
 

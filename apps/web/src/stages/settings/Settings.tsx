@@ -1,6 +1,5 @@
-import { SETTING_RULES } from '@ingle/catalog'
+import { driftOf, isNoted, type LedgerRow, stageOf, toSet } from '@ingle/bench'
 import { NEEDS } from '@ingle/core'
-import { driftOf, isNoted, type LedgerRow, ledgerFindings, toSet } from '@ingle/record'
 import { BookmarkPlus, ClipboardPaste, Users } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
@@ -22,12 +21,13 @@ type Shown = keyof typeof SHOWN
 
 /** Every setting of a system by need, whatever device it lives on, and what stands against its aims. */
 export function Settings() {
-  const { state, system, visit, ledger } = useVisit()
+  const view = useVisit()
+  const { state, system, visit, ledger } = view
   const [shown, setShown] = useState<Shown>('all')
   const [chosen, setChosen] = useState<string | null>(null)
   const [open, setOpen] = useState<'keep' | 'apply' | null>(null)
-  const findings = useMemo(() => ledgerFindings(ledger, SETTING_RULES, system), [ledger, system])
-  const drift = useMemo(() => driftOf(state, system, visit, ledger), [state, system, visit, ledger])
+  const findings = useMemo(() => stageOf('settings').findings(view), [view])
+  const drift = useMemo(() => driftOf(view), [view])
   const waiting = useMemo(() => toSet(ledger), [ledger])
   const rows = useMemo(() => rowsShown(ledger, waiting, shown), [ledger, waiting, shown])
   const row = ledger.find((one) => one.key === chosen) ?? null

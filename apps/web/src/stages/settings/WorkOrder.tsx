@@ -1,5 +1,5 @@
+import { type LedgerRow, leaveAt } from '@ingle/bench'
 import { list, sayBoth, workOrder } from '@ingle/core'
-import { type LedgerRow, leaveAt } from '@ingle/record'
 import { Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 

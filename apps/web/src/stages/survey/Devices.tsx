@@ -1,5 +1,6 @@
+import { devicesOf, type SystemDevice } from '@ingle/bench'
 import { PLACE_WORDS, type Place } from '@ingle/core'
-import { devicesOf, keyOfProfile, type Profile, type SystemDevice } from '@ingle/record'
+import { keyOfProfile, type Profile } from '@ingle/record'
 import { CirclePlus, X } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'

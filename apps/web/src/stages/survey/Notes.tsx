@@ -1,5 +1,7 @@
+import type { ChangeId } from '@ingle/record'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
+import { newId } from '../../kit/ids.ts'
 import { Notice } from '../../kit/Notice.tsx'
 import { PhotoButton } from '../../kit/PhotoButton.tsx'
 import { PhotoRow } from '../../kit/PhotoRow.tsx'
@@ -9,7 +11,7 @@ import { useVisit } from '../../visit/useVisit.ts'
 
 /** Condition notes, each with its photos. */
 export function Notes() {
-  const { here, state, write } = useVisit()
+  const { here, state, write, clock } = useVisit()
   return (
     <section aria-label="Condition" className="panel p-4">
       <h2 className="font-bold mb-2">Condition</h2>
@@ -27,7 +29,7 @@ export function Notes() {
             <div className="min-w-0 flex-1">
               <p className="leading-snug">{note.text}</p>
               <p className="soft text-[13px]">
-                {note.by}, {new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date(note.at))}
+                {note.by}, {clock.hour(note.at)}
               </p>
               <PhotoRow siteId={state.id} photos={note.photos} alt={note.text} />
             </div>
@@ -55,7 +57,7 @@ function AddNote() {
   const [wrong, setWrong] = useState<string | null>(null)
   const save = async () => {
     if (text.trim() === '') return setWrong('Say in a few words what it is: a photo without words is hard to find again.')
-    const noteId = crypto.randomUUID()
+    const noteId = newId<ChangeId>()
     const kept = await photos.keep()
     const written = await write([
       { kind: 'note.add', id: noteId, body: { ...at, text: text.trim(), standing: watch ? 'watch' : 'fine' } },

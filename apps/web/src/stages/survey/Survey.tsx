@@ -2,6 +2,7 @@ import { cautionAt } from '@ingle/catalog'
 import type { PartRole } from '@ingle/record'
 import { CirclePlus } from 'lucide-react'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
+import { newId } from '../../kit/ids.ts'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -20,7 +21,7 @@ export function Survey() {
     return refusalOf(written)
   }
   const set = (body: object) => save([{ kind: 'system.set', body: { systemId, ...body } }])
-  const addPart = (role: PartRole) => void write([{ kind: 'part.set', body: { systemId, partId: crypto.randomUUID(), role } }])
+  const addPart = (role: PartRole) => void write([{ kind: 'part.set', body: { systemId, partId: newId(), role } }])
   return (
     <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
       <h1 className="sr-only">Survey</h1>

@@ -1,6 +1,7 @@
-import { BALANCE_BAND, type BalanceOutlet, balanceStep, percent } from '@ingle/core'
-import { type OutletState, outletShares } from '@ingle/record'
-import { useMemo, useState } from 'react'
+import { balanceOf } from '@ingle/bench'
+import { BALANCE_BAND, percent } from '@ingle/core'
+import type { OutletId, ZoneId } from '@ingle/record'
+import { useState } from 'react'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Empty, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
@@ -8,36 +9,23 @@ import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
-import { useZoned } from './useZoned.ts'
 
 /** Proportional balance by hand dampers: which one to touch next, and until it reads what. */
 export function Balance() {
-  const { here, show, units, write, at } = useVisit()
-  const zoned = useZoned()
-  const [zoneId, setZoneId] = useState('')
-  const scope = zoneId === '' ? zoned.zones : zoned.zones.filter((one) => one.zone.id === zoneId)
-  const last = useMemo(() => new Map(here.outletReadings.map((one) => [one.outletId, one] as const)), [here.outletReadings])
-  const outlets = scope.flatMap(({ outlets: own, designCfm }) => {
-    const shares = outletShares(own)
-    return own.map((outlet, i): BalanceOutlet & { outlet: OutletState } => ({
-      id: outlet.id,
-      name: outlet.name || 'an outlet',
-      designCfm: outlet.designCfm ?? (designCfm ?? 0) * (shares[i] as number),
-      flowCfm: last.get(outlet.id)?.flowCfm ?? null,
-      outlet,
-    }))
-  })
+  const visit = useVisit()
+  const { here, show, units, write, at, zoned } = visit
+  const [zoneId, setZoneId] = useState<ZoneId | ''>('')
+  const { rows: outlets, step } = balanceOf(visit, zoneId === '' ? null : zoneId)
   if (outlets.length === 0)
     return (
       <Empty title="There is nothing to balance yet">
         <p>Enter the outlets with their wanted flows, then read each once with its hand damper fully open.</p>
       </Empty>
     )
-  const step = balanceStep(outlets)
   const next = step.ok ? step.value.next : null
   const nextOne = outlets.find((one) => one.id === next?.id)
   const key = step.ok ? outlets.find((one) => one.id === step.value.keyId) : undefined
-  const log = async (outletId: string, flowCfm: number, damperPct?: number) => {
+  const log = async (outletId: OutletId, flowCfm: number, damperPct?: number) => {
     const written = await write([
       { kind: 'outlet.reading', body: { ...at, outletId, flowCfm, ...(damperPct !== undefined && { damperPct }) } },
     ])
@@ -71,9 +59,8 @@ export function Balance() {
             </tr>
           </thead>
           <tbody className="divide-y divide-base-300">
-            {outlets.map((one, i) => {
-              const ratio = step.ok ? (step.value.ratios[i] as number) : one.flowCfm === null ? null : one.flowCfm / one.designCfm
-              const even = step.ok && ratio !== null ? Math.abs(ratio / step.value.evenRatio - 1) <= BALANCE_BAND : null
+            {outlets.map((one) => {
+              const { ratio, even } = one
               return (
                 <tr key={one.id} className={one.id === next?.id ? 'bg-base-200' : ''}>
                   <td className="pl-3">
@@ -88,12 +75,9 @@ export function Balance() {
                     {one.flowCfm === null ? '—' : show('flow', one.flowCfm, { bare: true })}
                   </td>
                   <td className="num text-right pl-3">{ratio === null || !Number.isFinite(ratio) ? '—' : percent(ratio)}</td>
-                  <td className="num pl-4">{damper(last.get(one.id)?.damperPct ?? null)}</td>
+                  <td className="num pl-4">{damper(one.damperPct)}</td>
                   <td className="pl-4 pr-2 py-0.5 w-32 min-w-32">
-                    <ReadAgain
-                      name={one.name}
-                      onLog={(flowCfm) => log(one.id, flowCfm, last.get(one.id)?.damperPct ?? undefined)}
-                    />
+                    <ReadAgain name={one.name} onLog={(flowCfm) => log(one.id, flowCfm, one.damperPct ?? undefined)} />
                   </td>
                 </tr>
               )
@@ -108,7 +92,7 @@ export function Balance() {
             value={zoneId}
             options={[
               ['', 'all outlets, with every zone open'],
-              ...zoned.zones.map((one) => [one.zone.id, `within ${one.zone.name}`] as const),
+              ...zoned.zones.map((one): [ZoneId | '', string] => [one.zone.id, `within ${one.zone.name}`]),
             ]}
             onSave={setZoneId}
           />

@@ -8,11 +8,10 @@ import { Matrix } from './Matrix.tsx'
 import { Mends } from './Mends.tsx'
 import { OneCombination } from './OneCombination.tsx'
 import { useCombinations } from './useCombinations.ts'
-import { useZoned } from './useZoned.ts'
 
 /** Every open and closed combination, the worst first, and what mends it. */
 export function Combinations() {
-  const zoned = useZoned()
+  const { zoned } = useVisit()
   const { show } = useVisit()
   const [mend, setMend] = useState<ZoneMend | null>(null)
   const [chosen, setChosen] = useState<number | null>(null)

@@ -1,8 +1,8 @@
 import { mendWords, type ZoneCase, type ZoneMend } from '@ingle/core'
 import type { Draft } from '@ingle/record'
+import { newId } from '../../kit/ids.ts'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
-import { useZoned } from './useZoned.ts'
 
 /** What would mend the combinations: seen in the matrix first, then taken. */
 export function Mends(props: {
@@ -62,9 +62,8 @@ const hardware = (mend: ZoneMend): boolean => parts(mend).some((one) => one.kind
 
 /** What taking a mend writes down: settings as aims, a zone as always open, everything else as an open item. */
 function useTaking() {
-  const { at, system } = useVisit()
+  const { at, system, zoned } = useVisit()
   const { drafts: aimDrafts } = useAims('Zones stage')
-  const zoned = useZoned()
   return (mend: ZoneMend, does: string): Draft[] => {
     const drafts: Draft[] = []
     for (const one of parts(mend)) {
@@ -88,8 +87,7 @@ function useTaking() {
       }
     }
     const settled = drafts.some((one) => one.kind === 'aim.set' || one.kind === 'zone.set')
-    if (hardware(mend) || !settled)
-      drafts.push({ kind: 'item.open', body: { ...at, itemId: crypto.randomUUID(), text: `${does}.` } })
+    if (hardware(mend) || !settled) drafts.push({ kind: 'item.open', body: { ...at, itemId: newId(), text: `${does}.` } })
     return drafts
   }
 }

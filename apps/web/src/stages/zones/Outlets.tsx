@@ -1,28 +1,28 @@
+import { effectiveFt2, outletShares, type ZoneWithOutlets } from '@ingle/bench'
 import { numberOf, OUTLET_KINDS, type OutletKind, percent, ROOM_KINDS, type RoomKind } from '@ingle/core'
-import { effectiveFt2, type OutletState, outletShares, type ZoneWithOutlets } from '@ingle/record'
+import type { OutletState, ZoneId } from '@ingle/record'
 import { Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { AddLine } from '../../kit/AddLine.tsx'
 import { Choices } from '../../kit/Choices.tsx'
 import { CheckField, QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
+import { newId } from '../../kit/ids.ts'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Readings } from './Readings.tsx'
 import { Shares } from './Shares.tsx'
-import { useZoned } from './useZoned.ts'
 
 const SHARE_WORDS = { outlets: 'number of outlets', load: 'load of the rooms', design: 'design flow' } as const
 
 /** Zones with their outlets, by what their air is shared, and what was read with which of them open. */
 export function Outlets() {
-  const { system, write, ledger } = useVisit()
-  const zoned = useZoned()
-  const [open, setOpen] = useState<string | null>(null)
+  const { system, write, ledger, zoned } = useVisit()
+  const [open, setOpen] = useState<ZoneId | null>(null)
   const most = ledger.filter((row) => numberOf(row.id) !== null && row.id.startsWith('zone.flow.')).length
   const add = async (name: string) => {
-    const zoneId = crypto.randomUUID()
+    const zoneId = newId<ZoneId>()
     const written = await write([{ kind: 'zone.set', body: { systemId: system.id, zoneId, name } }])
     if (written.ok) setOpen(zoneId)
     return written.ok
@@ -83,7 +83,7 @@ export function Outlets() {
       </div>
       <div className="flex flex-col gap-3 min-w-0">
         {zoned.zones.length > 0 && <Readings zoned={zoned} />}
-        {zoned.zones.length > 0 && <Shares zoned={zoned} />}
+        {zoned.zones.length > 0 && <Shares />}
       </div>
     </div>
   )
@@ -162,7 +162,7 @@ function Zone(props: { of: ZoneWithOutlets; number: number; open: boolean; onTog
                     kind: 'outlet.set',
                     body: {
                       systemId: system.id,
-                      outletId: crypto.randomUUID(),
+                      outletId: newId(),
                       zoneId: zone.id,
                       name: `${zone.name} ${'abcdefghijklmnopqrstuvwxyz'.charAt(outlets.length)}`,
                     },

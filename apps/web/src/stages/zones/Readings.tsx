@@ -1,5 +1,6 @@
+import type { ZonedDuct } from '@ingle/bench'
 import { list, percent } from '@ingle/core'
-import type { ZonedDuct } from '@ingle/record'
+import type { ZoneId } from '@ingle/record'
 import { useState } from 'react'
 import { Choices } from '../../kit/Choices.tsx'
 import { DataTable } from '../../kit/DataTable.tsx'
@@ -13,12 +14,12 @@ import { useVisit } from '../../visit/useVisit.ts'
 /** Statics read while some zones are open, and the network that they make. */
 export function Readings({ zoned }: { zoned: ZonedDuct }) {
   const { write, at, show, units, system } = useVisit()
-  const [open, setOpen] = useState<readonly string[]>(zoned.zones.map((one) => one.zone.id))
+  const [open, setOpen] = useState<readonly ZoneId[]>(zoned.zones.map((one) => one.zone.id))
   const [supply, setSupply] = useState<number | null>(null)
   const [back, setBack] = useState<number | null>(null)
   const [flow, setFlow] = useState<number | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
-  const names = (ids: readonly string[]) =>
+  const names = (ids: readonly ZoneId[]) =>
     ids.length === zoned.zones.length
       ? 'all open'
       : list(zoned.zones.filter((one) => ids.includes(one.zone.id)).map((one) => one.zone.name)) || 'none open'

@@ -1,5 +1,5 @@
-import { numberOf, sayValue, sharesInSteps } from '@ingle/core'
-import type { ZonedDuct } from '@ingle/record'
+import { SHARED_BY, seenAt, sharesOf, ZONES_SOURCE } from '@ingle/bench'
+import { sayValue } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
@@ -7,22 +7,15 @@ import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** What the zone controller takes: each zone's share in its own steps, put into the ledger as aims. */
-export function Shares({ zoned }: { zoned: ZonedDuct }) {
-  const { ledger } = useVisit()
-  const { rowOf, valueFor, waiting, put } = useAims('Zones stage')
-  const rows = ledger.filter((row) => row.id.startsWith('zone.flow.') && numberOf(row.id) !== null)
-  const [first] = rows
-  if (!first?.setting.range || zoned.unshared) return null
-  const { min, max, step } = first.setting.range
-  const made = sharesInSteps(
-    zoned.zones.map((one) => one.share ?? 0),
-    { min, max, step },
-  )
-  if (!made.ok) return null
-  const { values, sum } = made.value
-  const why = `share of the air by ${zoned.shareBy === 'outlets' ? 'its outlets' : zoned.shareBy === 'load' ? 'its load' : 'its design flow'}`
-  const shares = values.map((value, i) => ({ id: `zone.flow.${i + 1}`, meaning: String(value), why }))
-  const left = waiting([{ id: 'zone.count', meaning: String(values.length), why: 'the zones that there are' }, ...shares])
+export function Shares() {
+  const visit = useVisit()
+  const { zoned } = visit
+  const { rowOf, valueFor, waiting, put } = useAims(ZONES_SOURCE)
+  const made = sharesOf(visit)
+  if (!made) return null
+  const { first, range, shares, sum } = made
+  const { min, max, step } = range
+  const left = waiting(made.aims)
   return (
     <section aria-label="Shares in the controller’s steps" className="panel p-4 flex flex-col gap-2">
       <h2 className="font-bold">What {first.device.family} takes</h2>
@@ -47,7 +40,7 @@ export function Shares({ zoned }: { zoned: ZonedDuct }) {
                 row.setting.code ?? row.label,
                 `${(100 * (zoned.zones[i]?.share ?? 0)).toFixed(1)}%`,
                 <b key="v">{sayValue(row.setting, value)}</b>,
-                row.left?.value ?? row.found?.value ?? '—',
+                seenAt(row)?.value ?? '—',
               ],
             },
           ]
@@ -71,9 +64,8 @@ export function Shares({ zoned }: { zoned: ZonedDuct }) {
       <WorkedNote>
         <p>
           Share = weight of the zone ÷ sum of all weights, by{' '}
-          {zoned.shareBy === 'outlets' ? 'the number of outlets' : zoned.shareBy === 'load' ? 'load' : 'design flow'}; rounded
-          down to steps of {step}%, then the largest remainders up until the whole is shared out. Source: largest-remainder
-          method.
+          {zoned.shareBy === 'outlets' ? 'the number of outlets' : SHARED_BY[zoned.shareBy].replace('its ', '')}; rounded down to
+          steps of {step}%, then the largest remainders up until the whole is shared out. Source: largest-remainder method.
         </p>
       </WorkedNote>
     </section>

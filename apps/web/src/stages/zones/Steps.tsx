@@ -1,21 +1,19 @@
-import { combinationOf, DRAUGHT_FPM, judgeZones, OUTLET_KINDS, outletJet, percent, sayValue, stepFlows } from '@ingle/core'
-import { effectiveFt2, type OutletState, outletShares } from '@ingle/record'
+import { effectiveFt2, FAN_STEPS, fanStepsOf, outletShares, ZONES_SOURCE } from '@ingle/bench'
+import { combinationOf, DRAUGHT_FPM, judgeZones, OUTLET_KINDS, outletJet, percent, sayValue } from '@ingle/core'
+import type { OutletState } from '@ingle/record'
 import { type ReactNode, useMemo } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
-import { useZoned } from './useZoned.ts'
-
-const STEPS = ['low', 'mid', 'high'] as const
 
 /** Named fan steps against zones open, in figures for those who set them by feel; and what the air does where people are. */
 export function Steps() {
-  const { show, units } = useVisit()
-  const { rowOf, valueFor, put } = useAims('Zones stage')
-  const zoned = useZoned()
+  const visit = useVisit()
+  const { show, units, zoned } = visit
+  const { rowOf, valueFor, put } = useAims(ZONES_SOURCE)
   const base = zoned.of.ok ? zoned.of.value : null
-  const flows = useMemo(() => (base ? stepFlows(base) : null), [base])
+  const made = useMemo(() => fanStepsOf(visit), [visit])
   const judged = useMemo(() => (base ? judgeZones(base) : null), [base])
   if (!base)
     return (
@@ -23,14 +21,9 @@ export function Steps() {
         <p>{zoned.of.ok ? '' : `${zoned.of.reason} ${zoned.of.remedy}`}</p>
       </Empty>
     )
-  const aims = flows?.ok
-    ? STEPS.map((step) => ({
-        id: `fan.step.${step}`,
-        meaning: String(Math.round(100 * flows.value[step].share)),
-        why: `${Math.round(flows.value[step].wantedCfm)} cfm for the zones that are open then`,
-      }))
-    : []
-  const deviceValue = (step: (typeof STEPS)[number]) => {
+  const flows = made?.flows
+  const aims = made?.aims ?? []
+  const deviceValue = (step: (typeof FAN_STEPS)[number]) => {
     const aim = aims.find((one) => one.id === `fan.step.${step}`)
     const row = rowOf(`fan.step.${step}`)
     const value = aim ? valueFor(aim.id, aim.meaning) : null
@@ -64,7 +57,7 @@ export function Steps() {
       <section aria-label="Fan steps" className="panel p-4 flex flex-col gap-2">
         <h2 className="font-bold">
           {base.steps
-            ? `Fan steps as they stand: ${STEPS.map((step) => `${step} ${percent(base.steps?.[step] ?? 0)}`).join(', ')}`
+            ? `Fan steps as they stand: ${FAN_STEPS.map((step) => `${step} ${percent(base.steps?.[step] ?? 0)}`).join(', ')}`
             : 'This controller asks the blower for one flow, whatever is open'}
         </h2>
         {flows && !flows.ok && (
@@ -88,7 +81,7 @@ export function Steps() {
                   ]
                 : []),
             ]}
-            rows={STEPS.map((step) => {
+            rows={FAN_STEPS.map((step) => {
               const one = flows.value[step]
               const said = deviceValue(step)
               const felt = base.steps?.[step] ?? null
@@ -118,7 +111,7 @@ export function Steps() {
             })}
           />
         )}
-        {flows?.ok && STEPS.some((step) => deviceValue(step)) && (
+        {flows?.ok && FAN_STEPS.some((step) => deviceValue(step)) && (
           <button type="button" className="btn btn-primary self-start" onClick={() => void put(aims)}>
             Put the steps into the ledger as aims
           </button>

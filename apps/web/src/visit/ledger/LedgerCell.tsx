@@ -1,5 +1,6 @@
+import { type LedgerRow, sawOf } from '@ingle/bench'
 import { readValue, sayBoth, sayMeaning, sayOffer } from '@ingle/core'
-import { type LedgerRow, rowBody, sawOf } from '@ingle/record'
+import { rowBody } from '@ingle/record'
 import { useEffect, useId, useRef, useState } from 'react'
 import { Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../useVisit.ts'
@@ -19,6 +20,7 @@ interface Props {
 
 /** One cell: shows its value, opens to be set. A left value away from its aim is not taken without its reason. */
 export function LedgerCell({ row, column, place, open, onOpen, onClose }: Props) {
+  const { clock } = useVisit()
   const entry = row[column]
   if (open) return <Editor row={row} column={column} onClose={onClose} />
   const rivals = row.rivals.filter((one) => one.column === column)
@@ -29,7 +31,7 @@ export function LedgerCell({ row, column, place, open, onOpen, onClose }: Props)
         data-cell={place}
         className={`text-left min-h-11 min-w-11 px-1.5 -ml-1.5 rounded leading-tight ${entry ? '' : 'soft'} ${column === 'left' && !entry ? 'border border-dashed border-base-300' : ''} ${column === 'proof' ? 'text-[13px]' : ''}`}
         aria-label={`${row.setting.label}, ${column}: ${entry?.value ?? 'empty'}`}
-        title={entry ? [entry.by, new Date(entry.at).toLocaleString(), entry.via].filter(Boolean).join(', ') : undefined}
+        title={entry ? [entry.by, clock.time(entry.at), entry.via].filter(Boolean).join(', ') : undefined}
         onClick={onOpen}
       >
         {entry ? column === 'proof' ? entry.value : <ValueText row={row} value={entry.value} /> : '—'}

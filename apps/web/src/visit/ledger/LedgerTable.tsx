@@ -1,6 +1,6 @@
+import type { LedgerRow } from '@ingle/bench'
 import { cautionAt } from '@ingle/catalog'
 import { NEEDS, type NeedId, sayMeaning } from '@ingle/core'
-import type { LedgerRow } from '@ingle/record'
 import { memo, useCallback, useRef, useState } from 'react'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'

@@ -1,5 +1,5 @@
+import type { LedgerRow } from '@ingle/bench'
 import { sayBoth } from '@ingle/core'
-import type { LedgerRow } from '@ingle/record'
 import { figure } from '../../kit/figure.ts'
 
 /** The meaning first; what the display reads below it where that is something else. */

@@ -1,4 +1,5 @@
 import { airState, type CoilModel, coilLoad, coilModel, type Result, splitCauses, type TryResult } from '@ingle/core'
+import type { ProfileBlower } from '@ingle/record'
 import { equipmentIn } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 
@@ -47,7 +48,7 @@ export interface LessAir {
   dryingPct: number
   /** Shares of the flow worth a row, percent, most first. */
   shares: number[]
-  ramps: NonNullable<NonNullable<ReturnType<typeof equipmentIn>>['blower']>['ramps']
+  ramps: NonNullable<ProfileBlower['ramps']>
 }
 
 export function lessAirOf({ picture, system, here, devices }: VisitView): LessAir | null {

@@ -1,11 +1,11 @@
 import type { Wiring } from '@ingle/core'
-import type { Draft } from '@ingle/record'
+import type { Draft, SystemId, VisitId } from '@ingle/record'
 
 /** The changes that lead from one wiring to another, as facts of one column. */
 export function changesBetween(
   before: Wiring,
   after: Wiring,
-  where: { visitId: string; systemId: string; column: 'found' | 'left' },
+  where: { visitId: VisitId; systemId: SystemId; column: 'found' | 'left' },
 ): Draft[] {
   const drafts: Draft[] = []
   for (const wire of after.wires) {
