@@ -4,7 +4,16 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { ROOT } from './install.mjs'
 
-const projects = ['packages/core', 'packages/record', 'packages/catalog', 'packages/bench', 'packages/report', 'apps/server', 'apps/web', 'e2e']
+const projects = [
+  'packages/core',
+  'packages/record',
+  'packages/catalog',
+  'packages/bench',
+  'packages/report',
+  'apps/server',
+  'apps/web',
+  'e2e',
+]
 let failed = false
 for (const project of projects) {
   for (const config of ['tsconfig.json', 'tsconfig.test.json']) {

@@ -1,7 +1,7 @@
-import type { DemoAccountsAnswer } from '@ingle/record/wire'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { DemoAccountsAnswer } from '@ingle/record/wire'
 import { Hono } from 'hono'
 import pg from 'pg'
 import { pino } from 'pino'

@@ -1,5 +1,5 @@
 import type { Change } from '@ingle/record'
-import type { KeptDocument } from '../src/sync/library.ts'
+import type { StoredDocument } from '@ingle/record/wire'
 
 /** What can go wrong between a device and the server. `answer-lost`: stored, but the device never hears of it. */
 export type Fault = 'none' | 'down' | 'answer-lost' | 'error-500' | 'signed-out' | 'too-large'
@@ -13,7 +13,7 @@ export class FakeServer {
   readonly log: string[] = []
   readonly photos = new Map<string, Blob>()
   readonly refuse = new Map<string, string>()
-  readonly documents: KeptDocument[] = []
+  readonly documents: StoredDocument[] = []
   private readonly sites = new Map<string, { seq: number; change: Change }[]>()
 
   stored(siteId: string): { seq: number; change: Change }[] {
@@ -68,15 +68,15 @@ export class FakeServer {
       const after = Number(/after=(\d+)/.exec(path)?.[1] ?? 0)
       return Response.json({ documents: this.documents.filter((one) => one.seq > after) })
     }
-    const kind = path.split('/')[3] as KeptDocument['kind']
-    const content = JSON.parse(String(init.body)) as KeptDocument['content']
+    const kind = path.split('/')[3] as StoredDocument['kind']
+    const content = JSON.parse(String(init.body)) as StoredDocument['content']
     if (this.documents.some((one) => one.id === content.id && one.version >= content.version))
       return problem(409, 'JT saved version 1 of it meanwhile.')
     this.saveDocument(kind, content)
     return Response.json({})
   }
 
-  saveDocument(kind: KeptDocument['kind'], content: KeptDocument['content'], retired = false): void {
+  saveDocument(kind: StoredDocument['kind'], content: StoredDocument['content'], retired = false): void {
     const { id, version } = content
     const seq = this.documents.length + 1
     this.documents.push({ kind, id, version, content, seq, savedBy: 'JT', savedAt: '2026-11-24T10:00:00.000Z', retired })

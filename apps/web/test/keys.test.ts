@@ -3,7 +3,6 @@ import { itemsOf, type KeypadMachine, keyLabel, keyWords, nextState, planKeys, r
 import { machineOf } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
 import { placesOf, placeThatReads } from '../src/keys/placesOf.ts'
-import { changesBetween } from '../src/stages/power/wiringChanges.ts'
 
 const machineFor = (id: string): KeypadMachine => {
   const profile = profileById(id)
@@ -80,24 +79,5 @@ describe('it reads something else', () => {
     for (const typed of ['', '  ', 'P 77', 'hello']) expect(placeThatReads(places, typed)).toBeNull()
     const handset = machineFor('skerrick-h5')
     expect(placeThatReads(placesOf(handset, startState(handset)), '31 ?')?.state.answer).toBe('not heard')
-  })
-})
-
-describe('the changes from one wiring to another', () => {
-  const where = { visitId: 'v', systemId: 's', column: 'left' as const }
-  const red = { id: 'red', controller: 'R' as const, equipment: { board: 'equipment' as const, terminal: 'R' as const } }
-  const bridge = { board: 'controller' as const, a: 'Rc' as const, b: 'Rh' as const }
-
-  it('say what moved, what came and what went, and nothing of what stayed', () => {
-    expect(changesBetween({ wires: [red], bridges: [] }, { wires: [red], bridges: [bridge] }, where)).toEqual([
-      { kind: 'bridge.set', body: { ...where, ...bridge, there: true } },
-    ])
-    expect(changesBetween({ wires: [red], bridges: [bridge] }, { wires: [], bridges: [] }, where)).toEqual([
-      { kind: 'wire.set', body: { ...where, wire: 'red', gone: true } },
-      { kind: 'bridge.set', body: { ...where, ...bridge, there: false } },
-    ])
-    expect(changesBetween({ wires: [red], bridges: [] }, { wires: [{ ...red, controller: null }], bridges: [] }, where)).toEqual([
-      { kind: 'wire.set', body: { ...where, wire: 'red', controller: null, board: 'equipment', terminal: 'R' } },
-    ])
   })
 })

@@ -1,7 +1,8 @@
 // First: Dexie looks for IndexedDB when it is loaded.
 import 'fake-indexeddb/auto'
 
-import { randomUUID } from 'node:crypto'
+import { randomUUID as uuid } from 'node:crypto'
+import { type AnyId, knownId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
 import fc from 'fast-check'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { useSession } from '../src/session/session.ts'
@@ -9,9 +10,10 @@ import { onNews, useStep } from '../src/sync/outbox.ts'
 import { Desk, useSites } from '../src/sync/siteStore.ts'
 import { browserWith, FakeEventSource, FakeServer, type Fault } from './fakeServer.ts'
 
-const SITE = '00000000-0000-4000-8000-000000000001'
-const SYSTEM = '00000000-0000-4000-8000-000000000002'
-const VISIT = '00000000-0000-4000-8000-000000000003'
+const randomUUID = <T extends AnyId = never>(): T => knownId(uuid())
+const SITE = knownId<SiteId>('00000000-0000-4000-8000-000000000001')
+const SYSTEM = knownId<SystemId>('00000000-0000-4000-8000-000000000002')
+const VISIT = knownId<VisitId>('00000000-0000-4000-8000-000000000003')
 const HERE = { visitId: VISIT, systemId: SYSTEM }
 const someone = () => ({
   accountId: randomUUID(),

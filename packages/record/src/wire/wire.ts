@@ -72,8 +72,10 @@ export interface ProblemBody {
   detail: string
 }
 
-/** Nothing more to say. */
-export class Done {}
+/** It was done; whatever else comes back is not looked at. */
+export class Done {
+  @IsOptional() @IsBoolean() ok?: boolean
+}
 
 export class SignInRequest {
   @IsString() @IsNotEmpty() @MaxLength(200) name!: string

@@ -84,7 +84,7 @@ function grilleNamed(
 export function plate(line: Line, context: JotContext): JotReading {
   if (line.done) return needs('the plate’s factor, cfm at 1 in.wc, as printed on it')
   const factor = readNumber(line.next())
-  if (!factor || factor.rest !== '' || factor.value < 10 || factor.value > 20_000)
+  if (factor?.rest !== '' || factor.value < 10 || factor.value > 20_000)
     return wrong(
       'A plate’s factor lies between 10 and 20,000.',
       'It is printed on the plate: cfm at 1 in.wc, like plate 1260 0.81.',

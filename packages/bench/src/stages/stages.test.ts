@@ -1,68 +1,35 @@
-import { airflowRows } from '@ingle/bench'
 import { HOUSE_RULES, profileById } from '@ingle/catalog'
-import { BASE_UNITS, nextMove, parseJot, showIn } from '@ingle/core'
-import { type Change, findSystem, findVisit, fold, ledgerOf, pictureOf, systemVisit } from '@ingle/record'
+import { JOT_COMMANDS, parseJot } from '@ingle/core'
+import type { ChangeKind } from '@ingle/record'
+import { HERE, Pen, SYSTEM, uuid } from '@ingle/record/testing'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { jotContextOf, withAim } from '../src/visit/jotContext.ts'
-import { HANDOVER_CHECKS, stagesOf } from '../src/visit/stages.ts'
-import type { Visit } from '../src/visit/useVisit.ts'
+import { viewOf } from '../testing/view.ts'
+import { jotContextOf, withAim } from '../visit/jotContext.ts'
+import { HANDOVER_CHECKS } from './handOver/handOver.ts'
+import { STAGES, standingOf } from './stages.ts'
 
-const SITE = '00000000-0000-4000-8000-000000000001'
-const HERE = { systemId: '00000000-0000-4000-8000-000000000002', visitId: '00000000-0000-4000-8000-000000000003' }
-const TRY = '00000000-0000-4000-8000-000000000004'
+let pen: Pen
+let tryId: string
+const write = (kind: ChangeKind, body: object) => pen.write(kind, body as never)
 
-let changes: Change[]
-const write = (kind: Change['kind'], body: object, id = crypto.randomUUID()) => {
-  changes.push({
-    id,
-    siteId: SITE,
-    at: new Date(Date.UTC(2026, 10, 24, 8, changes.length)).toISOString(),
-    by: 'MR',
-    kind,
-    body,
-  } as unknown as Change)
-}
-
-/** What a stage of the visit is given, from the changes so far. */
-function visitNow(): Visit {
-  const state = fold(SITE, changes)
-  const [system, visit] = [findSystem(state, HERE.systemId), findVisit(state, HERE.visitId)]
-  if (!system || !visit) throw new Error('The visit is not begun')
-  const here = systemVisit(visit, system.id)
-  const picture = pictureOf(state, system, visit)
-  const show = showIn(BASE_UNITS)
-  const ledger = ledgerOf(state, system, visit, picture)
-  return {
-    state,
-    system,
-    visit,
-    here,
-    picture,
-    show,
-    units: BASE_UNITS,
-    move: nextMove(picture, show),
-    ledger,
-    blowerRows: airflowRows(ledger),
-  } as Visit
-}
-const stages = () => {
-  return Object.fromEntries(stagesOf(visitNow()).map((stage) => [stage.id, stage]))
-}
+const visitNow = () => viewOf(pen.changes)
+const stages = () =>
+  Object.fromEntries(standingOf(visitNow()).map(({ stage, mark, done, of }) => [stage.id, { standing: mark, done, of }]))
 
 beforeEach(() => {
-  changes = []
+  pen = new Pen()
   write('site.set', { name: 'Quay', altitudeFt: 310 })
-  write('system.set', { systemId: HERE.systemId, name: 'AH-1' })
+  write('system.set', { systemId: SYSTEM, name: 'AH-1' })
   write('visit.start', { visitId: HERE.visitId, reason: 'x' })
 })
 
 function surveyed(): void {
-  write('profile.use', { systemId: HERE.systemId, profile: profileById('merrowby-vx-42') })
-  write('rules.use', { systemId: HERE.systemId, rules: HOUSE_RULES.slice(0, 1) })
-  write('system.set', { systemId: HERE.systemId, capacityTons: 3.5, heaterKw: 9 })
+  write('profile.use', { systemId: SYSTEM, profile: profileById('merrowby-vx-42') })
+  write('rules.use', { systemId: SYSTEM, rules: HOUSE_RULES.slice(0, 1) })
+  write('system.set', { systemId: SYSTEM, capacityTons: 3.5, heaterKw: 9 })
   write('part.set', {
-    systemId: HERE.systemId,
-    partId: crypto.randomUUID(),
+    systemId: SYSTEM,
+    partId: uuid(88),
     role: 'return-grille',
     name: 'return',
     widthIn: 24,
@@ -81,7 +48,7 @@ describe('the stage ladder', () => {
     })
   })
   it('counts what the survey knows', () => {
-    write('system.set', { systemId: HERE.systemId, capacityTons: 3.5 })
+    write('system.set', { systemId: SYSTEM, capacityTons: 3.5 })
     expect(stages().survey).toMatchObject({ standing: 'found', done: 1 })
     surveyed()
     expect(stages().survey).toMatchObject({ standing: 'proved', done: 6 })
@@ -90,8 +57,8 @@ describe('the stage ladder', () => {
     surveyed()
     const set = (role: string, column: string, value: string, why: string | null = null) =>
       write('setting.set', { ...HERE, role, column, value, why })
-    write('try.start', { ...HERE, tap: '3', adjustPct: 0, filter: 'clean' }, TRY)
-    write('reading.probes', { ...HERE, tryId: TRY, supply: 0.2, return: -0.25 })
+    tryId = write('try.start', { ...HERE, tap: '3', adjustPct: 0, filter: 'clean' })
+    write('reading.probes', { ...HERE, tryId, supply: 0.2, return: -0.25 })
     expect(stages().airflow).toMatchObject({ standing: 'found', done: 0, of: 4 })
     set('airflow.cool', 'left', '2')
     expect(stages().airflow).toMatchObject({ standing: 'watch' })
@@ -107,7 +74,7 @@ describe('the stage ladder', () => {
     expect(stages().airflow).toMatchObject({ standing: 'proved', done: 4 })
   })
   it('has a key of its own for each stage', () => {
-    const keys = Object.values(stages()).map((stage) => stage.key)
+    const keys = STAGES.map((stage): string => stage.key)
     expect(new Set(keys).size).toBe(keys.length)
     expect(keys).not.toContain('r')
   })
@@ -119,39 +86,69 @@ describe('the stage ladder', () => {
   })
 })
 
+describe('the list of stages', () => {
+  it('has every word of the jot line under one stage', () => {
+    const words = STAGES.flatMap((stage) => stage.jot)
+    expect([...words].sort()).toEqual(
+      JOT_COMMANDS.map((one) => one.word)
+        .filter((word) => word !== 'undo')
+        .sort(),
+    )
+  })
+  it('has each source of aims once: what was taken from one is held against it alone', () => {
+    const sources = STAGES.flatMap((stage) => stage.sources.map((one) => one.source))
+    expect(new Set(sources).size).toBe(sources.length)
+  })
+  it('says why a stage steps back', () => {
+    const zones = STAGES.find((stage) => stage.id === 'zones')
+    expect(zones?.applies(visitNow())).toMatchObject({ ok: false, reason: expect.stringContaining('zones') })
+    write('zone.set', { systemId: SYSTEM, zoneId: uuid(89), name: 'Hall' })
+    expect(zones?.applies(visitNow())).toBe(true)
+  })
+})
+
 describe('what the jot line knows', () => {
   it('has no taps before the equipment is named, and says so', () => {
-    expect(parseJot('tap 3', jotContextOf(visitNow()))).toMatchObject({
+    expect(parseJot('tap 3', jotContextOf(visitNow(), 'airflow'))).toMatchObject({
       state: 'wrong',
       reason: 'This system has no blower table yet.',
     })
   })
   it('has this system’s taps, settings and grilles, and wants first what the advice wants', () => {
     surveyed()
-    const context = jotContextOf(visitNow())
+    const context = jotContextOf(visitNow(), 'airflow')
     expect(context.taps).toEqual(['1', '2', '3', '4', '5'])
     expect(context.settings.map((one) => one.word)).toEqual(['cool', 'heat', 'adjust', 'ramp'])
     expect(context.grilles).toEqual([{ name: 'return', side: 'return', widthIn: 24, heightIn: 24, freeArea: 0.68 }])
     expect(context.wanted).toEqual(['tap ', 'found cool ', 'esp ', 'filter ', 'split ', 'grille '])
   })
+  it('wants on the Settings stage first what nobody has looked at', () => {
+    surveyed()
+    expect(jotContextOf(visitNow(), 'settings').wanted.slice(0, 4)).toEqual([
+      'found cool ',
+      'found heat ',
+      'found adjust ',
+      'tap ',
+    ])
+  })
   it('wants less as more is read', () => {
     surveyed()
     write('setting.set', { ...HERE, role: 'airflow.cool', column: 'found', value: '5' })
-    write('try.start', { ...HERE, tap: '3', adjustPct: 0, filter: 'clean' }, TRY)
-    write('reading.probes', { ...HERE, tryId: TRY, supply: 0.2, return: -0.25, 'before-filter': -0.05, 'after-filter': -0.15 })
-    expect(jotContextOf(visitNow()).wanted).toEqual(['split ', 'grille '])
+    tryId = write('try.start', { ...HERE, tap: '3', adjustPct: 0, filter: 'clean' })
+    write('reading.probes', { ...HERE, tryId, supply: 0.2, return: -0.25, 'before-filter': -0.05, 'after-filter': -0.15 })
+    expect(jotContextOf(visitNow(), 'airflow').wanted).toEqual(['split ', 'grille '])
   })
 })
 
 describe('a left value that differs from its aim', () => {
   const read = (line: string) => {
     const visit = visitNow()
-    return withAim(parseJot(line, jotContextOf(visit)), visit)
+    return withAim(parseJot(line, jotContextOf(visit, 'airflow')), visit)
   }
   beforeEach(() => {
     surveyed()
-    write('try.start', { ...HERE, tap: '3', adjustPct: 0, filter: 'clean' }, TRY)
-    write('reading.probes', { ...HERE, tryId: TRY, supply: 0.2, return: -0.25 })
+    tryId = write('try.start', { ...HERE, tap: '3', adjustPct: 0, filter: 'clean' })
+    write('reading.probes', { ...HERE, tryId, supply: 0.2, return: -0.25 })
   })
   it('is held until it says why', () => {
     expect(read('left cool 5')).toMatchObject({
