@@ -1,9 +1,10 @@
-import type { Clock, LedgerRow } from '@ingle/bench'
+import { type Clock, type LedgerRow, staleAims } from '@ingle/bench'
 import { HOME_WORDS, needsOf, PLACE_WORDS, SCOPE_WORDS, sayBoth, sayMeaning, sayOffer } from '@ingle/core'
 import { rowBody } from '@ingle/record'
 import { X } from 'lucide-react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { StaleNote } from '../../visit/ledger/StaleNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { ServiceCodePanel } from './ServiceCodePanel.tsx'
 
@@ -83,7 +84,9 @@ function said(row: LedgerRow, value: string): string {
 
 /** Where the aim comes from, what it refined, what it costs, and a way to give this unit another. */
 function AimPart({ row }: { row: LedgerRow }) {
-  const { write, at } = useVisit()
+  const visit = useVisit()
+  const { write, at } = visit
+  const stale = useMemo(() => staleAims(visit).get(row.key), [visit, row.key])
   const [open, setOpen] = useState(false)
   const { aim } = row
   return (
@@ -101,6 +104,7 @@ function AimPart({ row }: { row: LedgerRow }) {
             </p>
           )}
           {aim.cost !== '' && <p className="soft text-[13px]">What it costs: {aim.cost}</p>}
+          {stale && <StaleNote stale={stale} />}
           {aim.fit.fit !== 'exact' && <Notice kind="watch">{aim.fit.reason}</Notice>}
         </>
       ) : (

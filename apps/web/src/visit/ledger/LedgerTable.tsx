@@ -1,10 +1,12 @@
-import type { LedgerRow } from '@ingle/bench'
+import { type LedgerRow, type StaleAim, staleAims } from '@ingle/bench'
 import { cautionAt } from '@ingle/catalog'
 import { NEEDS, type NeedId, sayMeaning } from '@ingle/core'
-import { memo, useCallback, useRef, useState } from 'react'
+import { memo, useCallback, useMemo, useRef, useState } from 'react'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { LedgerCell, type LedgerColumn } from './LedgerCell.tsx'
+import { useVisit } from '../useVisit.ts'
+import { StaleNote } from './StaleNote.tsx'
 import { ValueText } from './ValueText.tsx'
 
 const COLUMNS: readonly LedgerColumn[] = ['found', 'left', 'proof']
@@ -20,6 +22,8 @@ interface Props {
 
 /** Settings as Found · Aim · Left · Proof · Why. Arrows move, Enter opens a cell. */
 export function LedgerTable({ rows, caption, byNeed = false, chosen = null, onChoose }: Props) {
+  const visit = useVisit()
+  const stale = useMemo(() => staleAims(visit), [visit])
   const table = useRef<HTMLTableElement>(null)
   const [editing, setEditing] = useState<string | null>(null)
   const edit = useCallback(
@@ -70,6 +74,7 @@ export function LedgerTable({ rows, caption, byNeed = false, chosen = null, onCh
               <Row
                 key={row.key}
                 row={row}
+                stale={stale.get(row.key) ?? null}
                 index={at}
                 editing={editing?.startsWith(`${row.key}:`) ? editing : null}
                 onEdit={edit}
@@ -108,6 +113,7 @@ function groupsOf(rows: readonly LedgerRow[]): { need: NeedId; rows: { row: Ledg
 
 interface RowProps {
   row: LedgerRow
+  stale: StaleAim | null
   index: number
   editing: string | null
   onEdit: (key: string | null) => void
@@ -117,7 +123,7 @@ interface RowProps {
 }
 
 /** Kept as it is while its own row does not change: a keystroke in one cell draws one row. */
-const Row = memo(function Row({ row, index, editing, onEdit, byNeed, chosen, onChoose }: RowProps) {
+const Row = memo(function Row({ row, stale, index, editing, onEdit, byNeed, chosen, onChoose }: RowProps) {
   const cell = (column: LedgerColumn) => (
     <LedgerCell
       row={row}
@@ -157,6 +163,7 @@ const Row = memo(function Row({ row, index, editing, onEdit, byNeed, chosen, onC
       <td data-label="Found">{cell('found')}</td>
       <td data-label="Aim" className="font-bold py-1.5 pr-2 leading-tight">
         <AimCell row={row} />
+        {stale && <StaleNote stale={stale} />}
       </td>
       <td data-label="Left" className="py-1">
         {cell('left')}

@@ -1,0 +1,30 @@
+import { aimDrafts, type StaleAim } from '@ingle/bench'
+import { sayBoth } from '@ingle/core'
+import { StateMark } from '../../kit/StateMark.tsx'
+import { useVisit } from '../useVisit.ts'
+
+/** A worked-out aim whose inputs changed since it was taken: what it is worked out to now, and one tap to take that. */
+export function StaleNote({ stale }: { stale: StaleAim }) {
+  const visit = useVisit()
+  const { row, now, value, source } = stale
+  const { means } = sayBoth(row.setting, value)
+  return (
+    <div className="font-normal text-[12.5px] mt-1">
+      <span className="flex gap-1.5 items-start">
+        <span className="mt-0.5">
+          <StateMark mark="watch" size={12} />
+        </span>
+        <span>
+          taken before its inputs changed; now worked out: <b className="num">{means}</b>, {now.why}
+        </span>
+      </span>
+      <button
+        type="button"
+        className="btn btn-quiet mt-1"
+        onClick={() => void visit.write(aimDrafts(visit, [now], source))}
+      >
+        Renew: aim at {means}
+      </button>
+    </div>
+  )
+}
