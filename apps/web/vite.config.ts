@@ -29,6 +29,16 @@ export default defineConfig({
   // The same library without its stand-ins for Map and WeakMap, which every browser of today has.
   resolve: { alias: [{ find: /^reflect-metadata$/, replacement: 'reflect-metadata/lite' }] },
   worker: { format: 'es' },
-  build: { target: 'baseline-widely-available', sourcemap: true, chunkSizeWarningLimit: 700 },
+  build: {
+    target: 'baseline-widely-available',
+    sourcemap: true,
+    chunkSizeWarningLimit: 700,
+    rolldownOptions: {
+      output: {
+        // What decorators write to has to be there before the first class that is decorated, whatever chunk that is in.
+        strictExecutionOrder: true,
+      },
+    },
+  },
   server: { host: '127.0.0.1', proxy: { '/api': process.env.INGLE_API ?? 'http://127.0.0.1:7310' } },
 })

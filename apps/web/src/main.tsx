@@ -1,6 +1,5 @@
 import 'reflect-metadata'
 import './styles.css'
-import { STAGES, type StageId } from '@ingle/bench'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
@@ -8,7 +7,7 @@ import { RouterProvider } from 'react-router/dom'
 import { ErrorPage, NotFound } from './app/ErrorPage.tsx'
 import { Shell } from './app/Shell.tsx'
 import { followTheme } from './prefs/prefs.ts'
-import type { Load } from './stages/view.ts'
+import type { Load, StageView } from './stages/view.ts'
 import { STAGE_VIEWS } from './stages/views.ts'
 
 followTheme()
@@ -21,8 +20,7 @@ const page = <T extends string>(load: () => Promise<Record<T, React.ComponentTyp
 const lazily = (load: Load) => ({ lazy: async () => ({ Component: await load() }), errorElement: <ErrorPage /> })
 
 /** The routes of a stage: its page, and its views inside it. */
-function stageRoute(id: StageId) {
-  const { page, views = {} } = STAGE_VIEWS[id]
+function stageRoute(id: string, { page, views = {} }: StageView) {
   const children = Object.entries(views).map(([path, load]) =>
     path === '.' ? { index: true as const, ...lazily(load) } : { path, ...lazily(load) },
   )
@@ -41,7 +39,7 @@ const router = createBrowserRouter([
       {
         path: 'sites/:siteId/visits/:visitId/systems/:systemId',
         ...page(() => import('./visit/VisitFrame.tsx'), 'VisitFrame'),
-        children: [...STAGES.map((stage) => stageRoute(stage.id))],
+        children: Object.entries(STAGE_VIEWS).map(([id, view]) => stageRoute(id, view)),
       },
       {
         path: 'sites/:siteId/visits/:visitId/systems/:systemId/sheets/:sheet',

@@ -13,7 +13,7 @@ import { useRound } from './useRound.ts'
 
 /** Where this person is: the Round itself has no other place. */
 const here = clockOf(Intl.DateTimeFormat().resolvedOptions().timeZone)
-const dayAt = (site: RoundSite, iso: string) => clockOf(site.timeZone ?? 'UTC').day(iso)
+const clockAt = (site: RoundSite) => clockOf(site.timeZone ?? 'UTC')
 
 /** Today's visits first, then every site of the crew and what is still open there. */
 export function Round() {
@@ -68,7 +68,7 @@ export function Round() {
                 <div className="flex items-baseline gap-2">
                   <b className="text-lg">{site.name}</b>
                   <span className="soft ml-auto text-[13px]">
-                    visit {visit.number} · {dayAt(site, visit.startedAt)}
+                    visit {visit.number} · {clockAt(site).shortDay(visit.startedAt)}
                   </span>
                 </div>
                 <p className="mt-0.5">{visit.reason}</p>
@@ -105,7 +105,9 @@ function SiteLine({ site }: { site: RoundSite }) {
           <span className="soft block text-[14px]">{site.place}</span>
         </span>
         <span className="soft text-[14px] flex-1">
-          {last ? `${last.closedAt ? 'Last visit' : 'Visit under way since'} ${dayAt(site, last.startedAt)}` : 'No visit yet'}
+          {last
+            ? `${last.closedAt ? 'Last visit' : 'Visit under way since'} ${clockAt(site).day(last.startedAt)}`
+            : 'No visit yet'}
         </span>
         {site.openItems.length > 0 && (
           <span className="flex items-center gap-1.5 text-[14px]">

@@ -65,7 +65,12 @@ describe('aims that a stage worked out', () => {
 
 it('reasons of aims are in the reader’s units', () => {
   const pen = furnace('damp coast')
-  pen.write('try.start', { ...HERE, tap: profileById('aldergate-gx-80')?.blower?.table.taps[1] ?? '', adjustPct: 0, filter: 'clean' })
+  pen.write('try.start', {
+    ...HERE,
+    tap: profileById('aldergate-gx-80')?.blower?.table.taps[1] ?? '',
+    adjustPct: 0,
+    filter: 'clean',
+  })
   const tryId = pen.changes.at(-1)?.id as never
   pen.write('reading.probes', { ...HERE, tryId, supply: 0.2, return: -0.2 })
   const why = (metric: boolean) =>

@@ -2,6 +2,8 @@
 export interface Clock {
   /** A day, as 24 Nov 2026. */
   day: (iso: string) => string
+  /** A day of this year, as 24 Nov. */
+  shortDay: (iso: string) => string
   /** Day and time, as 24 Nov 2026, 10:41. */
   time: (iso: string) => string
   /** The time alone, as 10:41. */
@@ -21,6 +23,7 @@ export function clockOf(timeZone: string): Clock {
   }
   const clock: Clock = {
     day: show({ dateStyle: 'medium' }),
+    shortDay: show({ day: 'numeric', month: 'short' }),
     time: show({ dateStyle: 'medium', timeStyle: 'short' }),
     hour: show({ hour: '2-digit', minute: '2-digit' }),
     // Swedish writes dates as ISO does.

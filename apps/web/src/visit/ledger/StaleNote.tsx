@@ -18,11 +18,7 @@ export function StaleNote({ stale }: { stale: StaleAim }) {
           taken before its inputs changed; now worked out: <b className="num">{means}</b>, {now.why}
         </span>
       </span>
-      <button
-        type="button"
-        className="btn btn-quiet mt-1"
-        onClick={() => void visit.write(aimDrafts(visit, [now], source))}
-      >
+      <button type="button" className="btn btn-quiet mt-1" onClick={() => void visit.write(aimDrafts(visit, [now], source))}>
         Renew: aim at {means}
       </button>
     </div>
