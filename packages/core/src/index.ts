@@ -1,6 +1,6 @@
 // Table of contents of core. Nothing inside core imports through this file.
 
-export { type Finding, findings, METHOD_NAMES } from './advice/findings.ts'
+export { type Finding, findings } from './advice/findings.ts'
 export {
   type JointAnswer,
   type JointConstraint,
@@ -63,6 +63,9 @@ export {
   type InstrumentMeasure,
   instrumentDoubts,
 } from './airflow/instruments.ts'
+export type { Method } from './airflow/methods/method.ts'
+export { METHODS, methodOf } from './airflow/methods/methods.ts'
+export { densityAt } from './airflow/methods/traverse.ts'
 export {
   FILTER_FACE_FPM,
   filterFaceFpm,
@@ -71,7 +74,7 @@ export {
   type Remedy,
   remedies,
 } from './airflow/partBudget.ts'
-export { type AirflowPicture, airflowPicture, densityAt, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
+export { type AirflowPicture, airflowPicture, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
 export { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise, type RiseJudgement } from './airflow/riseWindow.ts'
 export {
   PART_NAMES,
@@ -160,6 +163,7 @@ export {
 } from './device/spelling.ts'
 export { DEVICE_UNITS, type RoleUnit, UNIT_SIGN } from './device/units.ts'
 export { needsOf, workOrder } from './device/workOrder.ts'
+export { grilleNamed } from './jot/commands/grilles.ts'
 export { type Completion, completions } from './jot/completions.ts'
 export { JOT_COMMANDS, JOT_LIMIT, type JotCommand, type JotGrille, type JotIntent, type JotSetting } from './jot/grammar.ts'
 export { parseJot } from './jot/parseJot.ts'

@@ -1,4 +1,5 @@
-import type { Disagreement, FlowEstimate } from '../airflow/combine.ts'
+import type { Disagreement } from '../airflow/combine.ts'
+import { methodOf } from '../airflow/methods/methods.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES, POINT_NAMES, PROBE_REPEAT_IN_WC } from '../airflow/staticWalk.ts'
 import { list, percent, type Show, tapName } from './show.ts'
@@ -18,37 +19,6 @@ export interface Finding {
 export const HEAVY_SHARE = 0.35
 /** One duct gives one coefficient; probes repeat well within this. */
 export const DUCT_REPEAT_SHARE = 0.15
-
-export const METHOD_NAMES: Record<FlowEstimate['method'], string> = {
-  table: 'the blower table at the measured static',
-  'return-grilles': 'the return grilles',
-  'return-hoods': 'the hood on the return grilles',
-  'heater-rise': 'the temperature rise over the heater',
-  'furnace-rise': 'the temperature rise over the furnace',
-  traverse: 'the traverse',
-  plate: 'the metering plate',
-}
-
-const REPEAT_NAMES: Record<FlowEstimate['method'], string> = {
-  table: 'the static on both sides, and look at the tap again',
-  'return-grilles': 'the return grilles',
-  'return-hoods': 'the hood on every return grille',
-  'heater-rise': 'the temperature rise over the heater',
-  'furnace-rise': 'both temperatures of the furnace, and the input',
-  traverse: 'the traverse, the points that were doubted first',
-  plate: 'the plate, and both statics with it',
-}
-
-/** No line writes a traverse or a furnace's rise: those have their own views. */
-const REPEAT_JOTS: Record<FlowEstimate['method'], string | null> = {
-  table: 'esp ',
-  'return-grilles': 'grille return ',
-  'return-hoods': 'hood return ',
-  'heater-rise': 'rise ',
-  'furnace-rise': null,
-  traverse: null,
-  plate: null,
-}
 
 /** Everything that does not fit, the contradictions first. Rules are one function each. */
 export function findings(picture: AirflowPicture, show: Show): Finding[] {
@@ -107,14 +77,14 @@ function disagreements(current: TryResult, show: Show): Finding[] {
     kind: 'contradiction',
     tryNumber: current.input.number,
     text: disagreementText(one, show),
-    remedy: `Repeat ${REPEAT_NAMES[one.repeat.method]}: it is what fits the rest least.`,
-    jot: REPEAT_JOTS[one.repeat.method],
+    remedy: `Repeat ${methodOf(one.repeat).repeat.what}: it is what fits the rest least.`,
+    jot: methodOf(one.repeat).repeat.jot,
   }))
 }
 
 function disagreementText(one: Disagreement, show: Show): string {
   const share = one.differenceCfm / ((one.a.flowCfm + one.b.flowCfm) / 2)
-  return `${METHOD_NAMES[one.a.method].replace(/^the/, 'The')} says ${show('flow', one.a.flowCfm)}, ${METHOD_NAMES[one.b.method]} ${show('flow', one.b.flowCfm)}: ${show('flow', one.differenceCfm)} or ${percent(share)} apart, more than the ${show('flow', one.allowedCfm)} that both may be off.`
+  return `${methodOf(one.a).name.replace(/^the/, 'The')} says ${show('flow', one.a.flowCfm)}, ${methodOf(one.b).name} ${show('flow', one.b.flowCfm)}: ${show('flow', one.differenceCfm)} or ${percent(share)} apart, more than the ${show('flow', one.allowedCfm)} that both may be off.`
 }
 
 /** The duct does not change with the tap: two tries with one filter must give one coefficient. */

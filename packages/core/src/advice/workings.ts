@@ -1,9 +1,8 @@
+import { methodOf } from '../airflow/methods/methods.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES, POINT_NAMES } from '../airflow/staticWalk.ts'
 import { format, formatScientific } from '../quantity/format.ts'
 import { BASE_UNITS } from '../quantity/units.ts'
-import { METHOD_NAMES } from './findings.ts'
-import { methodWorkings } from './methodWorkings.ts'
 import { list, tapName } from './show.ts'
 import { f, inWc, type Working } from './working.ts'
 
@@ -131,6 +130,14 @@ function walk(current: TryResult): Working[] {
   ]
 }
 
+/** One working for each way in which the flow of a try is known. */
+export function methodWorkings({ input, air, sensibleFactor }: AirflowPicture, current: TryResult): Working[] {
+  return (current.flow?.estimates ?? []).map((one) => ({
+    ...methodOf(one).working(current.input, { input, air, sensibleFactor }, one),
+    result: { quantity: 'flow', value: one.flowCfm, plusMinus: one.plusMinusCfm },
+  }))
+}
+
 function combined(current: TryResult): Working[] {
   const flow = current.flow
   if (!flow || flow.estimates.length < 2) return []
@@ -141,13 +148,13 @@ function combined(current: TryResult): Working[] {
       formula: `${flow.estimates.map((one) => `${f(one.flowCfm)} ± ${f(one.plusMinusCfm)}`).join(', ')} → ${f(flow.flowCfm)} ± ${f(flow.plusMinusCfm)} cfm`,
       result: { quantity: 'flow', value: flow.flowCfm, plusMinus: flow.plusMinusCfm },
       inputs: flow.estimates.map((one) => ({
-        name: METHOD_NAMES[one.method],
+        name: methodOf(one).name,
         value: `${f(one.flowCfm)} cfm`,
         from: `± ${f(one.plusMinusCfm)}`,
       })),
       source: 'Mean weighed by 1/u² (JCGM 100); two differ when |a−b| > √(ua²+ub²), at 95%.',
       note: flow.doubted
-        ? `They do not agree. Taken without ${METHOD_NAMES[flow.doubted.method]} until it is read again.`
+        ? `They do not agree. Taken without ${methodOf(flow.doubted).name} until it is read again.`
         : 'They agree within their uncertainties.',
     },
   ]

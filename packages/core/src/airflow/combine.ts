@@ -1,9 +1,7 @@
-/** The ways of knowing the flow. */
-export type FlowMethod = 'table' | 'return-grilles' | 'return-hoods' | 'heater-rise' | 'furnace-rise' | 'traverse' | 'plate'
-
 /** One way of knowing the flow. */
 export interface FlowEstimate {
-  method: FlowMethod
+  /** Id of one of METHODS. */
+  method: string
   flowCfm: number
   /** The flow lies within ± this, nineteen times in twenty. */
   plusMinusCfm: number

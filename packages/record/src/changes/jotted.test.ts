@@ -196,11 +196,25 @@ describe('a change that a line can write', () => {
     ['a change of another kind', 'visit.close', {}],
   ])('%s has no line', (_, kind, body) => expect(lineIn(BASE_UNITS, kind, body)).toBeNull())
 
-  it('a known grille goes by its own name, and its size goes with it', () => {
+  it('of a grille that the survey knows, a line says what differs and nothing else', () => {
     const grilles = [{ name: 'Desk', side: 'supply' as const, widthIn: 12, heightIn: 6, freeArea: 0.7 }]
-    const body = { ...TRY, name: 'Desk', side: 'supply', faceFpm: 620, widthIn: 14, heightIn: 6, freeArea: 0.7 }
-    const line = lineOf({ kind: 'reading.grille', body } as unknown as Change, { units: BASE_UNITS, grilles, wordOf: () => null })
-    expect(line).toBe('grille desk supply 620 14x6 free 0.7')
-    expect(parseJot(line ?? '', { ...context, grilles })).toMatchObject({ intent: { name: 'Desk', widthIn: 14 } })
+    const lineWith = (more: object) => {
+      const read = { name: 'Desk', side: 'supply', faceFpm: 620, widthIn: 12, heightIn: 6, freeArea: 0.7, ...more }
+      const body = { ...TRY, ...read }
+      const line = lineOf({ kind: 'reading.grille', body } as unknown as Change, {
+        units: BASE_UNITS,
+        grilles,
+        wordOf: () => null,
+      })
+      if (line === null) return null
+      expect(parseJot(line, { ...context, grilles })).toMatchObject({ intent: { kind: 'grille', ...read } })
+      return line
+    }
+    expect(lineWith({})).toBe('grille desk 620')
+    expect(lineWith({ widthIn: 14 })).toBe('grille desk 620 14x6')
+    expect(lineWith({ heightIn: null })).toBe('grille desk 620 12x?')
+    expect(lineWith({ freeArea: 0.6 })).toBe('grille desk 620 free 0.6')
+    expect(lineWith({ freeArea: null })).toBeNull()
+    expect(lineWith({ side: 'return' })).toBe('grille desk return 620')
   })
 })

@@ -1,4 +1,4 @@
-import { METHOD_NAMES } from '@ingle/core'
+import { methodOf } from '@ingle/core'
 import { Link } from 'react-router'
 import { Empty } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -42,8 +42,8 @@ export function Measure() {
           <p className="soft text-[14px]">
             Try {current.input.number}, {current.input.tapLabel === '?' ? 'tap not known' : `tap ${current.input.tapLabel}`}
             {flow &&
-              `, by ${flow.estimates.length === 1 ? METHOD_NAMES[flow.estimates[0]?.method ?? 'table'] : `${flow.estimates.length} methods weighed by their uncertainty`}`}
-            {flow?.doubted && `, without ${METHOD_NAMES[flow.doubted.method]}, which fits the rest least`}.
+              `, by ${flow.estimates.length === 1 ? flow.estimates[0] && methodOf(flow.estimates[0]).name : `${flow.estimates.length} methods weighed by their uncertainty`}`}
+            {flow?.doubted && `, without ${methodOf(flow.doubted).name}, which fits the rest least`}.
           </p>
         </section>
         <Methods picture={picture} />

@@ -1,4 +1,4 @@
-import { type AirflowPicture, METHOD_NAMES } from '@ingle/core'
+import { type AirflowPicture, methodOf } from '@ingle/core'
 import { lazy, Suspense, useState } from 'react'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -35,7 +35,7 @@ export function Methods({ picture }: { picture: AirflowPicture }) {
             <tbody>
               {flow.estimates.map((one) => (
                 <tr key={one.method}>
-                  <td className="py-0.5">{METHOD_NAMES[one.method]}</td>
+                  <td className="py-0.5">{methodOf(one).name}</td>
                   <td className="num text-right">
                     {show('flow', one.flowCfm)} ± {show('flow', one.plusMinusCfm, { bare: true })}
                   </td>

@@ -1,16 +1,6 @@
-import { type AirflowPicture, type FlowEstimate, fromChosen } from '@ingle/core'
+import { type AirflowPicture, fromChosen, methodOf } from '@ingle/core'
 import { CartesianGrid, ErrorBar, ReferenceArea, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts'
 import { useVisit } from '../../visit/useVisit.ts'
-
-const SHORT: Record<FlowEstimate['method'], string> = {
-  table: 'table',
-  'return-grilles': 'grilles',
-  'return-hoods': 'hood',
-  'heater-rise': 'heater',
-  'furnace-rise': 'furnace',
-  traverse: 'traverse',
-  plate: 'plate',
-}
 
 /** Each method as a point with its uncertainty; the aim as a band. */
 export function MethodsChart({ picture }: { picture: AirflowPicture }) {
@@ -18,7 +8,7 @@ export function MethodsChart({ picture }: { picture: AirflowPicture }) {
   const flow = (cfm: number) => fromChosen('flow', cfm, units)
   const points = (picture.current?.flow?.estimates ?? []).map((one) => ({
     flow: Math.round(flow(one.flowCfm)),
-    method: SHORT[one.method],
+    method: methodOf(one).short,
     off: flow(one.plusMinusCfm),
   }))
   const axis = { fontSize: 12, fill: 'var(--tone-ink)' }

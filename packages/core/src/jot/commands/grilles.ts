@@ -66,9 +66,9 @@ function nameIn(line: Line): string | null {
  * A grille that the survey knows goes by its name. Of another one the last word may say the side; else names that begin
  * with “return” are return grilles.
  */
-function grilleNamed(
+export function grilleNamed(
   typed: string,
-  context: JotContext,
+  context: Pick<JotContext, 'grilles'>,
 ): { name: string; side: 'return' | 'supply'; known: JotGrille | undefined } {
   const find = (label: string) => context.grilles.find((one) => one.name.toLowerCase() === label)
   const whole = find(typed)

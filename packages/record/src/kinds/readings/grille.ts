@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { readNumber, tidyTyped } from '@ingle/core'
+import { grilleNamed, readNumber, tidyTyped } from '@ingle/core'
 import { IsIn, IsNotEmpty, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { exact } from '../exact.ts'
 import { OnTry } from '../onVisit.ts'
@@ -27,8 +27,12 @@ export const grille = reading('grille', {
   rowName: ({ side, name }) => ` ${side} ${name}`,
   line({ name, side, faceFpm, widthIn, heightIn, freeArea }, context) {
     if (!typeable(name, context)) return null
-    const size = widthIn == null && heightIn == null ? '' : ` ${widthIn ?? '?'}x${heightIn ?? '?'}`
-    return `grille ${name.toLowerCase()} ${side} ${exact('velocity', faceFpm, context.units)}${size}${freeArea == null ? '' : ` free ${freeArea}`}`
+    const { known } = grilleNamed(name.toLowerCase(), context)
+    if (known?.freeArea != null && freeArea == null) return null
+    const sized = (known?.widthIn ?? null) === (widthIn ?? null) && (known?.heightIn ?? null) === (heightIn ?? null)
+    const size = sized ? '' : ` ${widthIn ?? '?'}x${heightIn ?? '?'}`
+    const free = (known?.freeArea ?? null) === (freeArea ?? null) ? '' : ` free ${freeArea}`
+    return `grille ${named(name, side, context)} ${exact('velocity', faceFpm, context.units)}${size}${free}`
   },
   jotted: { grille: ({ kind: _, ...values }) => values },
 })
@@ -38,4 +42,11 @@ export function typeable(name: string, { grilles }: LineContext): boolean {
   const words = name.split(' ')
   const known = grilles.find((one) => one.name.toLowerCase() === name.toLowerCase())?.name ?? name.toLowerCase()
   return known === name && tidyTyped(name) === name && words.every((word) => /\S/.test(word) && readNumber(word) === null)
+}
+
+/** The name as a line says it: with the side only where the name would not be taken for it. */
+export function named(name: string, side: 'return' | 'supply', context: LineContext): string {
+  const typed = name.toLowerCase()
+  const taken = grilleNamed(typed, context)
+  return taken.name === name && taken.side === side ? typed : `${typed} ${side}`
 }

@@ -3,7 +3,7 @@ import { IsIn, IsNotEmpty, IsNumber, IsString, Max, MaxLength, Min } from 'class
 import { exact } from '../exact.ts'
 import { OnTry } from '../onVisit.ts'
 import { reading } from '../spec.ts'
-import { typeable } from './grille.ts'
+import { named, typeable } from './grille.ts'
 
 /** A hood over a grille. */
 export class ReadingHood extends OnTry {
@@ -18,6 +18,6 @@ export const hood = reading('hood', {
   fields: { flowCfm: { says: 'hood', in: 'flow', read: true } },
   rowName: ({ side, name }) => ` ${side} ${name}`,
   line: ({ name, side, flowCfm }, context) =>
-    typeable(name, context) ? `hood ${name.toLowerCase()} ${side} ${exact('flow', flowCfm, context.units)}` : null,
+    typeable(name, context) ? `hood ${named(name, side, context)} ${exact('flow', flowCfm, context.units)}` : null,
   jotted: { hood: ({ kind: _, ...values }) => values },
 })

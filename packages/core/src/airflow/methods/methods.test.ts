@@ -1,14 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { findings } from '../advice/findings.ts'
-import { methodWorkings } from '../advice/methodWorkings.ts'
-import { showIn } from '../advice/show.ts'
-import { BASE_UNITS } from '../quantity/units.ts'
-import { attempt, scenario } from '../testing/scenario.ts'
-import type { FlowMethod } from './combine.ts'
-import type { AirflowInput, TryInput } from './input.ts'
-import type { InstrumentData } from './instruments.ts'
-import { airflowPicture } from './picture.ts'
+import { findings } from '../../advice/findings.ts'
+import { showIn } from '../../advice/show.ts'
+import { methodWorkings } from '../../advice/workings.ts'
+import { BASE_UNITS } from '../../quantity/units.ts'
+import { attempt, scenario } from '../../testing/scenario.ts'
+import type { AirflowInput, TryInput } from '../input.ts'
+import type { InstrumentData } from '../instruments.ts'
+import { airflowPicture } from '../picture.ts'
+import { type FlowMethod, METHODS } from './methods.ts'
 
 const DUCT = { shape: 'rectangular', widthIn: 24, heightIn: 12, straightBeforeIn: 200, straightAfterIn: 90 } as const
 const every = (pressure: number) => Object.fromEntries(Array.from({ length: 25 }, (_, i) => [i, pressure]))
@@ -25,6 +25,11 @@ const instrument = (more: Partial<InstrumentData>): InstrumentData => ({
 })
 
 describe('every way of knowing the flow', () => {
+  it('has one name for each, and says which instrument bounds it', () => {
+    expect(new Set(METHODS.map(({ id }) => id)).size).toBe(METHODS.length)
+    expect(new Set(METHODS.map(({ name }) => name)).size).toBe(METHODS.length)
+  })
+
   it('takes the hood once every return grille was under it', () => {
     const hood = { id: 'h1', name: 'hall', side: 'return' as const, flowCfm: 640 }
     expect(flowBy('return-hoods', pictureWith({ hoods: [hood] }, { returnGrilles: 2 }))).toBeUndefined()

@@ -1,0 +1,65 @@
+import { percent, tapName } from '../../advice/show.ts'
+import { f, inWc } from '../../advice/working.ts'
+import { type TableFlow, tableFlow } from '../blowerTable.ts'
+import type { AirflowInput, TryInput } from '../input.ts'
+import { instrumentPlusMinus } from '../instruments.ts'
+import { PROBE_REPEAT_IN_WC, staticWalk } from '../staticWalk.ts'
+import { fromTry, type Method } from './method.ts'
+
+/** The maker's production spread and the cabinet's fitting, at 95 %. */
+const TABLE_SHARE = 0.05
+
+/** What the table answers for the tap and static of a try; null until both are known. Source: as `tableFlow`. */
+export function tableOf(one: TryInput, { blower }: AirflowInput): TableFlow | null {
+  const { externalInWc } = staticWalk(one.probes)
+  return blower && one.tap !== null && externalInWc !== null
+    ? tableFlow(blower.table, one.tap, externalInWc, one.adjustPct)
+    : null
+}
+
+/** The blower's own table at the measured static. */
+export const table: Method<'table'> = {
+  id: 'table',
+  name: 'the blower table at the measured static',
+  short: 'table',
+  repeat: { what: 'the static on both sides, and look at the tap again', jot: 'esp ' },
+  measures: ['static'],
+  estimate(one, { input }) {
+    const answer = tableOf(one, input)
+    return answer?.ok
+      ? { flowCfm: answer.flowCfm, plusMinusCfm: plusMinusCfm(one, input, answer.flowCfm), readingIds: one.probeIds }
+      : null
+  },
+  working(one, { input }, { flowCfm }) {
+    const { externalInWc } = staticWalk(one.probes)
+    const answer = tableOf(one, input)
+    const between = answer?.ok ? answer.between : null
+    const adjust = one.adjustPct === 0 ? '' : ` × ${f(1 + one.adjustPct / 100, 2)} adjust`
+    return {
+      id: 'flow-table',
+      label: 'Flow, table',
+      formula: `${tapName(one.tapLabel)} at ${inWc(externalInWc ?? 0)} in.wc${adjust} → ${f(flowCfm)} cfm`,
+      inputs: [
+        { name: 'tap', value: one.tapLabel, from: fromTry(one) },
+        { name: 'static', value: `${inWc(externalInWc ?? 0)} in.wc`, from: fromTry(one) },
+      ],
+      source: `${input.blower?.name ?? ''} blower table: ${input.blower?.source ?? ''}`,
+      note: `${between && between[0] !== between[1] ? `Straight between the rows ${inWc(between[0])} and ${inWc(between[1])}. ` : ''}± ${percent(TABLE_SHARE)} for the table, and what the probes may be off.`,
+    }
+  },
+}
+
+/** The table's own spread and what two probes may be off by, through the slope of the tap's line. */
+function plusMinusCfm(one: TryInput, { blower, instruments }: AirflowInput, flowCfm: number): number {
+  const own = TABLE_SHARE * flowCfm
+  const { externalInWc } = staticWalk(one.probes)
+  const { tap } = one
+  if (!blower || tap === null || externalInWc === null) return own
+  const step = 0.05
+  const [low, high] = [externalInWc - step, externalInWc + step].map((p) => tableFlow(blower.table, tap, p, one.adjustPct))
+  const slope = low?.ok && high?.ok ? (high.flowCfm - low.flowCfm) / (2 * step) : 0
+  // External static is the difference of two probes; without an instrument, what probes repeat within.
+  const gauge = instruments.static
+  const probe = gauge ? Math.max(instrumentPlusMinus(gauge, externalInWc), PROBE_REPEAT_IN_WC / 2) : PROBE_REPEAT_IN_WC
+  return Math.hypot(own, slope * probe)
+}
