@@ -33,6 +33,24 @@ const FAULTS = [
     rule: 'noRestrictedImports',
   },
   {
+    what: 'record to bench',
+    in: 'packages/record',
+    text: "import { STAGES } from '@ingle/bench'\n\nexport const planted = STAGES\n",
+    rule: 'noRestrictedImports',
+  },
+  {
+    what: 'catalog to bench',
+    in: 'packages/catalog',
+    text: "import { STAGES } from '@ingle/bench'\n\nexport const planted = STAGES\n",
+    rule: 'noRestrictedImports',
+  },
+  {
+    what: 'bench to report',
+    in: 'packages/bench',
+    text: "import { fullRecord } from '@ingle/report'\n\nexport const planted = fullRecord\n",
+    rule: 'noRestrictedImports',
+  },
+  {
     what: 'report to the server',
     in: 'packages/report',
     text: "import { slug } from '../../../apps/server/src/http/attachment.ts'\n\nexport const planted = slug\n",
@@ -80,16 +98,43 @@ const FAULTS = [
     text: 'export const planted = () => document.title\n',
     rule: 'noRestrictedGlobals',
   },
+  {
+    what: 'ids made by chance in core',
+    in: 'packages/core',
+    text: 'export const planted = () => crypto.randomUUID()\n',
+    rule: 'noRestrictedGlobals',
+  },
+  {
+    what: 'chance in core',
+    in: 'packages/core',
+    text: 'export const planted = () => Math.random()\n',
+    rule: 'Random is passed in',
+  },
+  {
+    what: 'an id that nobody parsed',
+    in: 'packages/bench',
+    text: "import type { SiteId } from '@ingle/record'\n\nexport const planted = (text: string) => text as SiteId\n",
+    rule: 'Ids are made where they are parsed',
+  },
+  {
+    what: 'a cycle of types',
+    in: 'packages/record',
+    text: "import type { There } from './plantedAgain.ts'\n\nexport type Here = There | null\n",
+    rule: 'noImportCycles',
+  },
 ] as const
 const ALLOWED = { in: 'packages/record', text: "import { ok } from '@ingle/core'\n\nexport const planted = ok\n" }
 
 const files = [...FAULTS, ALLOWED].map((one, i) => `${one.in}/src/planted${i}.ts`)
+const CYCLE = FAULTS.findIndex(({ what }) => what === 'a cycle of types')
+const OTHER_HALF = join(ROOT, 'packages/record/src/plantedAgain.ts')
 let said = new Map<string, string[]>()
 
 /** The rules are worth something only while they bite: each fault is planted, linted, and taken out again. */
 describe('the arrows between the workspaces', () => {
   beforeAll(() => {
     for (const [i, one] of [...FAULTS, ALLOWED].entries()) writeFileSync(join(ROOT, files[i] ?? ''), one.text)
+    writeFileSync(OTHER_HALF, `import type { Here } from './planted${CYCLE}.ts'\n\nexport type There = Here[]\n`)
     const biome = join(ROOT, 'node_modules/@biomejs/biome/bin/biome')
     const run = spawnSync(process.execPath, [biome, 'lint', '--reporter=github', '--max-diagnostics=200', ...files], {
       cwd: ROOT,
@@ -98,7 +143,7 @@ describe('the arrows between the workspaces', () => {
     said = new Map(files.map((file) => [file, run.stdout.split('\n').filter((line) => line.includes(`${file},line=`))]))
   }, 60_000)
   afterAll(() => {
-    for (const file of files) rmSync(join(ROOT, file), { force: true })
+    for (const file of [...files.map((one) => join(ROOT, one)), OTHER_HALF]) rmSync(file, { force: true })
   })
 
   it.each(FAULTS.map((fault, i) => [fault.what, fault.rule, i] as const))('%s is found by %s', (_, rule, i) => {

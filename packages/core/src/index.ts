@@ -129,7 +129,8 @@ export {
   settableOn,
 } from './device/keypad/machine.ts'
 export { keypadDoubts } from './device/keypad/machineCheck.ts'
-export { type KeyPlan, type PlanStep, planKeys } from './device/keypad/planner.ts'
+export type { KeyPlan, PlanStep } from './device/keypad/plan.ts'
+export { planKeys } from './device/keypad/planner.ts'
 export { reading } from './device/keypad/reading.ts'
 export { type KeyEvent, type KeypadState, startState } from './device/keypad/state.ts'
 export { planRound, type UnitPlan, type UnitToSet } from './device/keypad/units.ts'

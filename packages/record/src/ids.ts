@@ -51,8 +51,10 @@ export function parseId<T extends AnyId>(text: string | undefined, what: string)
 /** An id that somebody else's check has already passed: a row of the database, a fixture, the demo world. */
 export const knownId = <T extends AnyId>(text: string): T => text as T
 
+export type NewId = <T extends AnyId>() => T
+
 /** Makes new ids; the source of random ones is passed in. */
 export const idMaker =
-  (random: () => string) =>
-  <T extends AnyId>(): T =>
+  (random: () => string): NewId =>
+  <T extends AnyId>() =>
     random() as T

@@ -1,9 +1,9 @@
-import { fold, type SiteId } from '@ingle/record'
+import { fold } from '@ingle/record'
 import { RoundAnswer, type RoundSite } from '@ingle/record/wire'
 import { useCallback, useEffect, useState } from 'react'
 import { useMe } from '../session/useMe.ts'
 import { api } from '../sync/api.ts'
-import type { LocalDb } from '../sync/localDb.ts'
+import { type LocalDb, sitesIn } from '../sync/localDb.ts'
 import { onNews } from '../sync/outbox.ts'
 import { deskFor } from '../sync/siteStore.ts'
 
@@ -27,9 +27,7 @@ export function useRound(): { sites: RoundSite[] | null; stale: boolean; reload:
 }
 
 async function onlyHere(db: LocalDb, known: readonly RoundSite[]): Promise<RoundSite[]> {
-  const ids = ((await db.pending.orderBy('siteId').uniqueKeys()) as SiteId[]).filter(
-    (id) => !known.some((site) => site.id === id),
-  )
+  const ids = (await sitesIn(db.pending)).filter((id) => !known.some((site) => site.id === id))
   return Promise.all(
     ids.map(async (id) => {
       const state = fold(

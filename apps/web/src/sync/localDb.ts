@@ -1,4 +1,4 @@
-import type { Change, ChangeId, PhotoId, SiteId } from '@ingle/record'
+import { type Change, type ChangeId, knownId, type PhotoId, type SiteId } from '@ingle/record'
 import type { StoredDocument, Why } from '@ingle/record/wire'
 import Dexie, { type Table } from 'dexie'
 
@@ -41,6 +41,10 @@ export class LocalDb extends Dexie {
     this.version(2).stores({ documents: '[kind+id+version], seq' })
   }
 }
+
+/** The sites of which a table keeps changes. */
+export const sitesIn = async (table: Table<{ siteId: SiteId }>): Promise<SiteId[]> =>
+  (await table.orderBy('siteId').uniqueKeys()).map((key) => knownId(String(key)))
 
 let open: { accountId: string; db: LocalDb } | null = null
 

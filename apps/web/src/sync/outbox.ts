@@ -4,7 +4,7 @@ import { liveQuery } from 'dexie'
 import { create } from 'zustand'
 import { signedOut } from '../session/session.ts'
 import { api, Offline, Refused } from './api.ts'
-import type { Confirmed, LocalDb, Pending } from './localDb.ts'
+import { type Confirmed, type LocalDb, type Pending, sitesIn } from './localDb.ts'
 
 const BATCH = 100
 const RETRY_FIRST_MS = 1000
@@ -212,7 +212,7 @@ export class Outbox {
   }
 
   private async catchUpAll(): Promise<void> {
-    const ids = (await this.db.confirmed.orderBy('siteId').uniqueKeys()) as SiteId[]
+    const ids = await sitesIn(this.db.confirmed)
     for (const id of ids) await this.catchUp(id)
   }
 

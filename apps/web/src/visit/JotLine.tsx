@@ -79,10 +79,11 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
     const drafts = changesOf(intent, place, newId)
     const written = await visit.write(correcting ? drafts.map((draft) => ({ ...draft, replaces: correcting.id })) : drafts)
     if (!written.ok) return setSaid({ kind: 'wrong', text: `${written.reason} ${written.remedy}` })
+    const undo = written.ids.at(-1)
     setSaid({
       kind: 'done',
       text: `${correcting ? 'Corrected' : 'Written'}: ${reading.reads}`,
-      ...(written.ids.at(-1) && { undo: written.ids.at(-1) as ChangeId }),
+      ...(undo && { undo }),
     })
     setText('')
     setCorrecting(null)

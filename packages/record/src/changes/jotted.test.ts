@@ -1,6 +1,7 @@
 import { BASE_UNITS, JOT_COMMANDS, METRIC_UNITS, parseJot, type UnitChoice } from '@ingle/core'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { idMaker } from '../ids.ts'
 import { type BodyOf, type ChangeKind, KINDS } from '../kinds/kinds.ts'
 import { HERE, SYSTEM, uuid } from '../testing/pen.ts'
 import { type Change, parseChange } from './change.ts'
@@ -34,10 +35,10 @@ const context = {
 }
 const place = { ...HERE, tryId: uuid(3), tap: '3', adjustPct: 0, filter: 'as-found' as const }
 let n = 500
-const newId = () => {
+const newId = idMaker(() => {
   n += 1
   return uuid(n)
-}
+})
 const lines = JOT_COMMANDS.flatMap((command) => command.examples).filter((line) => line !== 'undo')
 
 function written(line: string, at: Parameters<typeof changesOf>[1] = place) {

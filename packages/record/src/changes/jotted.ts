@@ -1,5 +1,5 @@
 import type { JotIntent } from '@ingle/core'
-import type { ChangeId, SystemId, TryId, VisitId } from '../ids.ts'
+import type { ChangeId, NewId, SystemId, TryId, VisitId } from '../ids.ts'
 import { KINDS, kindOf } from '../kinds/kinds.ts'
 import { OnTry, OnVisit } from '../kinds/onVisit.ts'
 import type { JotStands, LineContext, Spec } from '../kinds/spec.ts'
@@ -13,7 +13,7 @@ export interface JotPlace extends JotStands {
   tryId: TryId | null
 }
 
-type Maker = { spec: Spec<string, object>; make: (intent: never, stands: JotStands, newId: () => string) => object }
+type Maker = { spec: Spec<string, object>; make: (intent: never, stands: JotStands, newId: NewId) => object }
 const MAKERS = new Map<string, Maker>(
   KINDS.flatMap((spec) =>
     Object.entries(spec.jotted ?? {}).map(([intent, make]): [string, Maker] => [intent, { spec: spec as never, make }]),
@@ -24,7 +24,7 @@ const MAKERS = new Map<string, Maker>(
  * The changes that write a jotted intent down. A reading without a try starts one, tap unknown. `newId` makes ids;
  * `undo` is not here: it names a change, which only the caller knows.
  */
-export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: JotPlace, newId: () => string): Draft[] {
+export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: JotPlace, newId: NewId): Draft[] {
   const maker = MAKERS.get(intent.kind)
   if (!maker) throw new Error(`No kind writes down “${intent.kind}”: add it to the \`jotted\` of one`)
   const { visitId, systemId, tryId, ...stands } = place
@@ -35,7 +35,7 @@ export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: J
   if (!(on instanceof OnVisit)) return [draft({ systemId })]
   if (!(on instanceof OnTry)) return [draft({ visitId, systemId })]
   if (tryId) return [draft({ visitId, systemId, tryId })]
-  const id = newId() as ChangeId
+  const id = newId<ChangeId>()
   const first: Draft = { kind: 'try.start', id, body: { visitId, systemId, tap: null, adjustPct: 0, filter: stands.filter } }
   return [first, draft({ visitId, systemId, tryId: id })]
 }

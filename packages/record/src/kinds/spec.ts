@@ -4,6 +4,7 @@
  */
 import type { JotGrille, JotIntent, Quantity, Refusal, Show, UnitChoice } from '@ingle/core'
 import type { ClassConstructor } from 'class-transformer'
+import type { ChangeId, NewId } from '../ids.ts'
 
 /** One field of a body: what it is called, what it counts in, and whether somebody read it off an instrument. */
 export interface Field {
@@ -41,7 +42,7 @@ export interface JotStands {
   adjustPct: number
   filter: 'as-found' | 'clean'
   /** For a setting: the entries of its cell that the writer had before their eyes. */
-  saw?: string[]
+  saw?: ChangeId[]
 }
 
 /** A body without the ids that say where it belongs. */
@@ -65,7 +66,7 @@ export interface Spec<K extends string, B extends object> {
   /** The jotted line that would write it down; null where none could. */
   line?: (body: B, context: LineContext) => string | null
   /** What a jotted line of some intent writes; the inverse of `line`. */
-  jotted?: { [I in JotIntent['kind']]?: (intent: IntentOf<I>, stands: JotStands, newId: () => string) => Said<B> }
+  jotted?: { [I in JotIntent['kind']]?: (intent: IntentOf<I>, stands: JotStands, newId: NewId) => Said<B> }
 }
 
 /** A reading of one try: kept in the order of reading. */

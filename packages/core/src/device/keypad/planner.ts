@@ -5,30 +5,12 @@ import { nextState } from './interpreter.ts'
 import { type Job, jobsFor } from './jobs.ts'
 import { itemsOf, type KeypadMachine } from './machine.ts'
 import { CYCLE, type OrderStep, Orders } from './order.ts'
+import type { KeyPlan, PlanStep } from './plan.ts'
 import { reading } from './reading.ts'
 import { settle } from './settle.ts'
 import { type KeyEvent, type KeypadState, keepsMemory, restsFor } from './state.ts'
 import { type KeyCost, Routes, USUAL_COST } from './ways.ts'
 import { labelOf, nameOf, saidOf } from './words.ts'
-
-export interface PlanStep {
-  events: KeyEvent[]
-  says: string
-  /** What the screen should read afterwards. */
-  reads: string
-  /** The setting that this step writes. */
-  sets?: string
-  /** Why it comes here, or at all. */
-  why?: string
-}
-
-export interface KeyPlan {
-  steps: PlanStep[]
-  cost: number
-  presses: number
-  /** What a power cycle of the plan makes the device forget, and is set again as it was. */
-  restores: Readonly<Record<string, string>>
-}
 
 /** More settings than this at once are planned in parts, each the cheapest by itself. */
 const MOST_AT_ONCE = 14

@@ -1,6 +1,6 @@
 import { nextState } from './interpreter.ts'
 import { itemsOf, type KeypadMachine, pairOf } from './machine.ts'
-import type { PlanStep } from './planner.ts'
+import type { PlanStep } from './plan.ts'
 import { reading } from './reading.ts'
 import { itemStandingOn, type KeyEvent, type KeypadState } from './state.ts'
 import { addressedEdit, type KeyCost, type KeyWay, pairWay, valueWay, wayCost, wayEvent } from './ways.ts'

@@ -1,6 +1,7 @@
 import type { Result } from '../../result.ts'
 import type { KeypadMachine } from './machine.ts'
-import { type KeyPlan, planKeys } from './planner.ts'
+import type { KeyPlan } from './plan.ts'
+import { planKeys } from './planner.ts'
 import { type KeypadState } from './state.ts'
 import { type KeyCost, USUAL_COST } from './ways.ts'
 

@@ -1,6 +1,6 @@
 import { nextState } from './interpreter.ts'
 import type { KeypadMachine } from './machine.ts'
-import type { PlanStep } from './planner.ts'
+import type { PlanStep } from './plan.ts'
 import { reading } from './reading.ts'
 import { type KeypadState, startState } from './state.ts'
 

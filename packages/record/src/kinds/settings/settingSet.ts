@@ -43,7 +43,7 @@ export const settingSet = kind('setting.set', {
       column,
       value,
       why,
-      ...(saw && { saw: saw as ChangeId[] }),
+      ...(saw && { saw }),
     }),
   },
 })

@@ -21,5 +21,5 @@ export const itemOpen = kind('item.open', {
     site.items.push({ id, visitId, systemId, text, openedAt: at, by, closed: null })
   },
   line: ({ text }) => oneLine('open', text),
-  jotted: { open: ({ text }, _, newId) => ({ itemId: newId() as ItemId, text }) },
+  jotted: { open: ({ text }, _, newId) => ({ itemId: newId<ItemId>(), text }) },
 })
