@@ -81,6 +81,11 @@ function stopRunaways() {
   }
 }
 
+const complaints = (module) => [
+  ...module.errors().map(({ message }) => `${module.moduleId}: ${message}`),
+  ...[...module.children.allTests('failed')].map((test) => `${test.fullName}: ${test.result().errors?.[0]?.message}`),
+]
+
 async function tryAll(suite, faults) {
   const inFile = (file) => faults.filter((one) => one.file === file)
   const vitest = await createVitest(
@@ -116,7 +121,7 @@ async function tryAll(suite, faults) {
   const { testModules, unhandledErrors } = await vitest.runTestSpecifications(specs, true)
   const failed = testModules.filter((one) => !one.ok())
   if (failed.length > 0 || unhandledErrors.length > 0)
-    throw new Error(`The tests fail without any fault: ${failed.map(({ moduleId }) => moduleId).join(', ')} ${unhandledErrors}`)
+    throw new Error(`The tests fail without any fault: ${[...failed.flatMap(complaints), ...unhandledErrors].join('\n')}`)
   const lasted = new Map(testModules.map((one) => [one.moduleId, one.diagnostic().duration]))
   const came = readdirSync(folder)
     .filter((name) => name.startsWith('came-'))

@@ -12,7 +12,7 @@ ensurePackages()
 const files = process.argv.slice(2)
 if (files.length === 0) stop('No file named.', 'Like: npm run vectors -- packages/core/vectors/airflow.json')
 const { runnerImport } = await import('vite')
-const { module: core } = await runnerImport(join(ROOT, 'packages/core/src/index.ts'), {
+const { module: core } = await runnerImport(join(ROOT, 'packages/core/src/vectors/answers.ts'), {
   root: ROOT,
   configFile: false,
   logLevel: 'error',

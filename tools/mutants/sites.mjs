@@ -35,13 +35,23 @@ export function sitesOf(file, code) {
   if (errors.length > 0) throw new Error(`${file}: ${errors[0].message}`)
   const sites = []
   const text = (node) => code.slice(node.start, node.end)
-  const add = (node, what, becomes) => sites.push({ file, start: node.start, end: node.end, what, becomes })
+  /** Where statements of an expression begin, and end: there a bracket in front would join them to the line before. */
+  const statements = new Map()
+  const add = (node, what, becomes) => {
+    const statement = statements.get(node.start)
+    if (statement !== undefined && statement !== node.end) return
+    sites.push({ file, start: node.start, end: node.end, what, becomes, statement: statement !== undefined })
+  }
 
   const walk = (node, chained) => {
-    if (Array.isArray(node)) return node.forEach((one) => walk(one, chained))
+    if (Array.isArray(node)) {
+      for (const one of node) walk(one, chained)
+      return
+    }
     if (!node || typeof node.type !== 'string' || SKIPPED.has(node.type)) return
     if (INNER[node.type]) return walk(node[INNER[node.type]], chained)
     if (node.type.startsWith('TS') && node.type !== 'TSExportAssignment') return
+    if (node.type === 'ExpressionStatement') statements.set(node.expression.start, node.expression.end)
     faults(node, chained)
     const inChain = node.type === 'ChainExpression' || (chained && ['MemberExpression', 'CallExpression'].includes(node.type))
     for (const [key, child] of Object.entries(node)) {
@@ -97,7 +107,9 @@ export const lineOf = (code, at) => code.slice(0, at).split('\n').length
 /** The module with all its chosen faults in it, each asleep until the switch of its number is thrown. */
 export function withFaults(code, chosen) {
   let out = code
-  for (const { start, end, id, becomes } of [...chosen].sort((a, b) => b.start - a.start))
-    out = `${out.slice(0, start)}(globalThis.__fault?.(${id}) ? (${becomes}) : (${out.slice(start, end)}))${out.slice(end)}`
+  for (const { start, end, id, becomes, statement } of [...chosen].sort((a, b) => b.start - a.start)) {
+    const either = `globalThis.__fault?.(${id}) ? (${becomes}) : (${out.slice(start, end)})`
+    out = `${out.slice(0, start)}${statement ? either : `(${either})`}${out.slice(end)}`
+  }
   return out
 }

@@ -191,7 +191,6 @@ export {
 } from './quantity/units.ts'
 export { never, ok, type Refusal, type Result, refuse } from './result.ts'
 export { safetyRefusal } from './safety/safetyDevices.ts'
-export { answerCase } from './vectors/answers.ts'
 export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
 export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/isolation.ts'
 export {

@@ -1,0 +1,2 @@
+// What tests of other packages try the core on.
+export { attempt, scenario } from './scenario.ts'
