@@ -15,7 +15,7 @@ const SWAPS = {
   '&&': '||',
   '||': '&&',
 }
-const CALLS = { some: 'every', every: 'some', min: 'max', max: 'min', floor: 'ceil', ceil: 'floor' }
+const CALLS = new Map(Object.entries({ some: 'every', every: 'some', min: 'max', max: 'min', floor: 'ceil', ceil: 'floor' }))
 const DROPPED = new Set(['filter', 'sort', 'toSorted', 'reverse', 'slice', 'trim', 'toLowerCase'])
 /** Of these only the part that runs is walked. */
 const INNER = { TSAsExpression: 'expression', TSNonNullExpression: 'expression', TSSatisfiesExpression: 'expression' }
@@ -91,9 +91,10 @@ export function sitesOf(file, code) {
         if (chained || callee.type !== 'MemberExpression' || callee.computed || callee.optional) return
         const name = callee.property.name
         if (DROPPED.has(name)) return add(node, `.${name}() left out`, text(callee.object))
-        if (CALLS[name]) {
+        const other = CALLS.get(name)
+        if (other) {
           const rest = code.slice(callee.property.end, node.end)
-          return add(node, `.${name} → .${CALLS[name]}`, `${text(callee.object)}.${CALLS[name]}${rest}`)
+          return add(node, `.${name} → .${other}`, `${text(callee.object)}.${other}${rest}`)
         }
       }
     }

@@ -189,7 +189,7 @@ export {
   unitsName,
   unitsNamed,
 } from './quantity/units.ts'
-export { never, ok, type Refusal, type Result, refuse } from './result.ts'
+export { never, ok, type Refusal, type Result, refusing, said, type Words } from './result.ts'
 export { safetyRefusal } from './safety/safetyDevices.ts'
 export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
 export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/isolation.ts'

@@ -1,12 +1,21 @@
+import { type Show, showIn } from './advice/show.ts'
+import { BASE_UNITS, type Quantity } from './quantity/units.ts'
+
 /**
  * The one shape of an answer that can fail for something a user did.
- * Core throws only for a programmer's mistake; everything else comes back as a reason and a remedy.
+ * Core throws only for a programmer's mistake; everything else comes back as a refusal, with a reason and a remedy.
+ * Inside core, null says that nothing is known yet of what was asked; NaN, −1 and the like say nothing anywhere.
  */
 export type Result<T> = { ok: true; value: T } | Refusal
 
 export interface Refusal {
   ok: false
-  /** One sentence: what is wrong. */
+  /** Which refusal it is, in its package's list. */
+  code: string
+  values: Readonly<Record<string, string | number>>
+  /** The sentences with their places for the values still open. */
+  words: Words
+  /** One sentence: what is wrong. Numbers are in base units: whoever has a reader says it with `said`. */
   reason: string
   /** One sentence: what to do about it. */
   remedy: string
@@ -14,7 +23,37 @@ export interface Refusal {
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value })
 
-export const refuse = (reason: string, remedy: string): Refusal => ({ ok: false, reason, remedy })
+/** A reason and a remedy. `{name}` takes a value as it is, `{name|static}` a number of that quantity in base units. */
+export type Words = readonly [reason: string, remedy: string]
+
+type Slots<Text extends string> = Text extends `${string}{${infer Slot}}${infer Rest}` ? Slot | Slots<Rest> : never
+type NameOf<Slot extends string> = Slot extends `${infer Name}|${string}` ? Name : Slot
+type ValuesOf<W extends Words> = {
+  readonly [Slot in Slots<W[number]> as NameOf<Slot>]: Slot extends `${string}|${Quantity}` ? number : string | number
+}
+
+/** Refuses by the code of a package's own list, with what its words have places for. */
+export const refusing =
+  <const List extends Readonly<Record<string, Words>>>(list: List) =>
+  <Code extends keyof List & string>(
+    code: Code,
+    ...[values]: Slots<List[Code][number]> extends never ? [] : [ValuesOf<List[Code]>]
+  ): Refusal => {
+    const words = list[code] as Words
+    const bare = { code, words, values: (values ?? {}) as Refusal['values'] }
+    return { ok: false, ...bare, ...said(bare, showIn(BASE_UNITS)) }
+  }
+
+/** A refusal as its reader is told it, in the reader's units. */
+export function said({ words, values }: Pick<Refusal, 'words' | 'values'>, show: Show): { reason: string; remedy: string } {
+  const filled = (text: string) =>
+    text.replace(/\{(\w+)(?:\|(\w+))?\}/g, (_, name: string, quantity?: Quantity) => {
+      const value = values[name]
+      return quantity && typeof value === 'number' ? show(quantity, value) : String(value)
+    })
+  const [reason, remedy] = words
+  return { reason: filled(reason), remedy: filled(remedy) }
+}
 
 /** Closes a switch over a union: adding a member without a case stops the compiler, and says so at run time too. */
 export function never(value: never): never {

@@ -1,5 +1,6 @@
+import { refuse } from './refusals.ts'
 import 'reflect-metadata'
-import { ok, type Refusal, type Result, refuse } from '@ingle/core'
+import { ok, type Refusal, type Result } from '@ingle/core'
 import { type ClassConstructor, plainToInstance } from 'class-transformer'
 import { type ValidationError, validateSync } from 'class-validator'
 
@@ -8,8 +9,7 @@ import { type ValidationError, validateSync } from 'class-validator'
  * somebody wrote down is dropped. Never throws on bad data.
  */
 export function checked<T extends object>(type: ClassConstructor<T>, plain: unknown, what: string): Result<T> {
-  if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
-    return refuse(`${what} is not an object.`, 'Send it as the format describes.')
+  if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) return refuse('not-an-object', { what })
   const instance = plainToInstance(type, plain)
   const errors = validateSync(instance, { whitelist: false, forbidUnknownValues: true })
   return errors.length === 0 ? ok(instance) : invalid(errors, what)
@@ -17,11 +17,8 @@ export function checked<T extends object>(type: ClassConstructor<T>, plain: unkn
 
 function invalid(errors: ValidationError[], what: string): Refusal {
   const lines = flatten(errors, '')
-  const shown = lines.slice(0, 3).join('; ')
-  return refuse(
-    `${what}: ${shown}${lines.length > 3 ? `; and ${lines.length - 3} more` : ''}.`,
-    'Put that right and send it again; nothing else was touched.',
-  )
+  const shown = [...lines.slice(0, 3), ...(lines.length > 3 ? [`and ${lines.length - 3} more`] : [])].join('; ')
+  return refuse('invalid', { what, shown })
 }
 
 /** Paths are added while unwinding, so that a message says where: `blower.table.flowsCfm: …`. */

@@ -2,7 +2,9 @@
  * Ids, each of its own type: a visit's id does not fit where a system's is wanted. A text becomes one only here, where it
  * is checked or made; everywhere else it is carried as what it is.
  */
-import { ok, type Result, refuse } from '@ingle/core'
+
+import { ok, type Result } from '@ingle/core'
+import { refuse } from './refusals.ts'
 
 declare const brand: unique symbol
 type Id<Of extends string> = string & { readonly [brand]: Of }
@@ -43,9 +45,7 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
 
 /** An id out of foreign text: an address, a file, a message. */
 export function parseId<T extends AnyId>(text: string | undefined, what: string): Result<T> {
-  return text !== undefined && UUID.test(text)
-    ? ok(text as T)
-    : refuse(`“${String(text).slice(0, 40)}” is no id of a ${what}.`, 'Check the address, or open it from the Round.')
+  return text !== undefined && UUID.test(text) ? ok(text as T) : refuse('not-an-id', { text: String(text).slice(0, 40), what })
 }
 
 /** An id that somebody else's check has already passed: a row of the database, a fixture, the demo world. */

@@ -1,5 +1,6 @@
-import { ok, type Result, refuse } from '@ingle/core'
+import { ok, type Result } from '@ingle/core'
 import type { PhotoId } from '@ingle/record'
+import { refuse } from '../refusals.ts'
 import { newId } from './ids.ts'
 
 export interface Photo {
@@ -17,18 +18,12 @@ const JPEG_QUALITY = 0.82
 export async function makePhoto(file: File): Promise<Result<Photo>> {
   const megabytes = Math.round(file.size / 1_000_000)
   if (file.size > FILE_LIMIT_BYTES)
-    return refuse(
-      `“${file.name}” has ${megabytes} MB; a photo may have ${FILE_LIMIT_BYTES / 1_000_000}.`,
-      'Take it with a lower resolution. What you typed is kept.',
-    )
+    return refuse('photo-too-big', { file: file.name, megabytes, most: FILE_LIMIT_BYTES / 1_000_000 })
   let bitmap: ImageBitmap
   try {
     bitmap = await createImageBitmap(file)
   } catch {
-    return refuse(
-      `“${file.name}” is not a picture that this device can open.`,
-      'Choose a JPEG, PNG or WebP photo. What you typed is kept.',
-    )
+    return refuse('not-a-picture', { file: file.name })
   }
   const scale = Math.min(1, LONGEST_SIDE_PX / Math.max(bitmap.width, bitmap.height))
   const canvas = document.createElement('canvas')
@@ -37,7 +32,6 @@ export async function makePhoto(file: File): Promise<Result<Photo>> {
   canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
   bitmap.close()
   const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', JPEG_QUALITY))
-  if (!blob)
-    return refuse('This device could not make the photo smaller.', 'Close other apps and try again. What you typed is kept.')
+  if (!blob) return refuse('photo-not-made-smaller')
   return ok({ id: newId(), blob })
 }

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '@ingle/core'
+import { ok, type Result } from '@ingle/core'
+import { refuse } from '../refusals.ts'
 
 /** A cell as somebody typed it: a number, or nothing printed there. */
 export function readCellText(text: string): Result<number | null> {
@@ -8,5 +9,5 @@ export function readCellText(text: string): Result<number | null> {
     .replace(/(?<=\d),(?=\d{3}\b)/g, '')
   if (tidy === '' || /^[-–—]+$/.test(tidy)) return ok(null)
   const value = Number(tidy)
-  return Number.isFinite(value) ? ok(value) : refuse(`“${text}” is no number.`, 'Type the figure, or leave the cell empty.')
+  return Number.isFinite(value) ? ok(value) : refuse('cell-not-a-number', { text })
 }

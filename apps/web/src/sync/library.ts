@@ -1,8 +1,9 @@
-import { type Refusal, refuse } from '@ingle/core'
+import { type Refusal } from '@ingle/core'
 import type { DocumentContent, DocumentKind } from '@ingle/record'
 import { DocumentsAnswer, Done, type StoredDocument } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
 import { create } from 'zustand'
+import { refuse } from '../refusals.ts'
 import { api, Refused } from './api.ts'
 import type { LocalDb } from './localDb.ts'
 
@@ -43,10 +44,8 @@ export class LibraryDesk {
       await this.catchUp()
       return { ok: true }
     }
-    if (answer.error instanceof Refused) return refuse(answer.error.reason, answer.error.remedy)
-    return refuse(
-      'The server does not answer.',
-      'What you typed stays on this device: save it when the sign above says “in step” again.',
-    )
+    if (answer.error instanceof Refused)
+      return refuse('server-refused', { reason: answer.error.reason, remedy: answer.error.remedy })
+    return refuse('no-answer')
   }
 }

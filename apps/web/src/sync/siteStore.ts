@@ -1,4 +1,4 @@
-import { type Refusal, refuse } from '@ingle/core'
+import { type Refusal } from '@ingle/core'
 import {
   type Change,
   type ChangeId,
@@ -15,6 +15,7 @@ import type { Me } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
 import { create } from 'zustand'
 import { newId } from '../kit/ids.ts'
+import { refuse } from '../refusals.ts'
 import { LibraryDesk } from './library.ts'
 import { type LocalDb, localDb } from './localDb.ts'
 import { Outbox } from './outbox.ts'
@@ -122,10 +123,7 @@ export class Desk {
     try {
       await this.db.pending.bulkAdd(changes.map((change) => ({ id: change.id, siteId, change })))
     } catch {
-      return refuse(
-        'This device could not keep it.',
-        'Its storage may be full or closed to this app (a private window): free some space and enter it again.',
-      )
+      return refuse('not-kept')
     }
     this.outbox.kick()
     return { ok: true, ids: changes.map((change) => change.id) }

@@ -1,5 +1,6 @@
 import { BTUH_PER_TON } from '../quantity/units.ts'
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import { dryAirLbH } from './processes.ts'
 import { type AirState, dryBulbFromEnthalpyF, enthalpyBtuLb, saturatedRatio } from './psychrometrics.ts'
 
@@ -39,19 +40,11 @@ const UNITS_EXPONENT = -0.2
  */
 export function coilModel(entering: AirState, capacityTons: number, ratedFlowCfm: number): Result<CoilModel> {
   const ratedBtuH = capacityTons * BTUH_PER_TON
-  if (!(ratedFlowCfm > 0) || !(ratedBtuH > 0))
-    return refuse(
-      'Capacity or rated flow is not known.',
-      'Enter the capacity on the Survey stage, and choose a rule for the flow.',
-    )
+  if (!(ratedFlowCfm > 0) || !(ratedBtuH > 0)) return refuse('capacity-or-flow-unknown')
   const mass = dryAirLbH({ actualCfm: ratedFlowCfm }, entering)
   const wanted = entering.enthalpyBtuLb - ratedBtuH / (mass * (1 - BYPASS))
   let [low, high] = [-20, entering.dryBulbF]
-  if (saturatedEnthalpy(low, entering.pressurePsia) > wanted)
-    return refuse(
-      'The air that enters does not hold the heat that this coil is rated for.',
-      'Look at the temperatures, at the capacity and at the flow again.',
-    )
+  if (saturatedEnthalpy(low, entering.pressurePsia) > wanted) return refuse('air-holds-less-than-rated')
   for (let i = 0; i < 60; i += 1) {
     const middle = (low + high) / 2
     if (saturatedEnthalpy(middle, entering.pressurePsia) < wanted) low = middle

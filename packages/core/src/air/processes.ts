@@ -1,5 +1,6 @@
 import { BTUH_PER_TON } from '../quantity/units.ts'
-import { type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { type Result } from '../result.ts'
 import { STANDARD_DENSITY_LB_FT3 } from './factors.ts'
 import { type AirState, airState, dryBulbFromEnthalpyF, enthalpyBtuLb, saturatedRatio } from './psychrometrics.ts'
 
@@ -76,18 +77,13 @@ export function coilLoad(entering: AirState, leaving: AirState, flow: Flow): Coi
  */
 export function coilLeaving(entering: AirState, flow: Flow, totalBtuH: number, sensibleRatio: number): Result<AirState> {
   const mass = dryAirLbH(flow, entering)
-  const cannot = (reason: string) =>
-    refuse(
-      reason,
-      'Check the flow and the entering temperature and humidity; with so little air a coil would give less than its rated capacity.',
-    )
-  if (!(mass > 0)) return cannot('There is no air flow.')
+  if (!(mass > 0)) return refuse('no-air-flow')
   const ratio = entering.humidityRatio - ((1 - sensibleRatio) * totalBtuH) / (mass * (1061 + 0.444 * entering.dryBulbF))
-  if (ratio < 0) return cannot('The air does not hold the water this capacity would take out.')
+  if (ratio < 0) return refuse('air-holds-less-water')
   const enthalpy = enthalpyBtuLb(entering.dryBulbF, entering.humidityRatio) - totalBtuH / mass
   const dryBulbF = dryBulbFromEnthalpyF(enthalpy, ratio)
   if (dryBulbF < -100 || ratio > saturatedRatio(dryBulbF, entering.pressurePsia)) {
-    return cannot('The air would leave colder than its water allows.')
+    return refuse('air-leaves-too-cold')
   }
   return airState(dryBulbF, { humidityRatio: ratio }, entering.pressurePsia)
 }

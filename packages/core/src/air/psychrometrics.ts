@@ -1,6 +1,8 @@
 /// <reference path="./psychrolib.d.ts" />
+
 import psychrolib from 'psychrolib'
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 
 // The only place that touches psychrolib: its unit system is global state, so it is set once, here, and nowhere else.
 psychrolib.SetUnitSystem(psychrolib.IP)
@@ -46,13 +48,10 @@ export const standardTemperatureF = (altitudeFt: number): number => psychrolib.G
  */
 export function airState(dryBulbF: number, moisture: Moisture, pressurePsia: number): Result<AirState> {
   if (!(dryBulbF >= DRY_BULB_RANGE_F[0] && dryBulbF <= DRY_BULB_RANGE_F[1])) {
-    return refuse(
-      `${dryBulbF} °F is outside the range of the air formulas.`,
-      'Read the dry bulb again; indoors it is between 40 and 120 °F.',
-    )
+    return refuse('dry-bulb-out-of-range', { dryBulbF, leastF: 40, mostF: 120 })
   }
   if (!(pressurePsia >= PRESSURE_RANGE_PSIA[0] && pressurePsia <= PRESSURE_RANGE_PSIA[1])) {
-    return refuse(`${pressurePsia} psia is no pressure of air on the ground.`, "Check the site's altitude.")
+    return refuse('pressure-out-of-range', { pressurePsia })
   }
   const humidityRatio = humidityRatioOf(dryBulbF, moisture, pressurePsia)
   if (!humidityRatio.ok) return humidityRatio
@@ -60,33 +59,27 @@ export function airState(dryBulbF: number, moisture: Moisture, pressurePsia: num
 }
 
 function humidityRatioOf(dryBulbF: number, moisture: Moisture, pressurePsia: number): Result<number> {
-  const impossible = (reason: string) =>
-    refuse(reason, 'Read both thermometers again, the wet one with a clean wet wick in moving air.')
   if ('relativeHumidityPct' in moisture) {
     const rh = moisture.relativeHumidityPct
-    if (!(rh >= 0 && rh <= 100)) return impossible(`${rh}% relative humidity is outside 0 to 100.`)
+    if (!(rh >= 0 && rh <= 100)) return refuse('humidity-out-of-range', { rh })
     return ok(rh === 0 ? 0 : psychrolib.GetHumRatioFromRelHum(dryBulbF, rh / 100, pressurePsia))
   }
   if ('wetBulbF' in moisture) {
-    if (!(moisture.wetBulbF <= dryBulbF))
-      return impossible(`A wet bulb of ${moisture.wetBulbF} °F is above the dry bulb of ${dryBulbF} °F.`)
-    if (moisture.wetBulbF < DRY_BULB_RANGE_F[0])
-      return impossible(`A wet bulb of ${moisture.wetBulbF} °F is outside the formulas.`)
+    if (!(moisture.wetBulbF <= dryBulbF)) return refuse('wet-above-dry', { wetBulbF: moisture.wetBulbF, dryBulbF })
+    if (moisture.wetBulbF < DRY_BULB_RANGE_F[0]) return refuse('wet-out-of-range', { wetBulbF: moisture.wetBulbF })
     const ratio = rawRatioFromWetBulb(dryBulbF, moisture.wetBulbF, pressurePsia)
-    if (ratio < 0) return impossible(`A wet bulb of ${moisture.wetBulbF} °F beside ${dryBulbF} °F would need air drier than dry.`)
+    if (ratio < 0) return refuse('wet-too-low', { wetBulbF: moisture.wetBulbF, dryBulbF })
     return ok(ratio)
   }
   if ('dewPointF' in moisture) {
-    if (!(moisture.dewPointF <= dryBulbF))
-      return impossible(`A dew point of ${moisture.dewPointF} °F is above the dry bulb of ${dryBulbF} °F.`)
-    if (moisture.dewPointF < DRY_BULB_RANGE_F[0])
-      return impossible(`A dew point of ${moisture.dewPointF} °F is outside the formulas.`)
+    if (!(moisture.dewPointF <= dryBulbF)) return refuse('dew-above-dry', { dewPointF: moisture.dewPointF, dryBulbF })
+    if (moisture.dewPointF < DRY_BULB_RANGE_F[0]) return refuse('dew-out-of-range', { dewPointF: moisture.dewPointF })
     return ok(psychrolib.GetHumRatioFromTDewPoint(moisture.dewPointF, pressurePsia))
   }
   const saturated = psychrolib.GetSatHumRatio(dryBulbF, pressurePsia)
   // A hair over saturation is rounding in the caller's balance, not fog.
   if (!(moisture.humidityRatio >= 0 && moisture.humidityRatio <= saturated * (1 + 1e-9))) {
-    return impossible('This much water is more than the air can hold.')
+    return refuse('more-water-than-air-holds')
   }
   return ok(moisture.humidityRatio)
 }

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import { scaleSignal } from './drive.ts'
 
 /** A fan at full speed, as it was measured. */
@@ -45,10 +46,9 @@ export function driveAt(fan: DrivenFan, hz: number, densityRatio = 1): DrivePoin
 
 /** The frequency for a wanted flow. Source: flow ∝ Hz on one duct. */
 export function driveForFlow(fan: DrivenFan, flowCfm: number, densityRatio = 1): Result<DrivePoint> {
-  if (!(fan.baseHz > 0 && fan.baseFlowCfm > 0))
-    return refuse('The fan at full speed is not known.', 'Measure its flow at base frequency once; enter both.')
-  if (!(fan.maxHz >= fan.minHz)) return refuse('The drive’s least frequency is above its most.', 'Read both parameters again.')
-  if (!(flowCfm > 0)) return refuse('No flow is wanted.', 'Enter the flow that the fan should bring.')
+  if (!(fan.baseHz > 0 && fan.baseFlowCfm > 0)) return refuse('fan-speed-unknown')
+  if (!(fan.maxHz >= fan.minHz)) return refuse('drive-range-reversed')
+  if (!(flowCfm > 0)) return refuse('no-flow-wanted')
   return ok(driveAt(fan, (fan.baseHz * flowCfm) / fan.baseFlowCfm, densityRatio))
 }
 

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 
 /** Btu/h in a watt, as the trade rounds it. Source: NIST SP 811 gives 3.412142; the trade's 3.412 is 0.004 % low. */
 export const BTUH_PER_W = 3.412
@@ -36,13 +37,8 @@ export function heatOutputBtuH(source: HeatSource): number {
  * Source: sensible heat balance, Q = heat / (factor · ΔT). Valid: rise > 0, steady.
  */
 export function flowFromRise(heatBtuH: number, riseF: number, sensibleFactor: number): Result<number> {
-  if (!(riseF > 0))
-    return refuse(
-      `A rise of ${riseF.toFixed(1)} °F gives no flow.`,
-      'The supply must be warmer than the return: wait until the heater runs steadily, then read both again.',
-    )
-  if (!(heatBtuH > 0 && sensibleFactor > 0))
-    return refuse('The heater gives no heat by these figures.', 'Read volts and amps at the heater while it runs.')
+  if (!(riseF > 0)) return refuse('rise-gives-no-flow', { riseF })
+  if (!(heatBtuH > 0 && sensibleFactor > 0)) return refuse('heater-without-heat')
   return ok(heatBtuH / (sensibleFactor * riseF))
 }
 

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import { flowFromRise } from './heat.ts'
 
 /** Above this height, ft, a burner without a plate of its own for it is derated by this share per 1,000 ft. */
@@ -16,13 +17,8 @@ export const deratedInputBtuH = (inputBtuH: number, altitudeFt: number): number 
 
 /** Input clocked at the meter, Btu/h: volume × heating value. Everything else on the meter off, pilots too. */
 export function clockedInputBtuH(ft3: number, seconds: number, heatingValueBtuFt3: number): Result<number> {
-  if (!(ft3 > 0) || !(seconds > 0))
-    return refuse('The meter did not move, or no time went by.', 'Clock at least one turn of the smallest dial.')
-  if (heatingValueBtuFt3 < 400 || heatingValueBtuFt3 > 3500)
-    return refuse(
-      `${heatingValueBtuFt3} Btu/ft³ is no gas that is piped to houses.`,
-      'Ask the supplier; natural gas is near 1,000, propane near 2,500.',
-    )
+  if (!(ft3 > 0) || !(seconds > 0)) return refuse('meter-still')
+  if (heatingValueBtuFt3 < 400 || heatingValueBtuFt3 > 3500) return refuse('no-such-gas', { heatingValueBtuFt3 })
   return ok(((ft3 * 3600) / seconds) * heatingValueBtuFt3)
 }
 
@@ -50,8 +46,7 @@ export function judgeRise(of: {
   highF: number
 }): Result<RiseJudgement> {
   const { heatBtuH, sensibleFactor, returnF, supplyF, lowF, highF } = of
-  if (!(lowF > 0) || !(highF > lowF))
-    return refuse(`A window from ${lowF} to ${highF} °F is none.`, 'Read both ends on the plate: the lower one first.')
+  if (!(lowF > 0) || !(highF > lowF)) return refuse('rise-window-reversed', { lowF, highF })
   const riseF = supplyF - returnF
   const flow = flowFromRise(heatBtuH, riseF, sensibleFactor)
   if (!flow.ok) return flow

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import { circleFt2, rectangleFt2, rectangularPositionsIn, roundPositionsIn, traverse, velocityFpm } from './velocity.ts'
 
 /** A duct that is traversed, with its straight run. */
@@ -36,8 +37,7 @@ const STRAIGHT_AFTER = 3
 export function traversePlan(duct: TraverseDuct): Result<TraversePlan> {
   if (duct.shape === 'round') {
     const { diameterIn, perDiameter } = duct
-    if (!(diameterIn > 0))
-      return refuse('A duct without diameter carries no air.', 'Measure it inside, or take the circumference.')
+    if (!(diameterIn > 0)) return refuse('duct-without-diameter')
     const along = roundPositionsIn(diameterIn, perDiameter)
     return ok({
       points: [
@@ -50,8 +50,7 @@ export function traversePlan(duct: TraverseDuct): Result<TraversePlan> {
     })
   }
   const { widthIn, heightIn } = duct
-  if (!(widthIn > 0) || !(heightIn > 0))
-    return refuse('A duct without width or height carries no air.', 'Measure both inside, lining taken off.')
+  if (!(widthIn > 0) || !(heightIn > 0)) return refuse('duct-without-width')
   const across = rectangularPositionsIn(widthIn)
   const down = rectangularPositionsIn(heightIn)
   return ok({

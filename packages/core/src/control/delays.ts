@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import type { HeatExchanger } from './fanLimit.ts'
 
 export interface OnDelay {
@@ -41,8 +42,8 @@ export function blowerDelays(
   onS: readonly number[],
   offS: readonly number[],
 ): Result<BlowerDelays> {
-  if (!of.air) return refuse('The air that the blower moves is not known.', 'Enter the flow, or measure it on the heating tap.')
-  if (onS.length === 0 && offS.length === 0) return refuse('This furnace has no blower delays to set.', 'Leave them as they are.')
+  if (!of.air) return refuse('blower-air-unknown')
+  if (onS.length === 0 && offS.length === 0) return refuse('no-blower-delays')
   const { streamOn } = of.air
   /** Of the exchanger's excess over the return, what the air takes up as it blows. */
   const airShare = of.uaOn / (of.uaOn + streamOn)

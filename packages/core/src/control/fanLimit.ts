@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 
 /**
  * A furnace's heat exchanger with a mechanical fan-and-limit switch. Heat capacities in Btu/°F, conductances in Btu/h·°F.
@@ -248,24 +249,12 @@ export function fanLimitVerdict(at: FanLimitSwitch, run: FanLimitRun, returnF: n
 function fanLimitDoubt(of: HeatExchanger, at: FanLimitSwitch, { calls, endS, returnF, startF }: Firing) {
   const numbers = [of.capacity, of.burnerBtuH, of.uaOff, of.uaOn, at.fanOnF, at.fanOffF, endS, returnF, startF]
   if (numbers.some((one) => !Number.isFinite(one)) || of.capacity <= 0 || (of.air && !(of.air.capacity > 0)))
-    return refuse(
-      'The exchanger is not described whole.',
-      'Its heat capacity, its burner and what it gives to the air have to be known.',
-    )
-  if (at.fanOffF >= at.fanOnF)
-    return refuse(
-      `Fan-off at ${at.fanOffF} °F is not below fan-on at ${at.fanOnF} °F.`,
-      'Set fan-off lower: the blower would start and stop at once.',
-    )
-  if (at.limit && at.limit.closesF >= at.limit.opensF)
-    return refuse('The limit closes where it opens.', 'Read both figures on the switch again.')
-  if (at.limit && at.limit.opensF <= at.fanOnF)
-    return refuse(
-      'Fan-on stands above the limit: the burner would go out before the blower starts.',
-      'Lower fan-on. The limit stays as it is.',
-    )
+    return refuse('exchanger-not-whole')
+  if (at.fanOffF >= at.fanOnF) return refuse('fan-off-above-fan-on', { fanOffF: at.fanOffF, fanOnF: at.fanOnF })
+  if (at.limit && at.limit.closesF >= at.limit.opensF) return refuse('limit-closes-where-it-opens')
+  if (at.limit && at.limit.opensF <= at.fanOnF) return refuse('fan-on-above-limit')
   if (!(endS > 0) || calls.some(([from, to], i) => !(to > from) || from < (calls[i - 1]?.[1] ?? 0)))
-    return refuse('The calls of the burner are not in order.', 'Each begins after the one before has ended.')
+    return refuse('calls-out-of-order')
   return null
 }
 
@@ -290,11 +279,9 @@ export function exchangerFromStart(of: {
   toStartS: number
 }): Result<HeatExchanger> {
   const { burnerBtuH, flowCfm, sensibleFactor, returnF, fanOnF, toStartS } = of
-  if (!(burnerBtuH > 0) || !(flowCfm > 0))
-    return refuse('The burner or the air is not known.', 'Enter the input with its efficiency, and the flow.')
-  if (!(toStartS > 0)) return refuse('Flame to blower took no time.', 'Take it by the watch, from cold.')
-  if (!(fanOnF > returnF))
-    return refuse('Fan-on stands below the return air.', 'Then the blower runs for ever: set the dial first.')
+  if (!(burnerBtuH > 0) || !(flowCfm > 0)) return refuse('burner-or-air-unknown')
+  if (!(toStartS > 0)) return refuse('no-time-to-blower')
+  if (!(fanOnF > returnF)) return refuse('fan-on-below-return')
   const uaOn = burnerBtuH / USUAL.differenceF
   const streamOn = sensibleFactor * flowCfm
   const made = (capacity: number): HeatExchanger => ({
@@ -314,11 +301,7 @@ export function exchangerFromStart(of: {
     return run.ok ? (run.value.startsS[0] ?? Number.POSITIVE_INFINITY) : Number.POSITIVE_INFINITY
   }
   let [low, high] = [0.2, 400]
-  if (startsAfter(low) > toStartS || startsAfter(high) < toStartS)
-    return refuse(
-      `No exchanger of this burner starts its blower after ${toStartS} s.`,
-      'Take the time again, from cold, with the door closed; look at the pointer and at the input.',
-    )
+  if (startsAfter(low) > toStartS || startsAfter(high) < toStartS) return refuse('no-such-exchanger', { toStartS })
   for (let i = 0; i < 40; i += 1) {
     const middle = (low + high) / 2
     if (startsAfter(middle) < toStartS) low = middle

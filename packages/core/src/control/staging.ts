@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 
 /** What a two-stage furnace does behind a thermostat that knows one stage. */
 export interface StagingOutcome {
@@ -34,13 +35,8 @@ export interface StagingFacts {
  */
 export function stagingOutcomes(of: StagingFacts): Result<StagingOutcome[]> {
   const { lowBtuH, highBtuH, lossBtuH, warmUpFPerH, setbackF, upstageMin, callsPerHour } = of
-  if (!(lowBtuH > 0 && highBtuH > lowBtuH))
-    return refuse('Low fire gives no less than high fire.', 'Enter both inputs from the plate, the low one first.')
-  if (!(warmUpFPerH > 0) || !(highBtuH > lossBtuH))
-    return refuse(
-      'On high fire the rooms would not warm up at this loss.',
-      'Look at the loss again; if it is right, the furnace is too small for such a day.',
-    )
+  if (!(lowBtuH > 0 && highBtuH > lowBtuH)) return refuse('low-fire-not-lower')
+  if (!(warmUpFPerH > 0) || !(highBtuH > lossBtuH)) return refuse('furnace-too-small')
   const capacity = (highBtuH - lossBtuH) / warmUpFPerH
   const wanted = capacity * setbackF
   const minutes = (btuH: number, heat: number) => (60 * heat) / btuH

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import type { DeviceSetting } from './setting.ts'
 
 /** Where a setting stands on a wire: one holding register of 16 bits. */
@@ -22,27 +23,21 @@ export function toWord(setting: DeviceSetting, value: string, at: RegisterOf): R
     const index = setting.values.indexOf(value)
     return index >= 0
       ? ok(index)
-      : refuse(`${setting.label} has no value “${value}”.`, `It has ${setting.values.slice(0, 8).join(', ')}.`)
+      : refuse('no-such-value', { label: setting.label, value, values: setting.values.slice(0, 8).join(', ') })
   }
   const number = Number(value)
   const word = Math.round(number * (at.scale ?? 1))
   if (!setting.range || !Number.isFinite(number) || number < setting.range.min || number > setting.range.max)
-    return refuse(
-      `${setting.label} cannot be ${value}.`,
-      setting.range ? `It goes from ${setting.range.min} to ${setting.range.max}.` : 'It is no number.',
-    )
-  if (word < -WORD / 2 || word >= WORD)
-    return refuse(`${value} does not fit into a register.`, 'Look at the scale in the profile.')
+    return setting.range
+      ? refuse('outside-setting', { label: setting.label, value, min: setting.range.min, max: setting.range.max })
+      : refuse('setting-not-a-number', { label: setting.label, value })
+  if (word < -WORD / 2 || word >= WORD) return refuse('over-register', { value })
   return ok((word + WORD) % WORD)
 }
 
 /** A word as the setting's own value; a word that it cannot stand at is refused, never rounded to one that it can. */
 export function fromWord(setting: DeviceSetting, word: number, at: RegisterOf): Result<string> {
-  const garbage = (says: string) =>
-    refuse(
-      `Register ${at.register} (${setting.label}) reads ${word}, ${says}.`,
-      'Look whether it is the right device and the right version of its profile; nothing was taken from it.',
-    )
+  const garbage = (says: string) => refuse('register-means-nothing', { register: at.register, label: setting.label, word, says })
   if (setting.values.length > 0) {
     const value = setting.values[word]
     return value === undefined ? garbage(`and the setting has ${setting.values.length} values`) : ok(value)

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import type { ServiceCodeRule } from './setting.ts'
 
 /**
@@ -7,16 +8,16 @@ import type { ServiceCodeRule } from './setting.ts'
  */
 export function serviceCode(rule: ServiceCodeRule, typed: string): Result<{ code: string; working: string[] }> {
   let digits = typed.replace(/\D/g, '')
-  const remedy = `Read it from “${rule.shows}”; it looks like ${rule.example}.`
-  if (digits === '') return refuse('There is no figure in it.', remedy)
-  if (digits.length > 16) return refuse('That is longer than any version number.', remedy)
+  const looks = { shows: rule.shows, example: rule.example }
+  if (digits === '') return refuse('service-code-empty', looks)
+  if (digits.length > 16) return refuse('service-code-too-long', looks)
   const working = [`${typed.trim()} → ${digits}`]
   for (const step of rule.steps) {
     const n = step.n ?? 0
     const before = digits
     if (step.do === 'reverse') digits = [...digits].reverse().join('')
     if ((step.do === 'first' || step.do === 'last') && digits.length < n)
-      return refuse(`It has only ${digits.length} figures; the rule needs ${n}.`, remedy)
+      return refuse('service-code-too-short', { ...looks, count: digits.length, n })
     if (step.do === 'first') digits = digits.slice(0, n)
     if (step.do === 'last') digits = digits.slice(-n)
     // The code keeps its length: a carry out of the first figure is dropped.

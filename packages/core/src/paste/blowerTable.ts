@@ -1,5 +1,6 @@
 import { list } from '../advice/show.ts'
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import { acrossTable } from './blowerAcross.ts'
 import { downTable } from './blowerDown.ts'
 import { partings, type Row } from './grid.ts'
@@ -20,18 +21,12 @@ export interface PastedBlower {
   notes: string[]
 }
 
-const NO_TABLE = [
-  'No blower table was found in this text.',
-  'Copy the table with its line of statics and one line for each tap; prose and headings may stay.',
-] as const
-
 /**
  * Reads a blower table that was copied from a manual as text: any text gives a table or a reason, never a throw.
  * Nothing is rounded, nothing is guessed: what is odd is doubted cell by cell. The rules are in docs/formats/paste.md.
  */
 export function pasteBlowerTable(text: string): Result<PastedBlower> {
-  if (text.length > PASTE_LIMIT)
-    return refuse(`This is ${text.length.toLocaleString('en-US')} characters.`, 'Paste one table at a time; nothing was taken.')
+  if (text.length > PASTE_LIMIT) return refuse('table-too-long', { count: text.length.toLocaleString('en-US') })
   const tries = isRotated(text)
     ? [{ parting: 'tab' as const, rows: unrotated(text).map(asRow) }, ...partings(text)]
     : partings(text)
@@ -39,7 +34,7 @@ export function pasteBlowerTable(text: string): Result<PastedBlower> {
     const raw = acrossTable(rows, parting) ?? downTable(rows, parting)
     if (raw?.taps.some((tap) => tap.cells.some((cell) => cell.value !== null))) return ok(finish(raw, flowUnitsIn(text)))
   }
-  return refuse(...NO_TABLE)
+  return refuse('no-blower-table')
 }
 
 const asRow = (cells: string[]): Row => ({ cells: cells.map((text) => ({ text, start: 0, end: 0 })), line: cells.join('  ') })

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import { type Cell, isLoneLine, type Parting, partings, placeByColumns, type Row } from './grid.ts'
 import { type Figures, looksNumeric, readCell, usesDecimalComma } from './numbers.ts'
 import { type CellDoubt, Doubts, ROW_LENGTH } from './pasted.ts'
@@ -31,8 +32,7 @@ const QUANTITY = /\b(?:least|min(?:imum)?|flow|air|airflow|cfm|tap|speed|volume|
 
 /** Reads a table of heater kits and the least flow, or least tap, that each needs. The rules are in docs/formats/paste.md. */
 export function pasteHeaterKits(text: string): Result<PastedKits> {
-  if (text.length > PASTE_LIMIT)
-    return refuse(`This is ${text.length.toLocaleString('en-US')} characters.`, 'Paste one table at a time; nothing was taken.')
+  if (text.length > PASTE_LIMIT) return refuse('table-too-long', { count: text.length.toLocaleString('en-US') })
   const tries = isRotated(text)
     ? [{ parting: 'tab' as const, rows: unrotated(text).map(asRow) }, ...partings(text)]
     : partings(text)
@@ -40,10 +40,7 @@ export function pasteHeaterKits(text: string): Result<PastedKits> {
     const kits = kitsDown(rows, parting) ?? kitsAcross(rows, parting)
     if (kits) return ok(kits)
   }
-  return refuse(
-    'No table of heater kits was found in this text.',
-    'Copy it with its heading (kit, kW, least flow) and one line for each kit.',
-  )
+  return refuse('no-kit-table')
 }
 
 const asRow = (cells: string[]): Row => ({ cells: cells.map((text) => ({ text, start: 0, end: 0 })), line: cells.join('  ') })

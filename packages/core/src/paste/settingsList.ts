@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import { isLoneLine, type Parting, partings, placeByColumns, type Row } from './grid.ts'
 import { unrotatedWords } from './rotated.ts'
 import { bare, DASHES, isMissing, PASTE_LIMIT } from './text.ts'
@@ -36,8 +37,7 @@ const headOf = (cell: string): Head | null => {
 
 /** Reads a list of settings with their codes. Texts stay as in the source. The rules are in docs/formats/paste.md. */
 export function pasteSettingsList(text: string): Result<PastedSettings> {
-  if (text.length > PASTE_LIMIT)
-    return refuse(`This is ${text.length.toLocaleString('en-US')} characters.`, 'Paste one list at a time; nothing was taken.')
+  if (text.length > PASTE_LIMIT) return refuse('list-too-long', { count: text.length.toLocaleString('en-US') })
   for (const { parting, rows } of partings(text)) {
     const settings = listOf(rows, parting)
     if (settings) return ok({ settings })
@@ -47,12 +47,7 @@ export function pasteSettingsList(text: string): Result<PastedSettings> {
     line: cells.join('  '),
   }))
   const settings = listOf(turned, 'tab')
-  return settings
-    ? ok({ settings })
-    : refuse(
-        'No list of settings was found in this text.',
-        'Copy it with its heading, such as Code, Setting, Range and Default, and one line for each setting.',
-      )
+  return settings ? ok({ settings }) : refuse('no-settings-list')
 }
 
 function listOf(rows: readonly Row[], parting: Parting): PastedSetting[] | null {

@@ -1,4 +1,5 @@
-import { ok, type Refusal, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Refusal, type Result } from '../result.ts'
 import {
   BASE_UNITS,
   chosenUnit,
@@ -89,16 +90,13 @@ export function parseReading(text: string, quantity: Quantity, choice: UnitChoic
   const shown = text.length > 40 ? `${text.slice(0, 40)}…` : text
   const name = QUANTITY_NAMES[quantity]
   const number = readNumber(text)
-  if (!number) return refuse(`“${shown}” is not a number.`, `Type the ${name} as digits, like ${example(quantity, choice)}.`)
+  if (!number) return refuse('not-a-number', { shown, name, example: example(quantity, choice) })
   const unit = number.rest === '' ? chosenUnit(quantity, choice) : findUnit(quantity, number.rest)
   if (!unit) return wrongUnit(number.rest, quantity, choice)
   const base = toBase(number.value, unit)
   const [low, high] = PLAUSIBLE[quantity]
   if (base < low || base > high) {
-    return refuse(
-      `${number.value} ${unit.symbol} is outside what a ${name} can be here.`,
-      `Check the decimal point and the unit; ${example(quantity, choice)} is a usual reading.`,
-    )
+    return refuse('out-of-range', { value: number.value, symbol: unit.symbol, name, example: example(quantity, choice) })
   }
   return ok({ base, typed: number.value, unit, unitAssumed: number.rest === '' })
 }
@@ -106,11 +104,14 @@ export function parseReading(text: string, quantity: Quantity, choice: UnitChoic
 function wrongUnit(typed: string, quantity: Quantity, choice: UnitChoice): Refusal {
   const others = quantitiesOfUnit(typed).map((other) => QUANTITY_NAMES[other])
   const shown = typed.length > 20 ? `${typed.slice(0, 20)}…` : typed
-  const what =
-    others.length > 0
-      ? `“${shown}” measures ${others[0]}, not ${QUANTITY_NAMES[quantity]}.`
-      : `“${shown}” is not a unit of ${QUANTITY_NAMES[quantity]}.`
-  return refuse(what, `Leave the unit off for ${chosenUnit(quantity, choice).symbol}, or type ${example(quantity, choice)}.`)
+  const values = {
+    shown,
+    name: QUANTITY_NAMES[quantity],
+    unit: chosenUnit(quantity, choice).symbol,
+    example: example(quantity, choice),
+  }
+  const [other] = others
+  return other === undefined ? refuse('no-such-unit', values) : refuse('unit-of-another', { ...values, other })
 }
 
 const EXAMPLES: Record<Quantity, number> = {

@@ -1,4 +1,5 @@
-import { type Refusal, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { type Refusal } from '../result.ts'
 
 /** Devices that protect people and property, as people write them. */
 const SAFETY: readonly (readonly [RegExp, string])[] = [
@@ -20,8 +21,5 @@ const SAFETY: readonly (readonly [RegExp, string])[] = [
 export function safetyRefusal(text: string): Refusal | null {
   const named = SAFETY.find(([pattern]) => pattern.test(text))
   if (!named) return null
-  return refuse(
-    `That is ${named[1]}, and a safety device is never bridged, locked or stood in for, not for one night either.`,
-    'Leave the equipment off and locked until the right part is in. Write an open item, and tell the occupant why.',
-  )
+  return refuse('safety-device', { device: named[1] ?? '' })
 }

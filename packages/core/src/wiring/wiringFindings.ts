@@ -1,4 +1,5 @@
-import { type Refusal, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { type Refusal } from '../result.ts'
 import { joinedAtRest } from './network.ts'
 import {
   type Bridge,
@@ -179,24 +180,21 @@ function missing(system: WiringSystem, wiring: Wiring): WiringFinding[] {
 
 /** Why a conductor cannot be entered so; null when it can. */
 export function wireRefusal(system: WiringSystem, wiring: Wiring, wire: Wire): Refusal | null {
-  if (wire.id.trim() === '') return refuse('The conductor has no name.', 'Its colour will do.')
+  if (wire.id.trim() === '') return refuse('conductor-unnamed')
   if (wire.controller && !terminalsOf(system, 'controller').includes(wire.controller))
-    return refuse(`The controller has no terminal ${wire.controller}.`, 'Choose one of its terminals.')
+    return refuse('no-such-controller-terminal', { controller: wire.controller })
   if (wire.equipment && !terminalsOf(system, wire.equipment.board).includes(wire.equipment.terminal))
-    return refuse(
-      `That board has no terminal ${wire.equipment.terminal}.`,
-      'Choose one of its terminals, or another kind of system.',
-    )
+    return refuse('no-such-board-terminal', { terminal: wire.equipment.terminal })
   const same = wiring.wires.find((one) => one.id.toLowerCase() === wire.id.toLowerCase())
   const elsewhere =
     same &&
     ((same.controller !== null && wire.controller !== null && same.controller !== wire.controller) ||
       (same.equipment !== null && wire.equipment !== null && !sameEnd(same.equipment, wire.equipment)))
   if (elsewhere)
-    return refuse(
-      `${same.id} is on ${[same.controller, same.equipment?.terminal].filter(Boolean).join(' and ')} already: one conductor on two terminals would tie them together.`,
-      'Take it off there first. If two terminals really are tied, enter that as a bridge.',
-    )
+    return refuse('conductor-taken', {
+      id: same.id,
+      terminals: [same.controller, same.equipment?.terminal].filter(Boolean).join(' and '),
+    })
   return null
 }
 

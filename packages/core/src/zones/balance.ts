@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 
 /** An outlet with a hand damper. */
 export interface BalanceOutlet {
@@ -42,21 +43,13 @@ export const BALANCE_BAND = 0.1
  * Source: proportional method, ASHRAE Standard 111; parallel branches p = R·Q². Valid: total flow held meanwhile.
  */
 export function balanceStep(outlets: readonly BalanceOutlet[]): Result<BalanceStep> {
-  if (outlets.length < 2) return refuse('One outlet alone is always balanced.', 'Enter the outlets with their wanted flows.')
+  if (outlets.length < 2) return refuse('one-outlet')
   const undesigned = outlets.find((one) => !(one.designCfm > 0))
-  if (undesigned) return refuse(`${undesigned.name} has no wanted flow.`, 'Enter it, or share the zone’s flow among its outlets.')
+  if (undesigned) return refuse('outlet-without-wanted-flow', { name: undesigned.name })
   const unread = outlets.find((one) => one.flowCfm === null)
-  if (unread)
-    return refuse(
-      `${unread.name} was not read yet.`,
-      'Read every outlet once with all dampers open, then the first step is named.',
-    )
+  if (unread) return refuse('outlet-unread', { name: unread.name })
   const dead = outlets.find((one) => !((one.flowCfm as number) > 0))
-  if (dead)
-    return refuse(
-      `${dead.name} reads no air.`,
-      'Look for a shut damper, a crushed or loose duct there before anything else is touched.',
-    )
+  if (dead) return refuse('outlet-without-air', { name: dead.name })
   const flows = outlets.map((one) => one.flowCfm as number)
   const ratios = outlets.map((one, i) => (flows[i] as number) / one.designCfm)
   const total = flows.reduce((a, b) => a + b, 0)

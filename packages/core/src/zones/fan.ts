@@ -1,5 +1,6 @@
 import type { BlowerTable } from '../airflow/blowerTable.ts'
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import type { ZoneFan } from './network.ts'
 
 /**
@@ -13,7 +14,7 @@ export function fanOfTap(table: BlowerTable, tap: number, adjustPct: number): Re
     const flow = table.tapFlowsCfm[tap]
     return flow
       ? ok({ kind: 'constant-airflow', setCfm: flow * scale, maxStaticInWc: table.maxStaticInWc })
-      : refuse('The table has no flow for this tap.', 'Look at the tap again.')
+      : refuse('tap-without-flow')
   }
   const points = table.staticsInWc.flatMap((staticInWc, i) => {
     const flow = table.flowsCfm[tap]?.[i]
@@ -21,6 +22,6 @@ export function fanOfTap(table: BlowerTable, tap: number, adjustPct: number): Re
   })
   points.reverse()
   return points.length < 2
-    ? refuse('The table has fewer than two flows for this tap.', 'Look at the table in the Library.')
+    ? refuse('tap-with-one-flow')
     : ok({ kind: 'curve', flowsCfm: points.map((one) => one.flow), staticsInWc: points.map((one) => one.staticInWc) })
 }

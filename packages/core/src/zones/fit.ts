@@ -1,5 +1,6 @@
 import { inverse, Matrix, solve } from 'ml-matrix'
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 
 /** A reading of the duct with some zones open. */
 export interface NetworkReading {
@@ -46,29 +47,15 @@ export function fitNetwork(
 ): Result<NetworkFit> {
   const zones = shares.length
   const bad = shares.findIndex((one) => !(one > 0) || !Number.isFinite(one))
-  if (bad >= 0)
-    return refuse(
-      `Zone ${bad + 1} has no outlets that air could go through.`,
-      'Enter its outlets with their size, or take it away.',
-    )
-  if (readings.length === 0)
-    return refuse('No static was read with the zones open.', 'Open every zone, read both sides of the cabinet, and log it.')
+  if (bad >= 0) return refuse('zone-without-outlets', { zone: bad + 1 })
+  if (readings.length === 0) return refuse('no-static-read')
   for (const one of readings) {
-    if (!(one.supplyInWc > 0))
-      return refuse(
-        `Supply static of ${one.supplyInWc} in.wc pushes no air out.`,
-        'It should be above zero: look whether the hoses are crossed, and read it again.',
-      )
-    if (one.returnInWc > 0)
-      return refuse(
-        `Return static of ${one.returnInWc} in.wc is above zero.`,
-        'The blower pulls on that side: swap the hoses, or the two figures.',
-      )
-    if (!(one.flowCfm > 0)) return refuse('A reading has no flow.', 'Name the tap, so that the table answers, or enter the flow.')
+    if (!(one.supplyInWc > 0)) return refuse('supply-static-not-above-zero', { supplyInWc: one.supplyInWc })
+    if (one.returnInWc > 0) return refuse('return-static-above-zero', { returnInWc: one.returnInWc })
+    if (!(one.flowCfm > 0)) return refuse('reading-without-flow')
   }
   const isOpen = (one: NetworkReading, i: number) => alwaysOpen.includes(i) || one.open[i] === true
-  if (readings.some((one) => !shares.some((_, i) => isOpen(one, i))))
-    return refuse('A reading was taken with everything shut.', 'It says nothing of the zones: take it with one zone open.')
+  if (readings.some((one) => !shares.some((_, i) => isOpen(one, i)))) return refuse('reading-all-shut')
   // Scale of the shares: what they have to be multiplied by, on the whole, to give the readings.
   const lets = readings.map((one) => one.flowCfm / Math.sqrt(one.supplyInWc))
   const shareOpen = readings.map((one) => shares.reduce((sum, share, i) => sum + (isOpen(one, i) ? share : 0), 0))

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 
 /** What drives the air: a measured curve, or a motor that holds its flow up to a static. */
 export type ZoneFan =
@@ -218,30 +219,18 @@ function zoneFlows(opened: Float64Array, closed: Float64Array, always: number, o
 
 function networkDoubt({ branchResistances, commonResistance, alwaysOpen, closedShare, fan, relief }: ZoneNetwork) {
   const zones = branchResistances.length
-  if (zones < 1 || zones > MOST_ZONES)
-    return refuse(`${zones} zones cannot be combined here.`, `It works for 1 to ${MOST_ZONES} zones.`)
+  if (zones < 1 || zones > MOST_ZONES) return refuse('too-many-zones', { zones, mostZones: MOST_ZONES })
   const bad = branchResistances.findIndex((one) => !(one > 0) || !Number.isFinite(one))
-  if (bad >= 0)
-    return refuse(`Zone ${bad + 1} has no resistance.`, 'Measure its flow and the static before it; no outlets is no zone.')
-  if (!(commonResistance >= 0))
-    return refuse('The common duct has a resistance below nothing.', 'Look at the signs of the probes.')
-  if (alwaysOpen.some((one) => !Number.isInteger(one) || one < 0 || one >= zones))
-    return refuse('A branch that is always open is none of the zones.', 'Choose among the zones.')
-  if (closedShare !== undefined && !(closedShare >= 0 && closedShare <= 1))
-    return refuse('A closed damper lets through more than an open one.', 'Enter the share between 0 and 100%.')
-  if (relief && !(relief.opensAtInWc > 0)) return refuse('The relief opens at no static.', 'Enter the static at which it opens.')
-  if (fan.kind === 'constant-airflow')
-    return fan.setCfm > 0 && fan.maxStaticInWc > 0
-      ? null
-      : refuse('The fan has no flow or no static that it holds.', 'Take both from its table.')
+  if (bad >= 0) return refuse('zone-without-resistance', { zone: bad + 1 })
+  if (!(commonResistance >= 0)) return refuse('common-duct-below-nothing')
+  if (alwaysOpen.some((one) => !Number.isInteger(one) || one < 0 || one >= zones)) return refuse('no-such-branch')
+  if (closedShare !== undefined && !(closedShare >= 0 && closedShare <= 1)) return refuse('closed-share-out-of-range')
+  if (relief && !(relief.opensAtInWc > 0)) return refuse('relief-at-nothing')
+  if (fan.kind === 'constant-airflow') return fan.setCfm > 0 && fan.maxStaticInWc > 0 ? null : refuse('fan-holds-nothing')
   const { flowsCfm, staticsInWc } = fan
-  if (flowsCfm.length < 2 || flowsCfm.length !== staticsInWc.length)
-    return refuse('A fan curve needs two points or more, each with its flow and its static.', 'Add the missing ones.')
+  if (flowsCfm.length < 2 || flowsCfm.length !== staticsInWc.length) return refuse('fan-curve-too-short')
   for (let i = 1; i < flowsCfm.length; i += 1)
     if ((flowsCfm[i] ?? 0) <= (flowsCfm[i - 1] ?? 0) || (staticsInWc[i] ?? 0) > (staticsInWc[i - 1] ?? 0))
-      return refuse(
-        `The fan curve goes back at ${flowsCfm[i]} cfm.`,
-        'Flow rises and static falls from point to point; look at that one again.',
-      )
+      return refuse('fan-curve-goes-back', { flowCfm: flowsCfm[i] ?? 0 })
   return null
 }

@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 
 /** How an outlet throws, with the centre-line constant of its jet. Source: ASHRAE Fundamentals 2017, ch. 20, table 1. */
 export const OUTLET_KINDS = {
@@ -38,8 +39,7 @@ export interface Jet {
  */
 export function outletJet(of: { kind: OutletKind; flowCfm: number; effectiveFt2: number; reachFt: number | null }): Result<Jet> {
   const { kind, flowCfm, effectiveFt2, reachFt } = of
-  if (!(effectiveFt2 > 0))
-    return refuse('An outlet without area has no speed.', 'Measure its opening, or take it out of the list if it is none.')
+  if (!(effectiveFt2 > 0)) return refuse('outlet-without-area')
   const faceFpm = flowCfm / effectiveFt2
   const reach = OUTLET_KINDS[kind].jet * faceFpm * Math.sqrt(effectiveFt2)
   return ok({

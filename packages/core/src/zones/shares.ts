@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 
 /** What a zone's share may go by. */
 export interface ZoneOutlets {
@@ -32,13 +33,9 @@ export function zoneShares(
     return zone.common || open & (1 << i) ? weight : weight * leakFrac
   })
   const bad = weights.findIndex((one) => !Number.isFinite(one) || one < 0)
-  if (bad >= 0)
-    return refuse(
-      `Zone ${bad + 1} has no ${by === 'outlets' ? 'outlets' : by} that can be shared by.`,
-      'Enter it, or share by another measure.',
-    )
+  if (bad >= 0) return refuse('zone-without-share', { zone: bad + 1, measure: by === 'outlets' ? 'outlets' : by })
   const sum = weights.reduce((a, b) => a + b, 0)
-  if (sum <= 0) return refuse('Nothing is open: there is no zone to share by.', 'Keep one zone or some outlets open.')
+  if (sum <= 0) return refuse('nothing-open')
   return ok(weights.map((weight) => (totalCfm * weight) / sum))
 }
 

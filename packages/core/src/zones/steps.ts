@@ -1,4 +1,5 @@
-import { ok, type Result, refuse } from '../result.ts'
+import { refuse } from '../refusals.ts'
+import { ok, type Result } from '../result.ts'
 import { bits, type FanSteps, stepOf, type ZoneCase } from './judge.ts'
 
 /** Flows that the named fan steps of a zone controller should bring. */
@@ -25,15 +26,11 @@ export interface StepFlow {
  */
 export function stepFlows({ network, branches, limits }: Pick<ZoneCase, 'network' | 'branches' | 'limits'>): Result<StepFlows> {
   const missing = branches.find((one) => !(one.designCfm !== null && one.designCfm > 0))
-  if (missing)
-    return refuse(
-      `${missing.name} has no wanted flow.`,
-      'Enter its design flow, its load, or its outlets, so that it can be shared.',
-    )
+  if (missing) return refuse('zone-without-wanted-flow', { name: missing.name })
   const zones = branches.length
   const always = network.alwaysOpen.reduce((mask, zone) => mask | (1 << zone), 0)
   const closable = zones - bits(always)
-  if (closable < 1) return refuse('Every zone is always open: there are no steps to choose.', 'Steps are for zones that close.')
+  if (closable < 1) return refuse('no-zone-closes')
   const most: FanSteps = { low: 0, mid: 0, high: 0 }
   const range: Record<keyof FanSteps, [number, number]> = { low: [99, 0], mid: [99, 0], high: [99, 0] }
   for (let mask = 0; mask < 2 ** zones; mask += 1) {
@@ -72,7 +69,7 @@ export function sharesInSteps(
   range: { min: number; max: number; step: number },
 ): Result<{ values: number[]; sum: number }> {
   const whole = shares.reduce((a, b) => a + b, 0)
-  if (!(whole > 0)) return refuse('There is nothing to share.', 'Enter outlets, loads or design flows.')
+  if (!(whole > 0)) return refuse('nothing-to-share')
   const { min, max, step } = range
   const wanted = shares.map((one) => (100 * one) / whole)
   const held = (value: number) => Math.min(max, Math.max(min, value))

@@ -1,5 +1,6 @@
+import { refuse } from '../refusals.ts'
 import 'reflect-metadata'
-import { ok, type Result, refuse } from '@ingle/core'
+import { ok, type Result } from '@ingle/core'
 import { IsISO8601, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import { checked } from '../checks.ts'
 import type { ChangeId, SiteId } from '../ids.ts'
@@ -33,10 +34,7 @@ export function parseChange(plain: unknown, nowMs: number): Result<Change> {
   if (!envelope.ok) return envelope
   const { kind, body: plainBody } = plain as { kind?: unknown; body?: unknown }
   if (!isKind(kind)) {
-    return refuse(
-      `This Ingle does not know changes of the kind “${String(kind).slice(0, 40)}”.`,
-      'It was written by a newer version: update, then send it again. It stays kept until then.',
-    )
+    return refuse('kind-unknown', { kind: String(kind).slice(0, 40) })
   }
   for (const at of [envelope.value.at, (plainBody as { readAt?: string } | null)?.readAt]) {
     const dated = at === undefined || typeof at !== 'string' ? null : badDate(at, nowMs)
@@ -52,5 +50,5 @@ function badDate(at: string, nowMs: number) {
   const time = Date.parse(at)
   if (Number.isFinite(time) && time >= EARLIEST && time <= nowMs + DAY_MS) return null
   const when = time > nowMs ? 'in the future' : 'long before this record could have begun'
-  return refuse(`It is dated ${at.slice(0, 10)}, ${when}.`, 'Set the date of the device that wrote it, then enter it again.')
+  return refuse('date-impossible', { day: at.slice(0, 10), when })
 }

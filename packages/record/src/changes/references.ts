@@ -1,6 +1,7 @@
-import { type Refusal, refuse } from '@ingle/core'
+import { type Refusal } from '@ingle/core'
 import { kindOf } from '../kinds/kinds.ts'
 import { OnTry, OnVisit } from '../kinds/onVisit.ts'
+import { refuse } from '../refusals.ts'
 import type { Change } from './change.ts'
 
 /** What the changes of a site have brought into being, so that a later one can be checked against it. */
@@ -19,11 +20,7 @@ export class KnownIds {
   /** Null when everything that this change speaks of is known; a refusal that names what is not. */
   missing(change: Change): Refusal | null {
     for (const [name, id] of wantedIds(change)) {
-      if (id !== undefined && !this.ids.has(id))
-        return refuse(
-          `It speaks of ${name} that this site does not have (yet).`,
-          'It may have been sent before the change that it builds on: that one goes first. It stays kept on the device.',
-        )
+      if (id !== undefined && !this.ids.has(id)) return refuse('missing-ground', { name })
     }
     return null
   }

@@ -1,7 +1,8 @@
-import { ok, type Result, refuse } from '@ingle/core'
+import { ok, type Result } from '@ingle/core'
 import { type Change, parseChange } from '../changes/change.ts'
 import { KnownIds } from '../changes/references.ts'
 import type { PhotoId, SiteId } from '../ids.ts'
+import { refuse } from '../refusals.ts'
 
 export const RECORD_FORMAT = 'ingle-record/1'
 
@@ -22,40 +23,24 @@ export interface RecordFile {
 export function parseRecordFile(plain: unknown, nowMs: number): Result<RecordFile> {
   const file = plain as Partial<RecordFile> | null
   if (typeof file?.format !== 'string' || !/^ingle-record\/\d+/.test(file.format)) {
-    return refuse(
-      'This file is not an Ingle record.',
-      `A record begins with "format": "${RECORD_FORMAT}". Nothing was taken from it.`,
-    )
+    return refuse('not-a-record', { recordFormat: RECORD_FORMAT })
   }
   if (Number(file.format.split('/')[1]?.split('.')[0]) > 1) {
-    return refuse(
-      `This record is written in ${file.format}, which is newer than this Ingle.`,
-      'Update Ingle, or export the record as ingle-record/1. Nothing was taken from it.',
-    )
+    return refuse('record-newer', { format: file.format })
   }
-  if (!Array.isArray(file.changes) || typeof file.siteId !== 'string')
-    return refuse('This record has no list of changes.', 'The file may be cut short: export it again.')
+  if (!Array.isArray(file.changes) || typeof file.siteId !== 'string') return refuse('record-without-changes')
   const known = new KnownIds([])
   for (const [i, one] of file.changes.entries()) {
     const change = parseChange(one, nowMs)
     if (!change.ok)
-      return refuse(
-        `Change ${i + 1} of ${file.changes.length}: ${change.reason}`,
-        `${change.remedy} Nothing was taken from the file.`,
-      )
-    if (change.value.siteId !== file.siteId)
-      return refuse(`Change ${i + 1} belongs to another site.`, 'A record holds one site. Nothing was taken from the file.')
+      return refuse('change-refused', { n: i + 1, count: file.changes.length, reason: change.reason, remedy: change.remedy })
+    if (change.value.siteId !== file.siteId) return refuse('change-of-another-site', { n: i + 1 })
     const missing = known.missing(change.value)
-    if (missing)
-      return refuse(
-        `Change ${i + 1} of ${file.changes.length}: ${missing.reason}`,
-        'The file is not whole: export it again. Nothing was taken from it.',
-      )
+    if (missing) return refuse('missing-ground-in-file', { n: i + 1, count: file.changes.length, reason: missing.reason })
     known.add(change.value)
   }
   for (const photo of file.photos ?? []) {
-    if (typeof photo?.id !== 'string' || typeof photo.base64 !== 'string')
-      return refuse('A photo in this record cannot be read.', 'Export it again. Nothing was taken from the file.')
+    if (typeof photo?.id !== 'string' || typeof photo.base64 !== 'string') return refuse('photo-unreadable')
   }
   return ok({ exportedAt: '', exportedBy: { crew: '', ingle: '' }, ...file, photos: file.photos ?? [] } as RecordFile)
 }

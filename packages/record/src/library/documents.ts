@@ -1,6 +1,7 @@
-import { ok, type Result, refuse, ruleDoubts } from '@ingle/core'
+import { ok, type Result, ruleDoubts } from '@ingle/core'
 import { checked } from '../checks.ts'
 import { type Profile, parseProfile } from '../profile/profile.ts'
+import { refuse } from '../refusals.ts'
 import { HouseRuleBody } from './houseRule.ts'
 import { Instrument } from './instrument.ts'
 import { type Pattern, parsePattern } from './pattern.ts'
@@ -48,42 +49,31 @@ export function documentKindOf(plain: unknown): Result<DocumentKind> {
   if (format.startsWith('ingle-rules/')) return ok('rules')
   if (format.startsWith('ingle-pattern/')) return ok('pattern')
   if (format.startsWith('ingle-instrument/')) return ok('instrument')
-  return refuse(
-    'This file is no profile, set of house rules, pattern or instrument.',
-    'Such a file is JSON with a line like "format": "ingle-profile/1". A site’s record is imported on the Round.',
-  )
+  return refuse('not-a-document')
 }
 
 /** An instrument, whose range and calibration have to make sense. */
 export function parseInstrument(plain: unknown): Result<DocumentContent['instrument']> {
   const format = (plain as { format?: unknown } | null)?.format
   if (typeof format !== 'string' || !/^ingle-instrument\/1(\.|$)/.test(format))
-    return refuse(
-      'This is not an instrument that this Ingle reads.',
-      `An instrument begins with "format": "${INSTRUMENT_FORMAT}".`,
-    )
+    return refuse('not-an-instrument', { instrumentFormat: INSTRUMENT_FORMAT })
   const read = checked(Instrument, plain, 'Instrument')
   if (!read.ok) return read
   const { lowest, highest, accuracyPct, accuracyFixed, calibratedOn } = read.value
-  if (lowest !== undefined && highest !== undefined && lowest >= highest)
-    return refuse('Its range ends before it begins.', 'Enter the lower end first.')
-  if (accuracyPct === 0 && accuracyFixed === 0)
-    return refuse(
-      'No instrument is without error.',
-      'Enter the accuracy from its sheet: a share of the reading, a fixed part, or both.',
-    )
+  if (lowest !== undefined && highest !== undefined && lowest >= highest) return refuse('range-reversed')
+  if (accuracyPct === 0 && accuracyFixed === 0) return refuse('instrument-without-error')
   if (calibratedOn !== undefined && !Number.isFinite(Date.parse(calibratedOn)))
-    return refuse(`${calibratedOn} is no day.`, 'Write it as year, month, day: 2026-03-31.')
+    return refuse('calibration-not-a-day', { calibratedOn })
   return ok({ version: 1, ...read.value, format } as DocumentContent['instrument'])
 }
 
 export function parseHouseRule(plain: unknown): Result<DocumentContent['rules']> {
   const format = (plain as { format?: unknown } | null)?.format
   if (typeof format !== 'string' || !/^ingle-rules\/1(\.|$)/.test(format))
-    return refuse('This is not a set of house rules that this Ingle reads.', `A set begins with "format": "${RULES_FORMAT}".`)
+    return refuse('not-house-rules', { rulesFormat: RULES_FORMAT })
   const rule = checked(HouseRuleBody, plain, 'House rules')
   if (!rule.ok) return rule
   const [doubt] = ruleDoubts(rule.value)
-  if (doubt) return refuse(`“${rule.value.name}”: ${doubt}`, 'Put that aim right; the rest was kept as you typed it.')
+  if (doubt) return refuse('rule-doubt', { name: rule.value.name, doubt })
   return ok({ version: 1, ...rule.value, format } as DocumentContent['rules'])
 }

@@ -1,5 +1,6 @@
+import { refuse } from '../refusals.ts'
 import 'reflect-metadata'
-import { type Result, refuse } from '@ingle/core'
+import { type Result } from '@ingle/core'
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
@@ -41,6 +42,6 @@ export class Pattern {
 export function parsePattern(plain: unknown): Result<Pattern> {
   const format = (plain as { format?: unknown } | null)?.format
   if (typeof format !== 'string' || !/^ingle-pattern\/1(\.|$)/.test(format))
-    return refuse('This is not a pattern that this Ingle reads.', `A pattern begins with "format": "${PATTERN_FORMAT}".`)
+    return refuse('not-a-pattern', { patternFormat: PATTERN_FORMAT })
   return checked(Pattern, plain, 'Pattern')
 }

@@ -1,3 +1,4 @@
+import { refuse } from '../refusals.ts'
 import 'reflect-metadata'
 import {
   type BlowerData,
@@ -9,7 +10,6 @@ import {
   profileDoubts,
   type RegisterMap,
   type Result,
-  refuse,
   roleOf,
   SCOPES,
   type ServiceCodeRule,
@@ -245,12 +245,8 @@ export const keyOfProfile = (profile: Pick<Profile, 'id' | 'version'>): string =
 export function parseProfile(plain: unknown): Result<Profile> {
   const format = (plain as { format?: unknown } | null)?.format
   if (typeof format !== 'string' || !/^ingle-profile\/\d+/.test(format))
-    return refuse('This is not an equipment profile.', `A profile begins with "format": "${PROFILE_FORMAT}".`)
-  if (Number(format.split('/')[1]?.split('.')[0]) > 1)
-    return refuse(
-      `This profile is written in ${format}, which is newer than this Ingle.`,
-      'Update Ingle, or export the profile as ingle-profile/1.',
-    )
+    return refuse('not-a-profile', { profileFormat: PROFILE_FORMAT })
+  if (Number(format.split('/')[1]?.split('.')[0]) > 1) return refuse('profile-newer', { format })
   const profile = checked(Profile, plain, 'Profile')
   if (!profile.ok) return profile
   const blower = profile.value.blower
@@ -258,25 +254,21 @@ export function parseProfile(plain: unknown): Result<Profile> {
     const table = blowerTable(blower.table)
     if (!table.ok) return table
     const [doubt] = tableDoubts(table.value)
-    if (doubt)
-      return refuse(
-        `Blower table of ${profile.value.family}: ${doubt.reason}`,
-        'Check that cell against the manual; leave a figure that is not printed empty (null).',
-      )
+    if (doubt) return refuse('blower-table-doubt', { family: profile.value.family, reason: doubt.reason })
   }
   const words = profile.value.settings.flatMap((one) => (one.word === undefined || one.pairedWith ? [] : [one.word]))
   const twice = words.find((word, i) => words.indexOf(word) !== i)
-  if (twice) return refuse(`Two settings of ${profile.value.family} share the word “${twice}”.`, 'Give each its own word.')
+  if (twice) return refuse('word-twice', { family: profile.value.family, twice })
   const [wrong] = profileDoubts(leftAlone(profile.value, format))
-  if (wrong) return refuse(`${profile.value.family}: ${wrong.reason}`, wrong.remedy)
+  if (wrong) return refuse('profile-doubt', { family: profile.value.family, doubt: wrong.reason, remedy: wrong.remedy })
   const wired = registerDoubt(profile.value)
-  if (wired) return refuse(`${profile.value.family}: ${wired}`, 'Put the register map right against the maker’s point list.')
+  if (wired) return refuse('registers-doubt', { family: profile.value.family, doubt: wired })
   const { keypad } = profile.value
   if (keypad) {
     const lacks = lacking(keypad)
-    if (lacks) return refuse(`${profile.value.family}: ${lacks}`, 'See the fields of a keypad in the format’s description.')
+    if (lacks) return refuse('keypad-lacks', { family: profile.value.family, doubt: lacks })
     const [doubt] = keypadDoubts(profile.value, keypadOf(keypad))
-    if (doubt) return refuse(`${profile.value.family}: ${doubt.reason}`, doubt.remedy)
+    if (doubt) return refuse('profile-doubt', { family: profile.value.family, doubt: doubt.reason, remedy: doubt.remedy })
   }
   return profile
 }
@@ -305,21 +297,13 @@ function leftAlone(profile: Profile, format: string): Pick<Profile, 'settings'> 
 
 function blowerTable(table: ProfileBlowerTable): Result<BlowerTable> {
   if (table.kind === 'constant-airflow') {
-    if (!table.tapFlowsCfm || table.maxStaticInWc === undefined)
-      return refuse(
-        'A constant-airflow table needs a flow for each tap and a static limit.',
-        'Add tapFlowsCfm and maxStaticInWc.',
-      )
+    if (!table.tapFlowsCfm || table.maxStaticInWc === undefined) return refuse('constant-airflow-table-lacks')
     return ok({ kind: table.kind, taps: table.taps, tapFlowsCfm: table.tapFlowsCfm, maxStaticInWc: table.maxStaticInWc })
   }
-  if (!table.staticsInWc || !table.flowsCfm)
-    return refuse('A constant-torque table needs its statics and a row of flows for each tap.', 'Add staticsInWc and flowsCfm.')
+  if (!table.staticsInWc || !table.flowsCfm) return refuse('constant-torque-table-lacks')
   const rows = table.flowsCfm as unknown[]
   if (rows.some((row) => !Array.isArray(row) || row.some((cell) => cell !== null && typeof cell !== 'number'))) {
-    return refuse(
-      'A cell of the blower table is neither a number nor empty.',
-      'Every cell is a number of cfm, or null where nothing is printed.',
-    )
+    return refuse('blower-cell')
   }
   return ok({ kind: table.kind, taps: table.taps, staticsInWc: table.staticsInWc, flowsCfm: table.flowsCfm })
 }

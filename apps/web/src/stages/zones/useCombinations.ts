@@ -1,6 +1,7 @@
 import type { Refusal, ZoneCase } from '@ingle/core'
 import { proxy, wrap } from 'comlink'
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { refuse } from '../../refusals.ts'
 import type { ZoneAnswer, ZoneWorker } from './zones.worker.ts'
 
 export type Combinations =
@@ -35,15 +36,7 @@ export function useCombinations(of: ZoneCase | null): { run: Combinations; stop:
           at.terminate()
         },
         () => {
-          if (!over)
-            setRun({
-              state: 'refused',
-              refusal: {
-                ok: false,
-                reason: 'The reckoning broke off.',
-                remedy: 'Start it again; nothing that was entered is lost.',
-              },
-            })
+          if (!over) setRun({ state: 'refused', refusal: refuse('broke-off') })
         },
       )
     return () => {

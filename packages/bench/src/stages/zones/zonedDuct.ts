@@ -10,7 +10,6 @@ import {
   type Refusal,
   type Result,
   ROOM_KINDS,
-  refuse,
   type ShareMethod,
   tableFlow,
   type ZoneBranch,
@@ -21,6 +20,7 @@ import {
 import type { OutletState, SystemState, SystemVisit, ZoneReadingState, ZoneState } from '@ingle/record'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { numberAt, rowFor, standsAt } from '../../ledger/standsAt.ts'
+import { refuse } from '../../refusals.ts'
 import type { Fires } from '../airflow/fires.ts'
 
 /** A zone with its outlets and what it should get. */
@@ -68,12 +68,12 @@ export function zonedDuct(
   })
   const shared =
     system.zones.length === 0
-      ? refuse('No zones were named.', 'Name the zones, and enter the outlets of each.')
+      ? refuse('no-zones-yet')
       : missing
-        ? refuse(
-            `${missing.zone.name || 'A zone'} has no ${shareBy === 'outlets' ? 'outlets' : shareBy === 'load' ? 'load' : 'design flow'}.`,
-            'Enter it, or share the air by another measure.',
-          )
+        ? refuse('zone-without-measure', {
+            zone: missing.zone.name || 'A zone',
+            measure: shareBy === 'outlets' ? 'outlets' : shareBy === 'load' ? 'load' : 'design flow',
+          })
         : zoneShares(weights, shareBy, 1, 2 ** weights.length - 1)
   const aimCfm = picture.aimCfm
   const zones = bare.map(({ zone, outlets }, i): ZoneWithOutlets => {
@@ -214,10 +214,9 @@ function flowAt(picture: AirflowPicture, reading: { supplyInWc: number; returnIn
 
 function fanOf(picture: AirflowPicture): Result<ZoneFan & { words: string }> {
   const { blower } = picture.input
-  if (!blower) return refuse('No blower table is known for this system.', 'Choose the indoor unit on the Survey stage.')
+  if (!blower) return refuse('no-blower-table')
   const stands = tapOf(picture)
-  if (!stands)
-    return refuse('Nobody has said which tap the blower stands on.', 'Name it on the Airflow stage: tap, then its mark.')
+  if (!stands) return refuse('tap-unknown')
   const fan = fanOfTap(blower.table, stands.tap, stands.adjustPct)
   const words = `${blower.name}, ${blower.tapWord} ${blower.table.taps[stands.tap]}`
   return fan.ok ? ok({ ...fan.value, words }) : fan

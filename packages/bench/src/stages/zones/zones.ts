@@ -1,5 +1,6 @@
-import { combinationOf, judgeZones, list, percent, refuse, ZONE_BREAKS, type ZoneJudgement } from '@ingle/core'
+import { combinationOf, judgeZones, list, percent, ZONE_BREAKS, type ZoneJudgement } from '@ingle/core'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
+import { refuse } from '../../refusals.ts'
 import { EMPTY, type PlacedSection, type SheetBlock } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
@@ -13,8 +14,7 @@ export const zones = stage({
   id: 'zones',
   key: 'z',
   label: 'Zones',
-  applies: ({ system }) =>
-    system.zones.length > 0 || refuse('No zones were named on this system.', 'Name them here where one duct serves several.'),
+  applies: ({ system }) => system.zones.length > 0 || refuse('no-zones'),
   standing({ ledger, system }) {
     const rows = ledger.filter((row) => row.need === 'zones' && isNoted(row))
     return {

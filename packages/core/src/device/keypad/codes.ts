@@ -1,5 +1,6 @@
 /** Switch banks and option codes: numbers that a board or a handset takes as bits. */
-import { ok, type Result, refuse } from '../../result.ts'
+import { refuse } from '../../refusals.ts'
+import { ok, type Result } from '../../result.ts'
 
 export interface SwitchBank {
   /** Switch 1 first: "1010". */
@@ -21,9 +22,9 @@ const MOST_SWITCHES = 32
  */
 export function switchBank(on: readonly number[], count: number): Result<SwitchBank> {
   if (!Number.isInteger(count) || count < 1 || count > MOST_SWITCHES)
-    return refuse(`A bank has 1 to ${MOST_SWITCHES} switches, not ${count}.`, 'Count them on the board.')
+    return refuse('bank-size', { mostSwitches: MOST_SWITCHES, count })
   const wrong = on.find((one) => !Number.isInteger(one) || one < 1 || one > count)
-  if (wrong !== undefined) return refuse(`There is no switch ${wrong} on a bank of ${count}.`, 'Switches count from 1.')
+  if (wrong !== undefined) return refuse('no-such-switch', { wrong, count })
   const set = new Set(on)
   const bits = Array.from({ length: count }, (_, i) => (set.has(i + 1) ? '1' : '0')).join('')
   const msbFirst = Number.parseInt(bits, 2)
@@ -45,7 +46,7 @@ export function switchesFor(
   order: 'lsb_first' | 'msb_first',
 ): Result<{ on: number[]; bits: string }> {
   if (!Number.isInteger(value) || value < 0 || value >= 2 ** count)
-    return refuse(`${value} does not fit on ${count} switches.`, `They hold 0 to ${2 ** count - 1}.`)
+    return refuse('value-over-switches', { value, count, most: 2 ** count - 1 })
   const high = value.toString(2).padStart(count, '0')
   const bits = order === 'msb_first' ? high : [...high].reverse().join('')
   return ok({ bits, on: [...bits].flatMap((bit, i) => (bit === '1' ? [i + 1] : [])) })
@@ -54,9 +55,9 @@ export function switchesFor(
 /** Pairs of hexadecimal digits, as a handset sends them; spaces, dashes and colons between them do not count. */
 export function optionPairs(text: string): Result<number[]> {
   const digits = text.replace(/[\s:\-‐-―−]/g, '')
-  if (digits === '') return refuse('There is no code in it.', 'Pairs of digits, like 0A 1F.')
-  if (!/^[0-9a-f]+$/i.test(digits)) return refuse('A code has the figures 0 to 9 and the letters A to F.', 'Read it again.')
-  if (digits.length % 2 === 1) return refuse('One digit is left over: codes go in pairs.', 'Look for a zero that was left off.')
+  if (digits === '') return refuse('code-empty')
+  if (!/^[0-9a-f]+$/i.test(digits)) return refuse('code-not-hex')
+  if (digits.length % 2 === 1) return refuse('code-odd')
   return ok((digits.match(/../g) ?? []).map((pair) => Number.parseInt(pair, 16)))
 }
 
@@ -66,10 +67,8 @@ export const pairBits = (value: number): string => value.toString(2).padStart(8,
 
 /** One bit of one pair set or cleared. `pair` counts from 1, `bit` from 0, the lowest. */
 export function withBit(pairs: readonly number[], pair: number, bit: number, set: boolean): Result<number[]> {
-  if (!Number.isInteger(pair) || pair < 1 || pair > pairs.length)
-    return refuse(`There is no pair ${pair} in a code of ${pairs.length}.`, 'Pairs count from 1.')
-  if (!Number.isInteger(bit) || bit < 0 || bit > 7)
-    return refuse(`A pair has the bits 0 to 7, not ${bit}.`, 'Bit 0 is the lowest.')
+  if (!Number.isInteger(pair) || pair < 1 || pair > pairs.length) return refuse('no-such-pair', { pair, count: pairs.length })
+  if (!Number.isInteger(bit) || bit < 0 || bit > 7) return refuse('no-such-bit', { bit })
   const mask = 1 << bit
   return ok(pairs.map((value, i) => (i === pair - 1 ? (set ? value | mask : value & ~mask) : value)))
 }

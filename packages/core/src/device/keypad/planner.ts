@@ -1,5 +1,6 @@
 import { list as listed } from '../../advice/show.ts'
-import { ok, type Result, refuse } from '../../result.ts'
+import { refuse } from '../../refusals.ts'
+import { ok, type Result } from '../../result.ts'
 import type { SettingTie } from '../setting.ts'
 import { nextState } from './interpreter.ts'
 import { type Job, jobsFor } from './jobs.ts'
@@ -31,9 +32,9 @@ export function planKeys(
   const open = Object.entries(wanted).filter(([id, value]) => standing(machine, from, id) !== value)
   for (const [id, value] of open) {
     const known = machine.settings.get(id)
-    if (!known) return refuse(`This device has no setting “${id}”.`, 'Choose among those in its profile.')
+    if (!known) return refuse('no-such-setting', { id })
     if (known.values.length > 0 && !known.values.includes(value))
-      return refuse(`${known.setting.label} has no value “${value}”.`, `It has ${known.values.slice(0, 8).join(', ')}.`)
+      return refuse('no-such-value', { label: known.setting.label, value, values: known.values.slice(0, 8).join(', ') })
   }
   const settled = settle(machine, from, open, cost)
   if (settled.steps.length > 0) {
@@ -140,15 +141,10 @@ class Planner {
   }
 
   plan(): Result<KeyPlan> {
-    if (this.lost.length > 0)
-      return refuse(`No keys lead to ${listed(this.lost)}.`, 'Set it where it lives; its profile says how it is reached.')
+    if (this.lost.length > 0) return refuse('no-keys-lead', { settings: listed(this.lost) })
     const orders = new Orders(this.machine, this.from, this.jobs, this.banks, this.routes, this.cost)
     const order = orders.cheapest()
-    if (!order)
-      return refuse(
-        'These settings wait for one another, or one of them stands in no list.',
-        'Set one of them alone, then plan again from what the screen reads.',
-      )
+    if (!order) return refuse('settings-wait')
     return ok(this.steps(orders, order))
   }
 

@@ -1,5 +1,6 @@
+import { refuse } from '../../refusals.ts'
 import 'reflect-metadata'
-import { BOARDS, type Board, refuse, TERMINALS, type Terminal } from '@ingle/core'
+import { BOARDS, type Board, TERMINALS, type Terminal } from '@ingle/core'
 import { IsBoolean, IsIn } from 'class-validator'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
@@ -21,7 +22,7 @@ const same = (one: Pair, other: Pair): boolean =>
 export const bridgeSet = kind('bridge.set', {
   body: BridgeSet,
   says: ({ a, b, board, column, there }) => `bridge ${a} to ${b} at the ${board} ${column}: ${there ? 'there' : 'not there'}`,
-  doubts: ({ a, b }) => (a === b ? refuse(`A bridge from ${a} to ${b} ties nothing.`, 'Name two different terminals.') : null),
+  doubts: ({ a, b }) => (a === b ? refuse('bridge-ties-nothing', { a, b }) : null),
   fold(into, { body }) {
     const here = into.here(body)
     if (!here) return

@@ -1,5 +1,6 @@
+import { refuse } from '../../refusals.ts'
 import 'reflect-metadata'
-import { PLACES, type Place, refuse, roleOf } from '@ingle/core'
+import { PLACES, type Place, roleOf } from '@ingle/core'
 import { IsIn, IsNotEmpty, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { kind } from '../kind.ts'
 import { oneLine } from '../lines.ts'
@@ -27,7 +28,7 @@ export const aimSet = kind('aim.set', {
       : `${rowName(body)} aim: as the house rules say`,
   doubts({ role, value }) {
     const never = value ? roleOf(role)?.never?.[value] : undefined
-    return never ? refuse('That is never an aim.', never) : null
+    return never ? refuse('never-an-aim', { why: never }) : null
   },
   fold(into, { id, at, by, body }) {
     const { given } = into.system(body.systemId)

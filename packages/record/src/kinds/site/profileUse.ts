@@ -1,5 +1,6 @@
+import { refuse } from '../../refusals.ts'
 import 'reflect-metadata'
-import { PLACES, type Place, refuse } from '@ingle/core'
+import { PLACES, type Place } from '@ingle/core'
 import { IsIn, IsObject, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import type { SystemId } from '../../ids.ts'
 import { keyOfProfile, type Profile, parseProfile } from '../../profile/profile.ts'
@@ -22,10 +23,7 @@ export const profileUse = kind('profile.use', {
   says: ({ place, profile, profileKey }) =>
     `${place ?? 'equipment'}: profile ${(profile as { family?: string } | undefined)?.family ?? (profileKey || 'taken away')}`,
   doubts({ profile, profileKey }) {
-    if (profile === undefined)
-      return profileKey === undefined
-        ? refuse('It names no profile.', 'Send the profile, or the key of one that the record holds.')
-        : null
+    if (profile === undefined) return profileKey === undefined ? refuse('no-profile-named') : null
     const read = parseProfile(profile)
     return read.ok ? null : read
   },

@@ -1,5 +1,6 @@
+import { refuse } from '../../refusals.ts'
 import 'reflect-metadata'
-import { refuse, ruleDoubts } from '@ingle/core'
+import { ruleDoubts } from '@ingle/core'
 import { Type } from 'class-transformer'
 import { ArrayMaxSize, IsArray, IsUUID, ValidateNested } from 'class-validator'
 import type { SystemId } from '../../ids.ts'
@@ -18,8 +19,7 @@ export const rulesUse = kind('rules.use', {
   doubts({ rules }) {
     for (const rule of rules) {
       const [doubt] = ruleDoubts(rule)
-      if (doubt)
-        return refuse(`House rule “${rule.name}”: ${doubt}`, 'Put that aim right under House rules, then choose it again.')
+      if (doubt) return refuse('house-rule-doubt', { name: rule.name, doubt })
     }
     return null
   },

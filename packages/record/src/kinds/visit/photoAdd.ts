@@ -1,5 +1,5 @@
+import { refuse } from '../../refusals.ts'
 import 'reflect-metadata'
-import { refuse } from '@ingle/core'
 import { IsIn, IsInt, IsOptional, IsUUID, Max, Min } from 'class-validator'
 import type { FixId, NoteId, PhotoId } from '../../ids.ts'
 import { kind } from '../kind.ts'
@@ -21,10 +21,7 @@ export const photoAdd = kind('photo.add', {
     ['a note', noteId],
     ['a temporary fix', fixId],
   ],
-  doubts: ({ noteId, fixId }) =>
-    (noteId === undefined) === (fixId === undefined)
-      ? refuse('A photo belongs to one note or to one temporary fix.', 'Name the one that it shows.')
-      : null,
+  doubts: ({ noteId, fixId }) => ((noteId === undefined) === (fixId === undefined) ? refuse('photo-of-two') : null),
   fold(into, { body }) {
     const { noteId, fixId, photoId: id, mediaType, bytes } = body
     const shown = noteId === undefined ? into.site.fixes.find((one) => one.id === fixId) : into.notes.get(noteId)

@@ -1,5 +1,5 @@
+import { refuse } from '../../refusals.ts'
 import 'reflect-metadata'
-import { refuse } from '@ingle/core'
 import { IsNotEmpty, IsString, IsUUID, Matches, MaxLength } from 'class-validator'
 import type { FixId } from '../../ids.ts'
 import { kind } from '../kind.ts'
@@ -17,8 +17,7 @@ export const fixHandOn = kind('fix.hand-on', {
   body: FixHandOn,
   says: ({ to, until }) => `temporary fix handed on to ${to} until ${until}`,
   needs: ({ fixId }) => [['a temporary fix', fixId]],
-  doubts: ({ until }) =>
-    Number.isFinite(Date.parse(until)) ? null : refuse(`${until} is no day.`, 'Write it as year, month, day: 2026-12-31.'),
+  doubts: ({ until }) => (Number.isFinite(Date.parse(until)) ? null : refuse('not-a-day', { until })),
   fold({ site }, { at, by, body }) {
     const fix = site.fixes.find((one) => one.id === body.fixId)
     if (fix) fix.handedOn = { at, by, to: body.to, until: body.until }
