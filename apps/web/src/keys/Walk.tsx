@@ -17,6 +17,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { isTyping } from '../app/KeysHelp.tsx'
 import { Choices } from '../kit/Choices.tsx'
 import { CautionNote, Notice } from '../kit/Notice.tsx'
+import { Refused } from '../visit/Refused.tsx'
 import { busyS, Countdown } from './Countdown.tsx'
 import { DeviceFace } from './DeviceFace.tsx'
 import { Elsewhere } from './Elsewhere.tsx'
@@ -117,7 +118,7 @@ export function Walk({ device, machine, rows: asked, found, unit, isolation, onC
       ))}
       {!plan.ok && (
         <Notice kind="watch">
-          <b>{plan.reason}</b> {plan.remedy}
+          <Refused of={plan} />
         </Notice>
       )}
       {elsewhere.map((row) => (

@@ -143,7 +143,7 @@ export function tableDoubts(table: BlowerTable): TableDoubt[] {
     let before: number | null = null
     for (const [i, flow] of row.entries()) {
       if (flow === null) continue
-      if (!(flow > 0)) doubts.push({ cell: [tap, i], reason: `A flow of ${flow} cfm cannot be.` })
+      if (!(flow > 0)) doubts.push({ cell: [tap, i], reason: 'This flow cannot be: it has to be above zero.' })
       if (before !== null && flow > before * 1.02) doubts.push({ cell: [tap, i], reason: 'Flow rises here while static rises.' })
       before = flow
     }

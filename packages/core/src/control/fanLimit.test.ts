@@ -1,5 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { showIn } from '../advice/show.ts'
+import { BASE_UNITS, METRIC_UNITS } from '../quantity/units.ts'
 import { exchangerFromStart, type FanLimitRun, fanLimitVerdict, type HeatExchanger, runFanLimit } from './fanLimit.ts'
 
 const EXCHANGER: HeatExchanger = { capacity: 9, burnerBtuH: 64_000, uaOff: 25, uaOn: 330 }
@@ -44,13 +46,13 @@ describe('a fan-and-limit switch', () => {
     const tripped = run(starved, 130, 100, { limit: { opensF: 250, closesF: 220 } })
     expect(tripped.tripsS.length).toBeGreaterThan(1)
     expect(tripped.peakFeltF).toBeCloseTo(250, 3)
-    const [finding] = fanLimitVerdict({ fanOnF: 130, fanOffF: 100 }, tripped, 68).slice(-1)
+    const [finding] = fanLimitVerdict({ fanOnF: 130, fanOffF: 100 }, tripped, 68, showIn(BASE_UNITS)).slice(-1)
     expect(finding?.mend).toMatch(/proved and left as the maker set it/)
     expect(run(EXCHANGER, 130, 100, { limit: { opensF: 280, closesF: 250 } }).tripsS).toEqual([])
   })
   it('says what a dial does: short cycles, leftover heat, never stopping', () => {
     const says = (of: HeatExchanger, on: number, off: number, returnF = 68) =>
-      fanLimitVerdict({ fanOnF: on, fanOffF: off }, run(of, on, off, {}, { ...firing(), returnF }), returnF)
+      fanLimitVerdict({ fanOnF: on, fanOffF: off }, run(of, on, off, {}, { ...firing(), returnF }), returnF, showIn(BASE_UNITS))
         .map((one) => one.says)
         .join(' ')
     expect(says({ ...EXCHANGER, uaOn: 1050 }, 150, 135)).toMatch(/starts \d+ times in one firing/)
@@ -59,6 +61,8 @@ describe('a fan-and-limit switch', () => {
     expect(says(EXCHANGER, 900, 95)).toMatch(/never starts in this firing/)
     expect(says({ ...EXCHANGER, uaOn: 30 }, 130, 70)).toMatch(/still runs at the end/)
     expect(says(EXCHANGER, 130, 95)).toBe('')
+    const never = fanLimitVerdict({ fanOnF: 140, fanOffF: 59 }, run(EXCHANGER, 140, 59), 68, showIn(METRIC_UNITS))
+    expect(never[0]?.says).toMatch(/15\.0 °C and the return air is 20\.0 °C/)
   })
   it.each<[string, Parameters<typeof runFanLimit>, RegExp]>([
     ['fan-off above fan-on', [EXCHANGER, { fanOnF: 100, fanOffF: 110 }, firing()], /is not below fan-on/],

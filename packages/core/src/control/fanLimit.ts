@@ -1,3 +1,4 @@
+import type { Show } from '../advice/show.ts'
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
 
@@ -211,11 +212,16 @@ function crossingIn(
 }
 
 /** What the settings do, in words, for the one who turns the dial. */
-export function fanLimitVerdict(at: FanLimitSwitch, run: FanLimitRun, returnF: number): { says: string; mend: string }[] {
+export function fanLimitVerdict(
+  at: FanLimitSwitch,
+  run: FanLimitRun,
+  returnF: number,
+  show: Show,
+): { says: string; mend: string }[] {
   const out: { says: string; mend: string }[] = []
   if (at.fanOffF <= returnF)
     out.push({
-      says: `Fan-off stands at ${at.fanOffF} °F and the return air is ${returnF} °F: the blower never stops.`,
+      says: `Fan-off stands at ${show('temperature', at.fanOffF)} and the return air is ${show('temperature', returnF)}: the blower never stops.`,
       mend: 'Set fan-off above the warmest return air of the year.',
     })
   else if (run.runningAtEnd)
@@ -225,7 +231,7 @@ export function fanLimitVerdict(at: FanLimitSwitch, run: FanLimitRun, returnF: n
     })
   if (run.startsS.length === 0)
     out.push({
-      says: `The blower never starts in this firing: the air does not reach ${at.fanOnF} °F.`,
+      says: `The blower never starts in this firing: the air does not reach ${show('temperature', at.fanOnF)}.`,
       mend: 'Lower fan-on. The exchanger must not fire without air for long.',
     })
   if (run.startsInACall > 1)

@@ -8,6 +8,7 @@ import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** The cooling coil: dry and wet bulb on both sides, why a split is off, and what less air does to it. */
@@ -161,7 +162,7 @@ function LessAir() {
         <>
           <h2 className="font-bold">Less air over the coil</h2>
           <Notice kind="watch">
-            <b>{made.reason}</b> {made.remedy}
+            <Refused of={made} />
           </Notice>
         </>
       ) : (

@@ -3,6 +3,7 @@ import { percent } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
@@ -31,7 +32,7 @@ export function Delays() {
       )}
       {made && !made.ok && (
         <Notice kind="watch">
-          <b>{made.reason}</b> {made.remedy}
+          <Refused of={made} />
         </Notice>
       )}
       {made?.ok && (

@@ -7,6 +7,7 @@ import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -91,7 +92,7 @@ function Frequencies() {
       )}
       {made && !made.ok && (
         <Notice kind="watch">
-          <b>{made.reason}</b> {made.remedy}
+          <Refused of={made} />
         </Notice>
       )}
       {made?.ok && made.value.held && (

@@ -3,6 +3,7 @@ import { type FanLimitRun, meaningOf, type Show } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
 
@@ -64,7 +65,7 @@ function PointersPanel({ rows }: { rows: { on: LedgerRow; off: LedgerRow } }) {
       )}
       {result && !result.ok && (
         <Notice kind="watch">
-          <b>{result.reason}</b> {result.remedy}
+          <Refused of={result} />
         </Notice>
       )}
       {result?.ok && (

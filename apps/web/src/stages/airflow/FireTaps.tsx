@@ -4,6 +4,7 @@ import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
@@ -117,9 +118,7 @@ function LowFireRead({ fire }: { fire: Fire }) {
                   {judged.value.mend}
                 </>
               ) : (
-                <>
-                  <b>{judged.reason}</b> {judged.remedy}
-                </>
+                <Refused of={judged} />
               )}
             </Notice>
           )}

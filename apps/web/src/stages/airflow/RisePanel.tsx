@@ -2,6 +2,7 @@ import { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise } from '@in
 import { useMemo } from 'react'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
 
@@ -45,7 +46,7 @@ export function RisePanel() {
       </div>
       {clocked && !clocked.ok && (
         <Notice kind="watch">
-          <b>{clocked.reason}</b> {clocked.remedy}
+          <Refused of={clocked} />
         </Notice>
       )}
       {against && (
@@ -55,7 +56,7 @@ export function RisePanel() {
       )}
       {judged && !judged.ok && (
         <Notice kind="watch">
-          <b>{judged.reason}</b> {judged.remedy}
+          <Refused of={judged} />
         </Notice>
       )}
       {rise && (

@@ -4,6 +4,7 @@ import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
@@ -35,7 +36,7 @@ export function Staging() {
       </div>
       {made && !made.ok && (
         <Notice kind="watch">
-          <b>{made.reason}</b> {made.remedy}
+          <Refused of={made} />
         </Notice>
       )}
       {made === null && (

@@ -8,6 +8,7 @@ import { newId } from '../../kit/ids.ts'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Traverses of the try that is open: where the points go, and each reading kept as it is typed. */
@@ -121,7 +122,7 @@ function OneTraverse({ of, tryId }: { of: TraverseState; tryId: TryId }) {
       </div>
       {plan && !plan.ok && (
         <Notice kind="watch">
-          <b>{plan.reason}</b> {plan.remedy}
+          <Refused of={plan} />
         </Notice>
       )}
       {!plan && <p className="soft text-[14px]">The duct’s size first: then the points are laid out.</p>}

@@ -8,6 +8,7 @@ import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Proportional balance by hand dampers: which one to touch next, and until it reads what. */
@@ -98,7 +99,7 @@ export function Balance() {
           />
           {!step.ok && (
             <Notice kind="watch">
-              <b>{step.reason}</b> {step.remedy}
+              <Refused of={step} />
             </Notice>
           )}
           {step.ok && !next && (

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Matrix } from './Matrix.tsx'
 import { Mends } from './Mends.tsx'
@@ -24,7 +25,7 @@ export function Combinations() {
     return (
       <Empty title="The combinations cannot be worked out yet">
         <p>
-          <b>{zoned.of.reason}</b> {zoned.of.remedy}
+          <Refused of={zoned.of} />
         </p>
         <Link to=".." relative="path" className="btn btn-primary mt-4">
           To the outlets
@@ -46,7 +47,7 @@ export function Combinations() {
       <section aria-label="Stopped" className="panel p-4 flex flex-wrap items-center gap-3">
         {run.state === 'refused' ? (
           <Notice kind="watch">
-            <b>{run.refusal.reason}</b> {run.refusal.remedy}
+            <Refused of={run.refusal} />
           </Notice>
         ) : (
           <p>Stopped. Nothing that was entered is lost.</p>

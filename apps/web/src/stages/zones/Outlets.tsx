@@ -10,6 +10,7 @@ import { newId } from '../../kit/ids.ts'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
+import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Readings } from './Readings.tsx'
 import { Shares } from './Shares.tsx'
@@ -52,7 +53,7 @@ export function Outlets() {
             </div>
             {zoned.unshared && (
               <Notice kind="watch">
-                <b>{zoned.unshared.reason}</b> {zoned.unshared.remedy}
+                <Refused of={zoned.unshared} />
               </Notice>
             )}
             {zoned.zones.map((one, i) => (

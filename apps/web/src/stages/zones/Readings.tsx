@@ -9,6 +9,7 @@ import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Statics read while some zones are open, and the network that they make. */
@@ -52,7 +53,7 @@ export function Readings({ zoned }: { zoned: ZonedDuct }) {
       </h2>
       {!fit.ok && (
         <Notice kind="watch">
-          <b>{fit.reason}</b> {fit.remedy}
+          <Refused of={fit} />
         </Notice>
       )}
       {zoned.readings.length > 0 && (

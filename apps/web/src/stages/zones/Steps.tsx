@@ -4,6 +4,7 @@ import type { OutletState } from '@ingle/record'
 import { type ReactNode, useMemo } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
+import { Refused } from '../../visit/Refused.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -18,7 +19,7 @@ export function Steps() {
   if (!base)
     return (
       <Empty title="The steps cannot be worked out yet">
-        <p>{zoned.of.ok ? '' : `${zoned.of.reason} ${zoned.of.remedy}`}</p>
+        <p>{zoned.of.ok ? null : <Refused of={zoned.of} />}</p>
       </Empty>
     )
   const flows = made?.flows
@@ -62,7 +63,7 @@ export function Steps() {
         </h2>
         {flows && !flows.ok && (
           <Notice kind="watch">
-            <b>{flows.reason}</b> {flows.remedy}
+            <Refused of={flows} />
           </Notice>
         )}
         {flows?.ok && (

@@ -1,4 +1,4 @@
-import { airState, type CoilModel, coilLoad, coilModel, type Result, splitCauses, type TryResult } from '@ingle/core'
+import { airState, type CoilModel, coilLoad, coilModel, type Result, said, splitCauses, type TryResult } from '@ingle/core'
 import type { ProfileBlower } from '@ingle/record'
 import { equipmentIn } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -66,7 +66,7 @@ export function lessAirOf({ picture, system, here, devices }: VisitView): LessAi
 
 /** A bulb that cannot be: the reason and the remedy, with the side that it is on. Null where both can. */
 export function wetBulbDoubt(
-  { picture }: VisitView,
+  { picture, show }: Pick<VisitView, 'picture' | 'show'>,
   split: { returnDbF: number; supplyDbF: number; returnWbF: number | null; supplyWbF: number | null },
 ): string | null {
   for (const [db, wb, side] of [
@@ -74,7 +74,9 @@ export function wetBulbDoubt(
     [split.supplyDbF, split.supplyWbF, 'Supply'],
   ] as const) {
     const air = wb === null ? null : airState(db, { wetBulbF: wb }, picture.pressurePsia)
-    if (air && !air.ok) return `${side}: ${air.reason} ${air.remedy}`
+    if (!air || air.ok) continue
+    const { reason, remedy } = said(air, show)
+    return `${side}: ${reason} ${remedy}`
   }
   return null
 }

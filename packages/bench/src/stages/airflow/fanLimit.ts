@@ -66,6 +66,6 @@ export function fanLimitAt(v: VisitView, stands: Pointers, tried: Pointers): Res
     startF: returnF,
   })
   if (!run.ok) return run
-  const verdicts = fanLimitVerdict(pointers, run.value, returnF)
+  const verdicts = fanLimitVerdict(pointers, run.value, returnF, v.show)
   return { ok: true, value: { run: run.value, firingS, verdicts, capacity: made.value.capacity } }
 }

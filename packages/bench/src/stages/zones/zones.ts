@@ -1,4 +1,4 @@
-import { combinationOf, judgeZones, list, percent, ZONE_BREAKS, type ZoneJudgement } from '@ingle/core'
+import { combinationOf, judgeZones, list, percent, said, ZONE_BREAKS, type ZoneJudgement } from '@ingle/core'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { refuse } from '../../refusals.ts'
 import { EMPTY, type PlacedSection, type SheetBlock } from '../../sheet.ts'
@@ -83,7 +83,7 @@ function sections({ system, here, zoned: duct, show }: VisitView): PlacedSection
             )
           : {
               kind: 'lines',
-              lines: duct.of.ok ? [] : [`Combinations were not worked out: ${duct.of.reason}`],
+              lines: duct.of.ok ? [] : [`Combinations were not worked out: ${said(duct.of, show).reason}`],
               empty: 'Combinations were not worked out.',
             },
       ],
