@@ -56,7 +56,7 @@ export const chromium = () =>
   ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((path) => existsSync(path)) ?? null
 
 /** Installs Debian packages as root; without root, says which command to run. */
-export function ensureDebian(name, packages, isThere) {
+function ensureDebian(name, packages, isThere) {
   if (isThere()) return
   const command = `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`
   if (!IS_ROOT)

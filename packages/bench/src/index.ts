@@ -1,6 +1,6 @@
 // Table of contents of the bench. Nothing inside this package imports through this file.
 export type { Aim } from './ledger/aims.ts'
-export { aimEntries, type CarriedAim, type CarriedAims, carryAims } from './ledger/carryAims.ts'
+export { aimEntries, type CarriedAims, carryAims } from './ledger/carryAims.ts'
 export { type Drift, driftOf } from './ledger/drift.ts'
 export {
   airflowRows,
@@ -12,18 +12,16 @@ export {
   toSet,
   waitingFor,
 } from './ledger/ledger.ts'
-export { fitPattern, type PatternFit, patternEntries } from './ledger/pattern.ts'
+export { fitPattern, patternEntries } from './ledger/pattern.ts'
 export { numberAt, rowFor, type Stands, seenAt, standsAt } from './ledger/standsAt.ts'
 export { type Stood, stoodAt, visitBefore } from './ledger/stood.ts'
 export { compareTwins, type TwinCell, type TwinRow, type TwinStanding } from './ledger/twins.ts'
-export { READING_COLUMNS, type ReadingRow, readingRows } from './readings/readingRows.ts'
+export { READING_COLUMNS, readingRows } from './readings/readingRows.ts'
 export {
   CARD_PLACES,
-  type CardPlace,
   EMPTY,
   type PlacedSection,
   RECORD_PLACES,
-  type RecordPlace,
   type SheetBlock,
   type SheetSection,
 } from './sheet.ts'
@@ -55,7 +53,7 @@ export { contactOf, inputRows } from './stages/power/contacts.ts'
 export { type Isolation, isolationOf, powerBack } from './stages/power/isolation.ts'
 export type { Wired } from './stages/power/wiring.ts'
 export { changesBetween } from './stages/power/wiringChanges.ts'
-export { type KeyStop, keyStops, seenOn, wantedOf } from './stages/settings/keys.ts'
+export { keyStops, wantedOf } from './stages/settings/keys.ts'
 export type { AimSource, Stage, StageFinding, WorkedAim } from './stages/stage.ts'
 export { STAGES, type StageId, stageOf, standingOf } from './stages/stages.ts'
 export { aimDrafts, type StaleAim, staleAims, valueFor, waitingAims } from './stages/workedAims.ts'
@@ -66,12 +64,11 @@ export {
   effectiveFt2,
   FAN_STEPS,
   outletShares,
-  stepsOf,
   type ZonedDuct,
   type ZoneWithOutlets,
 } from './stages/zones/zonedDuct.ts'
 export { ZONES_SOURCE } from './stages/zones/zones.ts'
 export { type Clock, clockOf } from './visit/clock.ts'
 export { devicesOf, equipmentIn, equipmentOf, type SystemDevice } from './visit/devices.ts'
-export { jotContextOf, jotWords, lineContextOf, withAim } from './visit/jotContext.ts'
+export { jotContextOf, lineContextOf, withAim } from './visit/jotContext.ts'
 export { type VisitOf, type VisitView, visitOf } from './visit/visitView.ts'

@@ -35,8 +35,8 @@ export const RECORD_PLACES = [
   'worked-out',
   'cautions',
 ] as const
-export type CardPlace = (typeof CARD_PLACES)[number]
-export type RecordPlace = (typeof RECORD_PLACES)[number]
+type CardPlace = (typeof CARD_PLACES)[number]
+type RecordPlace = (typeof RECORD_PLACES)[number]
 
 /** A section and the sheets that it belongs on. */
 export interface PlacedSection extends SheetSection {

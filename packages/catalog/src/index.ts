@@ -1,11 +1,8 @@
 export { CAUTIONS, type Caution, cautionAt, STANDING_NOTE } from './cautions/cautions.ts'
 export { freeId, inUse, type Library, type LibraryEntry, libraryOf } from './library/library.ts'
 export {
-  type LibrarySearch,
   librarySearch,
-  type NeedAnswer,
   type NeedHit,
-  type Recognised,
   recognise,
   type Seen,
 } from './library/search.ts'

@@ -9,9 +9,9 @@ export {
   type Relaxation,
   solveJoint,
 } from './advice/joint.ts'
-export { constraintText, type MoveAction, type NextMove, nextMove } from './advice/nextMove.ts'
+export { constraintText, type NextMove, nextMove } from './advice/nextMove.ts'
 export { capital, list, percent, type Show, showIn, tapName } from './advice/show.ts'
-export { type SplitCause, splitCauses } from './advice/splitCause.ts'
+export { splitCauses } from './advice/splitCause.ts'
 export {
   beyondWords,
   type JointInput,
@@ -20,8 +20,8 @@ export {
   TAP_NEEDS,
   type TapNeed,
 } from './advice/systemJoint.ts'
-export { resultText, type Working, workings } from './advice/workings.ts'
-export { type CoilAt, type CoilModel, coilAt, coilModel, coilOverRamp, type RampStep } from './air/coilModel.ts'
+export { type Working, workings } from './advice/workings.ts'
+export { type CoilModel, coilAt, coilModel, coilOverRamp } from './air/coilModel.ts'
 export { airFactors, sensibleFactor } from './air/factors.ts'
 export { coilLeaving, coilLoad, mixAir } from './air/processes.ts'
 export { type AirState, airState, type Moisture, standardPressurePsia } from './air/psychrometrics.ts'
@@ -51,7 +51,6 @@ export type {
   BlowerData,
   CleanFilter,
   GrilleReading,
-  HeaterKit,
   TraverseInput,
   TryInput,
 } from './airflow/input.ts'
@@ -75,16 +74,14 @@ export {
   remedies,
 } from './airflow/partBudget.ts'
 export { type AirflowPicture, airflowPicture, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
-export { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise, type RiseJudgement } from './airflow/riseWindow.ts'
+export { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise } from './airflow/riseWindow.ts'
 export {
   PART_NAMES,
   POINT_NAMES,
-  PROBE_POINTS,
   type ProbePoint,
   type ProbeReadings,
   type StaticWalk,
   staticWalk,
-  WALK_PARTS,
   type WalkPart,
   type WalkStep,
   walkLine,
@@ -94,28 +91,23 @@ export { flowTarget } from './airflow/target.ts'
 export {
   judgeTraverse,
   type TraverseDuct,
-  type TraverseFinding,
   type TraversePlan,
-  type TraverseResult,
   traversePlan,
 } from './airflow/traversePlan.ts'
-export { type BlowerDelays, blowerDelays, type OffDelay, type OnDelay } from './control/delays.ts'
+export { type BlowerDelays, blowerDelays } from './control/delays.ts'
 export {
   exchangerFromStart,
   type FanLimitRun,
-  type FanLimitSwitch,
   fanLimitVerdict,
   type HeatExchanger,
   runFanLimit,
 } from './control/fanLimit.ts'
-export { type StagingFacts, type StagingOutcome, stagingOutcomes } from './control/staging.ts'
+export { type StagingOutcome, stagingOutcomes } from './control/staging.ts'
 export {
   conditionMet,
   type HouseRule,
-  type RuleAim,
   type RuleCondition,
   type RuledAim,
-  type RuleSubject,
   ruleDoubts,
   ruledAims,
 } from './device/houseRules.ts'
@@ -133,10 +125,10 @@ export type { KeyPlan, PlanStep } from './device/keypad/plan.ts'
 export { planKeys } from './device/keypad/planner.ts'
 export { reading } from './device/keypad/reading.ts'
 export { type KeyEvent, type KeypadState, startState } from './device/keypad/state.ts'
-export { planRound, type UnitPlan, type UnitToSet } from './device/keypad/units.ts'
+export { planRound } from './device/keypad/units.ts'
 export { safeWayBack } from './device/keypad/wayBack.ts'
 export { keyLabel, keyWords } from './device/keypad/words.ts'
-export { type ProfileDoubt, profileDoubts } from './device/profileCheck.ts'
+export { profileDoubts } from './device/profileCheck.ts'
 export { fromWord, type RegisterMap, type RegisterOf, registerRuns, toWord } from './device/registers.ts'
 export { type ResolvedSetting, resolveSettings } from './device/resolve.ts'
 export { NEEDS, type NeedId, numberOf, ROLES, type Role, roleLabel, roleOf } from './device/roles.ts'
@@ -145,7 +137,6 @@ export { serviceCode } from './device/serviceCode.ts'
 export * from './device/setting.ts'
 export {
   type AdviceRow,
-  type SettingClause,
   type SettingFacts,
   type SettingFinding,
   type SettingRule,
@@ -165,12 +156,12 @@ export {
 export { DEVICE_UNITS, type RoleUnit, UNIT_SIGN } from './device/units.ts'
 export { needsOf, workOrder } from './device/workOrder.ts'
 export { grilleNamed } from './jot/commands/grilles.ts'
-export { type Completion, completions } from './jot/completions.ts'
-export { JOT_COMMANDS, JOT_LIMIT, type JotCommand, type JotGrille, type JotIntent, type JotSetting } from './jot/grammar.ts'
+export { completions } from './jot/completions.ts'
+export { JOT_COMMANDS, JOT_LIMIT, type JotGrille, type JotIntent, type JotSetting } from './jot/grammar.ts'
 export { parseJot } from './jot/parseJot.ts'
 export type { JotContext, JotReading } from './jot/reading.ts'
-export { type PastedBlower, pasteBlowerTable } from './paste/blowerTable.ts'
-export { type PastedKits, pasteHeaterKits } from './paste/heaterKits.ts'
+export { pasteBlowerTable } from './paste/blowerTable.ts'
+export { pasteHeaterKits } from './paste/heaterKits.ts'
 export type { CellDoubt } from './paste/pasted.ts'
 export { type PastedSetting, pasteSettingsList } from './paste/settingsList.ts'
 export { type Noise, type Plant, type PlantReadings, runPlant } from './plant/plant.ts'
@@ -196,7 +187,6 @@ export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/i
 export {
   CALL_WORDS,
   type Call,
-  type CallOutcome,
   callsOf,
   runsWords,
   sameOutcome,
@@ -225,9 +215,7 @@ export {
 } from './wiring/wiring.ts'
 export {
   mended,
-  spareName,
   type WiringFinding,
-  type WiringMend,
   wireRefusal,
   wiringFindings,
 } from './wiring/wiringFindings.ts'
@@ -244,13 +232,11 @@ export {
   type ZoneCase,
   type ZoneCombination,
   type ZoneJudgement,
-  type ZoneLimits,
 } from './zones/judge.ts'
 export { withMend, type ZoneMend, zoneMends } from './zones/mends.ts'
 export { RELIEF_STATES, solveCombinations, type ZoneCombinations, type ZoneFan, type ZoneNetwork } from './zones/network.ts'
 export {
   DRAUGHT_FPM,
-  type Jet,
   OUTLET_KINDS,
   type OutletKind,
   outletJet,
@@ -258,5 +244,5 @@ export {
   type RoomKind,
 } from './zones/outlets.ts'
 export { openedUntilEnough, type ShareMethod, shortCombinations, type ZoneOutlets, zoneShares } from './zones/shares.ts'
-export { type StepFlow, type StepFlows, sharesInSteps, stepFlows } from './zones/steps.ts'
+export { type StepFlows, sharesInSteps, stepFlows } from './zones/steps.ts'
 export { breakWords, controllerWords, mendWords } from './zones/words.ts'

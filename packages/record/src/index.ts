@@ -6,7 +6,7 @@ export {
   parseChange,
 } from './changes/change.ts'
 export { describeChange } from './changes/describe.ts'
-export { changesOf, type JotPlace, lineOf } from './changes/jotted.ts'
+export { changesOf, lineOf } from './changes/jotted.ts'
 export { KnownIds } from './changes/references.ts'
 export { checked } from './checks.ts'
 export { parseRecordFile, RECORD_FORMAT, type RecordFile } from './exchange/recordFile.ts'
@@ -17,7 +17,7 @@ export type { ReadingKind } from './kinds/readings/readings.ts'
 export { emptyRow, rowBody } from './kinds/settings/rows.ts'
 export type { LineContext } from './kinds/spec.ts'
 export { PART_ROLES, type PartRole } from './kinds/words.ts'
-export { type ComparedRole, compareProfiles } from './library/compare.ts'
+export { compareProfiles } from './library/compare.ts'
 export {
   type CrewDocument,
   DOCUMENT_KINDS,
@@ -29,7 +29,7 @@ export {
   parseHouseRule,
   RULES_FORMAT,
 } from './library/documents.ts'
-export { HouseRuleBody, type RuleAimBody } from './library/houseRule.ts'
+export { HouseRuleBody } from './library/houseRule.ts'
 export { Instrument } from './library/instrument.ts'
 export { PATTERN_FORMAT, Pattern, type PatternEntry, parsePattern } from './library/pattern.ts'
 export { keypadOf, machineOf } from './profile/keypad.ts'

@@ -4,7 +4,7 @@ import { DataSource } from 'typeorm'
 import { ChangeRow, ENTITIES, Site } from './entities.ts'
 import { MIGRATIONS } from './migrations.ts'
 
-export function dataSource(url: string): DataSource {
+function dataSource(url: string): DataSource {
   return new DataSource({
     type: 'postgres',
     url,

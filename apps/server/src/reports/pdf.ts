@@ -43,7 +43,7 @@ const INK = '#1d2b2a'
 const SOFT = '#5a6664'
 const RULE = '#cfc7b6'
 
-export interface PdfPhoto {
+interface PdfPhoto {
   id: string
   mediaType: string
   content: Buffer

@@ -1,6 +1,6 @@
 import { type KeypadMachine, type KeypadScreen, type KeypadState, reading } from '@ingle/core'
 
-export interface ReadPlace {
+interface ReadPlace {
   reads: string
   state: KeypadState
 }

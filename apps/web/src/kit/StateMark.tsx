@@ -2,7 +2,7 @@ import type { RowStanding } from '@ingle/bench'
 
 export type Mark = RowStanding | 'temporary'
 
-export const MARK_SAYS: Record<Mark, string> = {
+const MARK_SAYS: Record<Mark, string> = {
   'not-looked-at': 'not looked at',
   found: 'found',
   set: 'left set',

@@ -1,6 +1,6 @@
 import { StateMark } from '../kit/StateMark.tsx'
 
-export interface OpenDoubt {
+interface OpenDoubt {
   key: string
   where: string
   reasons: readonly string[]

@@ -7,7 +7,7 @@ import { PastedKitsCheck } from './PastedKitsCheck.tsx'
 import { PastedSettingsCheck } from './PastedSettingsCheck.tsx'
 import type { SettingForm } from './profileForm.ts'
 
-export type PasteKind = 'blower' | 'kits' | 'settings'
+type PasteKind = 'blower' | 'kits' | 'settings'
 
 const TITLE: Record<PasteKind, string> = {
   blower: 'Paste a blower table',

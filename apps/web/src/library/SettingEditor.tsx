@@ -11,7 +11,7 @@ const UNITS = [...NONE, ...Object.keys(DEVICE_UNITS).map((one) => [one, one] as 
 const MOST_NUMBER = 8
 
 /** Every need that a setting can stand for, under its heading; numbered ones up to eight. */
-export const ROLE_GROUPS: readonly (readonly [string, readonly (readonly [string, string])[]])[] = (
+const ROLE_GROUPS: readonly (readonly [string, readonly (readonly [string, string])[]])[] = (
   Object.keys(NEEDS) as NeedId[]
 ).flatMap((need) => {
   const roles = ROLES.filter((one) => one.need === need)

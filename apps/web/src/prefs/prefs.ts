@@ -3,7 +3,7 @@ import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 
 export const THEMES = ['daywork', 'sunlight', 'nightshift'] as const
-export type Theme = (typeof THEMES)[number]
+type Theme = (typeof THEMES)[number]
 export const THEME_SAYS: Record<Theme, string> = { daywork: 'Day work', sunlight: 'Sunlight', nightshift: 'Night shift' }
 
 interface Prefs {

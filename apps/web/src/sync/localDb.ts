@@ -21,7 +21,7 @@ export interface Pending {
   refused?: Why
 }
 
-export interface KeptPhoto {
+interface KeptPhoto {
   id: PhotoId
   siteId: SiteId
   blob: Blob

@@ -20,7 +20,7 @@ import { LibraryDesk } from './library.ts'
 import { type LocalDb, localDb } from './localDb.ts'
 import { Outbox } from './outbox.ts'
 
-export type OpenSite =
+type OpenSite =
   | { status: 'loading'; state?: undefined; changes?: undefined; waiting?: undefined }
   | { status: 'missing' | 'unreachable'; state?: undefined; changes?: undefined; waiting?: undefined }
   | { status: 'ready'; state: SiteState; changes: Change[]; waiting: ReadonlySet<string> }

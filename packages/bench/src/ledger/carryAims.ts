@@ -4,7 +4,7 @@ import type { LedgerRow } from './ledger.ts'
 import { fitPattern } from './pattern.ts'
 
 /** An aim to be given to a unit, and what it will read there. */
-export interface CarriedAim {
+interface CarriedAim {
   row: LedgerRow
   /** In the language of roles. */
   value: string

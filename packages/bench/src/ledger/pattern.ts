@@ -13,13 +13,13 @@ export function patternEntries(ledger: readonly LedgerRow[]): PatternEntry[] {
   })
 }
 
-export interface Carried {
+interface Carried {
   row: LedgerRow
   entry: PatternEntry
 }
 
 /** What a pattern means for a unit of another family: what it can be set to, what only nearly, what not, and why. */
-export interface PatternFit {
+interface PatternFit {
   exact: Carried[]
   nearest: (Carried & { value: string; gives: string; reason: string })[]
   lost: { entry: PatternEntry; label: string; reason: string }[]

@@ -2,7 +2,7 @@ import { type JotContext, type JotGrille, type JotReading, type JotSetting, numb
 import type { LineContext } from '@ingle/record'
 import type { LedgerRow } from '../ledger/ledger.ts'
 import { wordOf } from '../stages/settings/settings.ts'
-import { STAGES, type StageId, stageOf } from '../stages/stages.ts'
+import { type StageId, stageOf } from '../stages/stages.ts'
 import type { VisitView } from './visitView.ts'
 
 /** Whose lines are offered where the stage itself wants none. */
@@ -61,7 +61,3 @@ function jotSettings(ledger: readonly LedgerRow[]): JotSetting[] {
     return { key: row.key, word, label: row.role ? row.label : row.setting.label, setting: row.setting }
   })
 }
-
-/** Every stage with the words of the jot line that belong to it, for the help. */
-export const jotWords = (): { label: string; words: readonly string[] }[] =>
-  STAGES.filter((one) => one.jot.length > 0).map(({ label, jot }) => ({ label, words: jot }))

@@ -7,7 +7,7 @@ import { DemoWriter } from './writer.ts'
 
 const id = <T extends AnyId>(tail: string): T => knownId(`beac0e11-0000-4000-8000-${tail.padStart(12, '0')}`)
 export const BEACON_ID: SiteId = id('1')
-export const BEACON_PAST_VISIT_ID: VisitId = id('b1')
+const BEACON_PAST_VISIT_ID: VisitId = id('b1')
 export const BEACON_VISIT_ID: VisitId = id('b2')
 /** Flats 1 to 8. */
 export const BEACON_FLAT_IDS: SystemId[] = [1, 2, 3, 4, 5, 6, 7, 8].map((n) => id(`f${n}`))

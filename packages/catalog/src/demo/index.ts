@@ -2,7 +2,6 @@
 export {
   BEACON_FLAT_IDS,
   BEACON_ID,
-  BEACON_PAST_VISIT_ID,
   BEACON_VISIT_ID,
   beaconChanges,
 } from './beaconMill.ts'
@@ -11,13 +10,10 @@ export { DEMO_GATEWAY, HARBOUR_ID, HARBOUR_SYSTEM_ID, HARBOUR_VISIT_ID, harbourC
 export { demoInstruments } from './instruments.ts'
 export {
   OTTERHOLT_ID,
-  OTTERHOLT_UPSTAIRS_ID,
-  OTTERHOLT_VISIT_ID,
-  OTTERHOLT_WORKSHOP_ID,
   otterholtChanges,
 } from './otterholtRow.ts'
-export { DEMO_CREWS, type DemoAccount, type DemoCrew, LANTERN_LANE, OTTER_QUAY } from './people.ts'
-export { DEMO_SITES, type DemoSite } from './sites.ts'
+export { DEMO_CREWS, type DemoAccount, LANTERN_LANE, OTTER_QUAY } from './people.ts'
+export { DEMO_SITES } from './sites.ts'
 export {
   TIDEWELL_ID,
   TIDEWELL_PAST_VISIT_ID,

@@ -7,9 +7,9 @@ import { DemoWriter } from './writer.ts'
 
 const id = <T extends AnyId>(tail: string): T => knownId(`077e4a11-0000-4000-8000-${tail.padStart(12, '0')}`)
 export const OTTERHOLT_ID: SiteId = id('1')
-export const OTTERHOLT_UPSTAIRS_ID: SystemId = id('a1')
-export const OTTERHOLT_WORKSHOP_ID: SystemId = id('a2')
-export const OTTERHOLT_VISIT_ID: VisitId = id('b2')
+const OTTERHOLT_UPSTAIRS_ID: SystemId = id('a1')
+const OTTERHOLT_WORKSHOP_ID: SystemId = id('a2')
+const OTTERHOLT_VISIT_ID: VisitId = id('b2')
 const PAST_VISIT_ID: VisitId = id('b1')
 
 /** 6 Otterholt Row: a two-stage furnace upstairs behind a one-stage thermostat, an old furnace in the workshop. */

@@ -6,7 +6,7 @@ export interface DemoAccount {
   password: string
 }
 
-export interface DemoCrew {
+interface DemoCrew {
   id: string
   name: string
   accounts: DemoAccount[]

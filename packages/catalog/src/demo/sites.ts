@@ -5,7 +5,7 @@ import { HARBOUR_ID, harbourChanges } from './harbourHall.ts'
 import { OTTERHOLT_ID, otterholtChanges } from './otterholtRow.ts'
 import { TIDEWELL_ID, TIDEWELL_PHOTOS, tidewellChanges } from './tidewell.ts'
 
-export interface DemoSite {
+interface DemoSite {
   id: SiteId
   changes: (now: Date) => Change[]
   photos: readonly { id: PhotoId; mediaType: string; base64: string }[]

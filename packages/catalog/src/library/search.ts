@@ -3,7 +3,7 @@ import type { Profile, ProfileSetting } from '@ingle/record'
 import MiniSearch from 'minisearch'
 
 /** A family that spells a need, and how. */
-export interface NeedAnswer {
+interface NeedAnswer {
   profile: Profile
   settings: ProfileSetting[]
 }
@@ -14,7 +14,7 @@ export interface NeedHit {
   families: NeedAnswer[]
 }
 
-export interface LibrarySearch {
+interface LibrarySearch {
   /** Families whose maker, name, looks, codes or labels fit; all of them for an empty question. */
   families: (question: string) => Profile[]
   /** Needs that a question in plain words is about ("stop the fan after cooling"), best first. */
@@ -120,7 +120,7 @@ export interface Seen {
   wires: number | null
 }
 
-export interface Recognised {
+interface Recognised {
   profile: Profile
   /** What of it was seen. */
   because: string[]

@@ -18,7 +18,7 @@ export interface Finding {
 /** A part that takes more than this share of the external static is worth naming. House figure, not a standard. */
 export const HEAVY_SHARE = 0.35
 /** One duct gives one coefficient; probes repeat well within this. */
-export const DUCT_REPEAT_SHARE = 0.15
+const DUCT_REPEAT_SHARE = 0.15
 
 /** Everything that does not fit, the contradictions first. Rules are one function each. */
 export function findings(picture: AirflowPicture, show: Show): Finding[] {

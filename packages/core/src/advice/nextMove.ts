@@ -5,7 +5,7 @@ import { type Finding, findings, HEAVY_SHARE } from './findings.ts'
 import { capital, percent, type Show, tapName } from './show.ts'
 
 /** What the one button beside the advice does. */
-export type MoveAction =
+type MoveAction =
   | { kind: 'jot'; label: string; text: string }
   | { kind: 'try'; label: string; tap: number | null; filter: 'as-found' | 'clean' }
   | { kind: 'leave'; label: string; tap: number }

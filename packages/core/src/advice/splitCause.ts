@@ -1,6 +1,6 @@
 import type { CoilLoad } from '../air/processes.ts'
 
-export interface SplitFacts {
+interface SplitFacts {
   splitF: number
   expectedLowF: number
   expectedHighF: number
@@ -16,7 +16,7 @@ export interface SplitFacts {
   wantedSubcoolingF?: number | undefined
 }
 
-export interface SplitCause {
+interface SplitCause {
   kind: 'flow' | 'charge' | 'load' | 'sound'
   sure: 'likely' | 'possible'
   says: string

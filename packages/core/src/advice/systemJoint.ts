@@ -16,7 +16,7 @@ export const TAP_NEEDS = {
 export type TapNeed = keyof typeof TAP_NEEDS
 
 /** Heat of a fire into the air, and the rise that its plate allows. */
-export interface FireWindow {
+interface FireWindow {
   heatBtuH: number
   lowF: number
   highF: number
@@ -34,8 +34,8 @@ export interface JointInput {
 }
 
 /** Low stage and continuous fan, as shares of the flow of full cooling. House figures; a maker's own go first. */
-export const LOW_STAGE_SHARE = 0.7
-export const CONTINUOUS_SHARE = 0.5
+const LOW_STAGE_SHARE = 0.7
+const CONTINUOUS_SHARE = 0.5
 
 export interface SystemJoint extends JointProblem {
   /** What each knob's option brings on the measured duct. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { airflowPicture } from '../airflow/picture.ts'
 import { attempt, scenario } from '../testing/scenario.ts'
-import { resultText, workings } from './workings.ts'
+import { workings } from './workings.ts'
 
 const probes = { supply: 0.22, return: -0.45, 'before-filter': -0.06, 'after-filter': -0.4 }
 const all = (system: object, one: object = {}) =>
@@ -53,7 +53,8 @@ describe('how it was worked out', () => {
   it('names the tap that is best, the next, and what binds', () => {
     const { taps } = all({}, { probes: { supply: 0.2, return: -0.25 }, filter: 'clean' })
     expect(taps?.note).toBe('Best tap 3, then tap 2.')
-    expect(resultText(taps!)).toMatch(/^1,3\d\d cfm$/)
+    expect(taps?.result?.value).toBeGreaterThan(1300)
+    expect(taps?.result?.value).toBeLessThan(1400)
     expect(all({}, { probes }).taps?.note).toBe('No tap is inside every limit.')
   })
   it('mentions the adjust when there is one', () =>

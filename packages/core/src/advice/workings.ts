@@ -1,8 +1,7 @@
 import { methodOf } from '../airflow/methods/methods.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES, POINT_NAMES } from '../airflow/staticWalk.ts'
-import { format, formatScientific } from '../quantity/format.ts'
-import { BASE_UNITS } from '../quantity/units.ts'
+import { formatScientific } from '../quantity/format.ts'
 import { list, tapName } from './show.ts'
 import { f, inWc, type Working } from './working.ts'
 
@@ -305,7 +304,3 @@ function split(picture: AirflowPicture, current: TryResult): Working[] {
     },
   ]
 }
-
-/** A working's result as text in base units, for a table or a report. */
-export const resultText = (working: Working): string =>
-  working.result ? format(working.result.quantity, working.result.value, BASE_UNITS) : ''

@@ -5,7 +5,7 @@ import { dryAirLbH } from './processes.ts'
 import { type AirState, dryBulbFromEnthalpyF, enthalpyBtuLb, saturatedRatio } from './psychrometrics.ts'
 
 /** What a wet cooling coil does at a flow. */
-export interface CoilAt {
+interface CoilAt {
   flowCfm: number
   totalBtuH: number
   sensibleBtuH: number
@@ -97,7 +97,7 @@ export function coilAt(model: CoilModel, flowCfm: number): CoilAt {
 }
 
 /** One step of a ramp: a share of the flow for some seconds; the last one runs on. */
-export interface RampStep {
+interface RampStep {
   pct: number
   forS: number
 }

@@ -5,7 +5,7 @@ const MIN_PER_H = 60
 /** The density at which "standard" air flow is counted. Source: ASHRAE Fundamentals 2017, ch. 1. */
 export const STANDARD_DENSITY_LB_FT3 = 0.075
 
-export interface AirFactors {
+interface AirFactors {
   /** Btu/h per cfm and °F. */
   sensible: number
   /** Btu/h per cfm and grain. */

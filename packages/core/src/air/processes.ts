@@ -11,7 +11,7 @@ export type Flow = { actualCfm: number } | { standardCfm: number }
 export const dryAirLbH = (flow: Flow, air: AirState): number =>
   'actualCfm' in flow ? (flow.actualCfm * 60) / air.specificVolumeFt3Lb : flow.standardCfm * 60 * STANDARD_DENSITY_LB_FT3
 
-export interface Mixture {
+interface Mixture {
   /** Share of the first stream in the dry air, percent. */
   firstMassPct: number
   humidityRatio: number

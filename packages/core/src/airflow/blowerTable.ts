@@ -17,11 +17,7 @@ export type BlowerTable =
   | { kind: 'constant-airflow'; taps: readonly string[]; tapFlowsCfm: readonly (number | null)[]; maxStaticInWc: number }
 
 /** Why a table has no answer. */
-export type TableGap =
-  | { why: 'no-tap' }
-  | { why: 'below'; limitInWc: number }
-  | { why: 'above'; limitInWc: number }
-  | { why: 'hole' }
+type TableGap = { why: 'no-tap' } | { why: 'below'; limitInWc: number } | { why: 'above'; limitInWc: number } | { why: 'hole' }
 
 export type TableFlow = { ok: true; flowCfm: number; between: readonly [number, number] | null } | ({ ok: false } & TableGap)
 
@@ -113,7 +109,7 @@ export function tapOnDuct(table: BlowerTable, tap: number, coefficient: number, 
 export const ductCoefficient = (staticInWc: number, flowCfm: number): number => staticInWc / (flowCfm * flowCfm)
 
 /** What is wrong with a table somebody typed, pasted or imported; empty when it is sound. Index pairs are [tap, static]. */
-export interface TableDoubt {
+interface TableDoubt {
   cell: readonly [number, number] | null
   reason: string
 }

@@ -1,4 +1,4 @@
-export interface FanPoint {
+interface FanPoint {
   flowCfm: number
   staticInWc: number
   powerW: number
@@ -17,7 +17,7 @@ export function fanAtSpeed(point: FanPoint, speedRatio: number, densityRatio = 1
 }
 
 /** A crossing of a fan curve with a duct. */
-export interface Crossing {
+interface Crossing {
   flowCfm: number
   staticInWc: number
 }

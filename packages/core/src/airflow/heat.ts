@@ -41,7 +41,3 @@ export function flowFromRise(heatBtuH: number, riseF: number, sensibleFactor: nu
   if (!(heatBtuH > 0 && sensibleFactor > 0)) return refuse('heater-without-heat')
   return ok(heatBtuH / (sensibleFactor * riseF))
 }
-
-/** Temperature rise, °F, that a flow gives. Source: as flowFromRise. Valid: flow > 0. */
-export const riseFromFlow = (heatBtuH: number, flowCfm: number, sensibleFactor: number): number =>
-  heatBtuH / (sensibleFactor * flowCfm)

@@ -1,7 +1,7 @@
 /** Watts of air per cfm and in.wc. Source: 745.7 W/hp ÷ 6,356 cfm·in.wc/hp, AMCA 200. */
-export const AIR_WATT_PER_CFM_IN_WC = 0.1173
+const AIR_WATT_PER_CFM_IN_WC = 0.1173
 /** Share of the electric power that reaches the air in a house's blower. An estimate; the panel says so. */
-export const BLOWER_EFFICIENCY = 0.4
+const BLOWER_EFFICIENCY = 0.4
 
 /** Electric power of a blower, W. Source: flow × static, ÷ efficiency. */
 export const blowerPowerW = (flowCfm: number, staticInWc: number, efficiency = BLOWER_EFFICIENCY): number =>

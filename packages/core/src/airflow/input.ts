@@ -16,7 +16,7 @@ export interface AirflowRule {
   reason: string
 }
 
-export interface HeaterKit {
+interface HeaterKit {
   model: string
   powerKw: number
   /** Null: not allowed in this cabinet. */

@@ -6,7 +6,7 @@ import type { WalkPart, WalkStep } from './staticWalk.ts'
  * What a part usually takes at rated flow in a house's duct of good make, in.wc. Practice, not a standard; a rated figure
  * of the part itself goes first.
  */
-export const TYPICAL_DROP_IN_WC: Record<Exclude<WalkPart, 'cabinet'>, { dry: number; wet: number }> = {
+const TYPICAL_DROP_IN_WC: Record<Exclude<WalkPart, 'cabinet'>, { dry: number; wet: number }> = {
   'return-grille': { dry: 0.03, wet: 0.03 },
   filter: { dry: 0.1, wet: 0.1 },
   'return-drop': { dry: 0.06, wet: 0.06 },

@@ -22,7 +22,7 @@ export function clockedInputBtuH(ft3: number, seconds: number, heatingValueBtuFt
   return ok(((ft3 * 3600) / seconds) * heatingValueBtuFt3)
 }
 
-export interface RiseJudgement {
+interface RiseJudgement {
   riseF: number
   flowCfm: number
   /** Flows at which the rise stands at the ends of the window: the least at its high end. */

@@ -1,5 +1,5 @@
 /** Places where a probe is put, in the order air meets them. The room on both ends reads zero. A coil of its own stands after a furnace. */
-export const PROBE_POINTS = [
+const PROBE_POINTS = [
   'room-return',
   'before-filter',
   'after-filter',
@@ -12,7 +12,7 @@ export const PROBE_POINTS = [
 export type ProbePoint = (typeof PROBE_POINTS)[number]
 
 /** The parts between neighbouring points. `cabinet` holds the blower: static rises across it. */
-export const WALK_PARTS = ['return-grille', 'filter', 'return-drop', 'cabinet', 'coil', 'supply-trunk', 'branches'] as const
+const WALK_PARTS = ['return-grille', 'filter', 'return-drop', 'cabinet', 'coil', 'supply-trunk', 'branches'] as const
 export type WalkPart = (typeof WALK_PARTS)[number]
 
 export interface WalkStep {

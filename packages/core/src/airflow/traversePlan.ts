@@ -61,7 +61,7 @@ export function traversePlan(duct: TraverseDuct): Result<TraversePlan> {
   })
 }
 
-export interface TraverseFinding {
+interface TraverseFinding {
   kind: 'missing' | 'reversed' | 'outlier' | 'skew' | 'straight' | 'weak'
   says: string
   mend: string
@@ -69,7 +69,7 @@ export interface TraverseFinding {
   points: number[]
 }
 
-export interface TraverseResult {
+interface TraverseResult {
   averageFpm: number
   flowCfm: number
   plusMinusCfm: number

@@ -2,12 +2,12 @@ import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
 import type { HeatExchanger } from './fanLimit.ts'
 
-export interface OnDelay {
+interface OnDelay {
   delayS: number
   /** Supply air as the blower starts. */
   supplyF: number
 }
-export interface OffDelay {
+interface OffDelay {
   delayS: number
   /** Supply air as it stops. */
   supplyF: number
@@ -26,8 +26,8 @@ export interface BlowerDelays {
 }
 
 /** Air that is felt as warm at a grille, and a rise that is no longer worth the fan, °F. House figures. */
-export const WARM_SUPPLY_F = 90
-export const SPENT_RISE_F = 12
+const WARM_SUPPLY_F = 90
+const SPENT_RISE_F = 12
 
 const HOUR_S = 3600
 

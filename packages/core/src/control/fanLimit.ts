@@ -17,14 +17,14 @@ export interface HeatExchanger {
   air?: { capacity: number; streamOff: number; streamOn: number }
 }
 
-export interface FanLimitSwitch {
+interface FanLimitSwitch {
   fanOnF: number
   fanOffF: number
   /** Opens the burner when it is felt, and closes again by itself. Never set here: it is proved, not chosen. */
   limit?: { opensF: number; closesF: number }
 }
 
-export interface Firing {
+interface Firing {
   /** When the burner is called for and no longer, s. In order, apart. */
   calls: readonly (readonly [fromS: number, toS: number])[]
   endS: number

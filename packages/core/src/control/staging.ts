@@ -13,7 +13,7 @@ export interface StagingOutcome {
   says: string
 }
 
-export interface StagingFacts {
+interface StagingFacts {
   /** Heat into the air on each fire. */
   lowBtuH: number
   highBtuH: number

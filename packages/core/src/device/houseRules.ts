@@ -9,7 +9,7 @@ export interface RuleCondition {
   wish?: readonly string[]
 }
 
-export interface RuleAim {
+interface RuleAim {
   role: string
   /** In the language of roles. */
   value: string
@@ -28,7 +28,7 @@ export interface HouseRule {
 }
 
 /** What a condition is held against. */
-export interface RuleSubject {
+interface RuleSubject {
   equipment: readonly string[]
   climate: string
   wishes: readonly string[]

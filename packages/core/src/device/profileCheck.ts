@@ -5,7 +5,7 @@ import { meaningOf } from './spelling.ts'
 import { DEVICE_UNITS } from './units.ts'
 
 /** What cannot be right in a profile. */
-export interface ProfileDoubt {
+interface ProfileDoubt {
   /** Index of the setting. */
   setting: number
   reason: string

@@ -5,7 +5,7 @@
 import type { RoleUnit } from './units.ts'
 
 /** What the values of a role look like in the language of roles. */
-export type RoleValues =
+type RoleValues =
   /** One of a few meanings, each with its name for people. */
   | { kind: 'choice'; options: Readonly<Record<string, string>> }
   /** A number in the role's own unit, written with a dot. */

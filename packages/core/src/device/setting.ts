@@ -11,7 +11,7 @@ export const HOMES = [
   'drive',
   'phone',
 ] as const
-export type Home = (typeof HOMES)[number]
+type Home = (typeof HOMES)[number]
 
 export const HOME_WORDS: Readonly<Record<Home, string>> = {
   controller: 'in the controller',
@@ -25,7 +25,7 @@ export const HOME_WORDS: Readonly<Record<Home, string>> = {
 }
 
 export const SCOPES = ['unit', 'group', 'all'] as const
-export type Scope = (typeof SCOPES)[number]
+type Scope = (typeof SCOPES)[number]
 export const SCOPE_WORDS: Readonly<Record<Scope, string>> = {
   unit: 'this unit only',
   group: 'every unit of the group',

@@ -5,7 +5,7 @@ import { PLACE_WORDS, type SettingTie } from './setting.ts'
 import { meaningOf, sayMeaning } from './spelling.ts'
 
 /** One condition of a rule about settings. Every one that it names must hold. */
-export interface SettingClause {
+interface SettingClause {
   role: string
   is?: readonly string[]
   not?: readonly string[]

@@ -1,7 +1,7 @@
 import type { ResolvedSetting } from './resolve.ts'
 
 /** One setting to be set, and what has to be so before. */
-export interface OrderedStep {
+interface OrderedStep {
   key: string
   /** Why it stands where it does; empty when its place does not matter. */
   because: string[]

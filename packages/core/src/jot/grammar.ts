@@ -55,7 +55,7 @@ export interface JotGrille {
 }
 
 /** One line of the grammar, shown in help and offered as a completion. */
-export interface JotCommand {
+interface JotCommand {
   word: string
   shape: string
   says: string

@@ -10,7 +10,7 @@ import { isRotated, unrotated } from './rotated.ts'
 import { PASTE_LIMIT } from './text.ts'
 import { flowUnitIn, flowUnitsIn } from './words.ts'
 
-export interface PastedBlower {
+interface PastedBlower {
   tapLabels: string[]
   /** Ascending. */
   staticsInWc: number[]

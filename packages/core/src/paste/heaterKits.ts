@@ -7,7 +7,7 @@ import { isRotated, unrotated } from './rotated.ts'
 import { bare, isMissing, PASTE_LIMIT } from './text.ts'
 import { flowUnitIn } from './words.ts'
 
-export interface PastedKits {
+interface PastedKits {
   models: string[]
   /** By kit; null where it could not be read. */
   powersKw: (number | null)[]

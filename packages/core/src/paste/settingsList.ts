@@ -14,7 +14,7 @@ export interface PastedSetting {
   default: string | null
   doubts: string[]
 }
-export interface PastedSettings {
+interface PastedSettings {
   settings: PastedSetting[]
 }
 

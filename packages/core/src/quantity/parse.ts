@@ -13,7 +13,7 @@ import {
 } from './units.ts'
 
 /** A reading as somebody typed it, and what it comes to in the base unit. */
-export interface TypedReading {
+interface TypedReading {
   base: number
   /** The number as typed, in the typed (or chosen) unit. */
   typed: number

@@ -33,11 +33,11 @@ export interface Unit {
 }
 
 /** 1 in.wc = 249.08891 Pa (inch of water, conventional). Source: NIST SP 811, appendix B.8. */
-export const PA_PER_IN_WC = 249.08891
+const PA_PER_IN_WC = 249.08891
 /** 1 ft = 0.3048 m exactly, so 1 ft³/min = 0.4719474432 L/s exactly. Source: NIST SP 811. */
-export const LPS_PER_CFM = 0.4719474432
+const LPS_PER_CFM = 0.4719474432
 /** Sensible heat of one watt-hour: 3.412142 Btu (International Table). Source: NIST SP 811. */
-export const BTU_PER_WH = 3.412142
+const BTU_PER_WH = 3.412142
 /** One ton of refrigeration = 12,000 Btu/h by definition. */
 export const BTUH_PER_TON = 12_000
 

@@ -1,7 +1,7 @@
 /** Root of the sum of squares: how independent uncertainties combine. Source: JCGM 100 (GUM) §5.1. Valid: independent parts. */
 export const rootSumSquare = (parts: readonly number[]): number => Math.sqrt(parts.reduce((sum, part) => sum + part * part, 0))
 
-export interface OffsetAdvice {
+interface OffsetAdvice {
   offsetF: number
   /** The nearest setting the device offers. */
   settingF: number

@@ -8,7 +8,7 @@ export interface IsolationStep {
   waitsFor?: string
 }
 
-export interface IsolationNeeds {
+interface IsolationNeeds {
   gas: boolean
   /** How long stored charge takes to go, by the slowest device. */
   dischargeS: number

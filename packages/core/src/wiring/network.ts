@@ -24,7 +24,7 @@ export const CALL_WORDS: Readonly<Record<Call, string>> = {
 }
 
 /** What one call does. */
-export interface CallOutcome {
+interface CallOutcome {
   call: Call
   /** Terminals that carry 24 V against their transformer's common. */
   live: End[]

@@ -74,7 +74,7 @@ export interface Wiring {
   bridges: readonly Bridge[]
 }
 
-export interface WantedWire {
+interface WantedWire {
   controller: Terminal
   equipment: End
   why: string

@@ -29,7 +29,7 @@ export interface WiringFinding {
   /** Changes that would mend it. */
   does: WiringMend[]
 }
-export type WiringMend =
+type WiringMend =
   | { do: 'wire'; wire: Wire }
   | { do: 'wanted'; controller: End; equipment: End }
   | { do: 'bridge'; bridge: Bridge; there: boolean }
@@ -214,6 +214,6 @@ export function mended(wiring: Wiring, mends: readonly WiringMend[]): Wiring {
 }
 
 /** A name for a conductor of the cable that was not in use. */
-export const spareName = (wires: readonly Wire[]): string => {
+const spareName = (wires: readonly Wire[]): string => {
   for (let n = 1; ; n += 1) if (!wires.some((one) => one.id === `spare ${n}`)) return `spare ${n}`
 }

@@ -10,7 +10,7 @@ export interface ZoneBranch {
   loudest: { name: string; fpmPerCfm: number; maxFaceFpm: number } | null
 }
 
-export interface ZoneLimits {
+interface ZoneLimits {
   heaterFloorCfm: number | null
   /** Under it a cooling coil ices or the compressor is starved; from the maker. */
   coilFloorCfm: number | null
@@ -67,7 +67,7 @@ export function bits(mask: number): number {
 }
 
 /** A fan that is asked for a share of its full speed. Source: fan laws, flow ∝ n, pressure ∝ n². */
-export const fanAtShare = (fan: ZoneFan, share: number): ZoneFan =>
+const fanAtShare = (fan: ZoneFan, share: number): ZoneFan =>
   fan.kind === 'constant-airflow'
     ? { ...fan, setCfm: fan.setCfm * share }
     : {

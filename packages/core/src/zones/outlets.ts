@@ -23,7 +23,7 @@ export type RoomKind = keyof typeof ROOM_KINDS
 /** Air that is felt as a draught, and the end of a throw, fpm. Source: ASHRAE Fundamentals 2017, ch. 20 (terminal speed). */
 export const DRAUGHT_FPM = 50
 
-export interface Jet {
+interface Jet {
   faceFpm: number
   /** Where the centre line falls to `DRAUGHT_FPM`, ft. */
   throwFt: number

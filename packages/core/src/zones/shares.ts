@@ -9,7 +9,7 @@ export interface ZoneOutlets {
   /** Always open: a hall, a bath. */
   common: boolean
 }
-export const SHARE_METHODS = ['outlets', 'load', 'design'] as const
+const SHARE_METHODS = ['outlets', 'load', 'design'] as const
 export type ShareMethod = (typeof SHARE_METHODS)[number]
 
 const weightOf = (zone: ZoneOutlets, by: ShareMethod): number =>

@@ -8,7 +8,7 @@ export interface StepFlows {
   mid: StepFlow
   high: StepFlow
 }
-export interface StepFlow {
+interface StepFlow {
   /** How many zones are open when the controller takes this step. */
   openFrom: number
   openTo: number

@@ -7,7 +7,7 @@ import type { ChangeId, SiteId } from '../ids.ts'
 import { type BodyOf, type ChangeKind, isKind, kindOf } from '../kinds/kinds.ts'
 
 /** What every change carries. `at` is the writer's clock and gives the order; `replaces` names the change it corrects. */
-export class Envelope {
+class Envelope {
   @IsUUID() id!: ChangeId
   @IsUUID() siteId!: SiteId
   @IsISO8601({ strict: true }) at!: string

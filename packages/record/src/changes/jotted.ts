@@ -6,7 +6,7 @@ import type { JotStands, LineContext, Spec } from '../kinds/spec.ts'
 import type { Change, Draft } from './change.ts'
 
 /** Where a jotted intent belongs. */
-export interface JotPlace extends JotStands {
+interface JotPlace extends JotStands {
   visitId: VisitId
   systemId: SystemId
   /** The try that readings belong to; null when none was started. */

@@ -16,7 +16,7 @@ export interface Field {
   /** It was read or counted: it has a row of its own among the readings. */
   read?: true
 }
-export type FieldsOf<B> = { readonly [F in keyof B]?: Field }
+type FieldsOf<B> = { readonly [F in keyof B]?: Field }
 
 /** One measured number, as a row of the readings names it. */
 export interface Measured {
@@ -70,7 +70,7 @@ export interface Spec<K extends string, B extends object> {
 }
 
 /** A reading of one try: kept in the order of reading. */
-export interface ReadingSpec<K extends string, B extends object> extends Spec<`reading.${K}`, B> {
+interface ReadingSpec<K extends string, B extends object> extends Spec<`reading.${K}`, B> {
   reading: K
 }
 export const reading = <const K extends string, B extends object>(
@@ -79,8 +79,7 @@ export const reading = <const K extends string, B extends object>(
 ): ReadingSpec<K, B> => ({ ...spec, kind: `reading.${name}`, reading: name })
 
 /** Fields of which a later one wins: what is known of a visit's firing, of a system's drive. */
-export interface BagSpec<K extends string, B extends object, On extends 'visit' | 'system', Into extends string>
-  extends Spec<K, B> {
+interface BagSpec<K extends string, B extends object, On extends 'visit' | 'system', Into extends string> extends Spec<K, B> {
   fields: FieldsOf<B>
   on: On
   /** Its name in the state. */

@@ -2,7 +2,7 @@ import { meaningOf, NEEDS, type NeedId, ROLES, roleLabel, roleOf, sayMeaning, sa
 import type { Profile, ProfileSetting } from '../profile/profile.ts'
 
 /** One need in two families. */
-export interface ComparedRole {
+interface ComparedRole {
   role: string
   label: string
   need: NeedId

@@ -53,7 +53,7 @@ export function documentKindOf(plain: unknown): Result<DocumentKind> {
 }
 
 /** An instrument, whose range and calibration have to make sense. */
-export function parseInstrument(plain: unknown): Result<DocumentContent['instrument']> {
+function parseInstrument(plain: unknown): Result<DocumentContent['instrument']> {
   const format = (plain as { format?: unknown } | null)?.format
   if (typeof format !== 'string' || !/^ingle-instrument\/1(\.|$)/.test(format))
     return refuse('not-an-instrument', { instrumentFormat: INSTRUMENT_FORMAT })

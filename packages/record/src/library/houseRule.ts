@@ -16,7 +16,7 @@ import {
   ValidateNested,
 } from 'class-validator'
 
-export class RuleSetting {
+class RuleSetting {
   @IsString() role!: string
   @IsString() value!: string
   @IsString() why!: string
@@ -35,13 +35,13 @@ export class AirflowRuleBody {
   @IsArray() @ValidateNested({ each: true }) @Type(() => RuleSetting) settings!: RuleSetting[]
 }
 
-export class RuleWhen {
+class RuleWhen {
   @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) equipment?: string[]
   @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) climate?: string[]
   @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) wish?: string[]
 }
 
-export class RuleAimBody {
+class RuleAimBody {
   @IsString() @IsNotEmpty() @MaxLength(60) role!: string
   @IsString() @IsNotEmpty() @MaxLength(60) value!: string
   @IsString() @MaxLength(400) why!: string
@@ -49,7 +49,7 @@ export class RuleAimBody {
 }
 
 /** How a rule aims airflow. */
-export class RuleAirflow {
+class RuleAirflow {
   @IsNumber() @Min(150) @Max(800) cfmPerTon!: number
   @IsNumber() @Min(1) @Max(25) bandPct!: number
   @IsBoolean() keepMass!: boolean

@@ -17,25 +17,25 @@ import {
   ValidateNested,
 } from 'class-validator'
 
-export class PadKey {
+class PadKey {
   @IsString() @IsNotEmpty() @MaxLength(20) id!: string
   @IsString() @IsNotEmpty() @MaxLength(20) label!: string
 }
 
 /** A key or a chord, pressed or held, that leads to another screen. */
-export class PadWay {
+class PadWay {
   @IsArray() @ArrayMaxSize(4) @IsString({ each: true }) keys!: string[]
   @IsOptional() @IsNumber() @Min(0.1) @Max(60) holdS?: number
   @IsString() @MaxLength(40) to!: string
 }
 
-export class PadAppears {
+class PadAppears {
   @IsString() @MaxLength(60) after!: string
   @IsArray() @IsString({ each: true }) is!: string[]
   @IsOptional() @IsNumber() @Min(1) @Max(3600) offS?: number
 }
 
-export class PadItem {
+class PadItem {
   /** A role, or `alone.` and a code. */
   @IsString() @IsNotEmpty() @MaxLength(60) id!: string
   /** The numbers that lead to it; `=role` is whatever that setting stands at. */
@@ -44,14 +44,14 @@ export class PadItem {
 }
 
 /** How a key that is held runs. */
-export class PadRun {
+class PadRun {
   @IsInt() @Min(50) @Max(5000) delayMs!: number
   @IsInt() @Min(10) @Max(2000) slowMs!: number
   @IsInt() @Min(0) @Max(100) fastAfter!: number
   @IsInt() @Min(5) @Max(2000) fastMs!: number
 }
 
-export class PadValue {
+class PadValue {
   @IsString() @MaxLength(60) reads!: string
   @IsString() up!: string
   @IsOptional() @IsString() down?: string
@@ -62,18 +62,18 @@ export class PadValue {
 }
 
 /** After so many wrong codes a device takes none for so long. */
-export class PadLock {
+class PadLock {
   @IsInt() @Min(1) @Max(20) tries!: number
   @IsNumber() @Min(1) @Max(7200) s!: number
 }
 
-export const SCREEN_KINDS = ['show', 'list', 'code', 'address', 'pairs'] as const
+const SCREEN_KINDS = ['show', 'list', 'code', 'address', 'pairs'] as const
 
 /**
  * A fixed screen, a list of settings, a code asked for digit by digit, numbers of an address before a value, or pairs of
  * digits that are sent; which fields it has follows from its kind.
  */
-export class PadScreen {
+class PadScreen {
   @IsString() @IsNotEmpty() @MaxLength(40) id!: string
   @IsIn(SCREEN_KINDS) kind!: (typeof SCREEN_KINDS)[number]
   @IsString() @MaxLength(60) reads!: string

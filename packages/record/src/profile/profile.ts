@@ -39,7 +39,7 @@ import { keypadOf, lacking, Pad } from './keypad.ts'
 
 export const PROFILE_FORMAT = 'ingle-profile/1'
 
-export class SettingRange {
+class SettingRange {
   @IsNumber() min!: number
   @IsNumber() max!: number
   @IsNumber() step!: number
@@ -48,7 +48,7 @@ export class SettingRange {
 }
 
 /** Another setting that must, or must not, stand at one of some values. */
-export class ProfileTie {
+class ProfileTie {
   /** Its role, or its code when it has none. */
   @IsString() @IsNotEmpty() @MaxLength(60) of!: string
   @IsArray() @IsString({ each: true }) @ArrayMaxSize(50) is!: string[]
@@ -58,7 +58,7 @@ export class ProfileTie {
 }
 
 /** What has to be so before a setting can be changed or takes effect. */
-export class SettingNeeds {
+class SettingNeeds {
   @IsOptional() @IsBoolean() stopped?: boolean
   @IsOptional() @IsBoolean() powerOff?: boolean
   @IsOptional() @IsNumber() @Min(1) @Max(86_400) waitS?: number
@@ -113,7 +113,7 @@ export class ProfileHeaterKit {
 }
 
 /** Tap × static → flow, or flow held constant up to a static limit; see `BlowerTable` in core. */
-export class ProfileBlowerTable {
+class ProfileBlowerTable {
   @IsIn(['constant-torque', 'constant-airflow']) kind!: 'constant-torque' | 'constant-airflow'
   @IsArray() @IsString({ each: true }) @ArrayMaxSize(60) taps!: string[]
   @IsOptional() @IsArray() @IsNumber({}, { each: true }) staticsInWc?: number[]
@@ -123,19 +123,19 @@ export class ProfileBlowerTable {
 }
 
 /** One step of a ramp; the last one runs on. */
-export class ProfileRampStep {
+class ProfileRampStep {
   @IsNumber() @Min(10) @Max(110) pct!: number
   @IsNumber() @Min(1) @Max(3600) forS!: number
 }
 
 /** What a value of the ramp setting does at the beginning of a cooling call. */
-export class ProfileRamp {
+class ProfileRamp {
   @IsString() @IsNotEmpty() @MaxLength(60) value!: string
   @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => ProfileRampStep) steps!: ProfileRampStep[]
 }
 
 /** What the plate of a furnace says of each fire, the high one first. */
-export class ProfileFire {
+class ProfileFire {
   @IsNumber() @Min(1000) @Max(5_000_000) inputBtuH!: number
   @IsNumber() @Min(1) @Max(200) riseLowF!: number
   @IsNumber() @Min(1) @Max(200) riseHighF!: number
@@ -156,20 +156,20 @@ export class ProfileBlower {
   @IsString() @IsNotEmpty() source!: string
 }
 
-export class ServiceCodeStep {
+class ServiceCodeStep {
   @IsIn(['digits', 'reverse', 'first', 'last', 'add', 'addEach']) do!: 'digits' | 'reverse' | 'first' | 'last' | 'add' | 'addEach'
   @IsOptional() @IsInt() @Min(0) @Max(999_999) n?: number
 }
 
 /** How a service code follows from a number that another screen shows. */
-export class ServiceCode implements ServiceCodeRule {
+class ServiceCode implements ServiceCodeRule {
   @IsString() @IsNotEmpty() @MaxLength(120) shows!: string
   @IsString() @IsNotEmpty() @MaxLength(40) example!: string
   @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => ServiceCodeStep) steps!: ServiceCodeStep[]
 }
 
 /** What of it can be seen on site, for telling it from others. */
-export class Recognition {
+class Recognition {
   /** Parts of the model code on the plate. */
   @IsOptional() @IsArray() @IsString({ each: true }) @ArrayMaxSize(20) plate?: string[]
   /** What the display or the board looks like. */
@@ -179,7 +179,7 @@ export class Recognition {
 }
 
 /** What keeps the memory while the power is off. */
-export class ProfileBackup {
+class ProfileBackup {
   @IsString() @IsNotEmpty() @MaxLength(120) what!: string
   /** For how long; absent: as long as it lasts. */
   @IsOptional() @IsNumber() @Min(0.01) @Max(87_600) keepsH?: number
@@ -188,7 +188,7 @@ export class ProfileBackup {
 }
 
 /** What to know about its power. */
-export class ProfilePower {
+class ProfilePower {
   /** How long stored charge takes to go once it is off. */
   @IsOptional() @IsNumber() @Min(1) @Max(7200) dischargeS?: number
   @IsOptional() @ValidateNested() @Type(() => ProfileBackup) backup?: ProfileBackup
@@ -198,12 +198,12 @@ export class ProfilePower {
   @IsOptional() @IsString() @MaxLength(200) mounting?: string
 }
 
-export class GatewayIdentity {
+class GatewayIdentity {
   @IsInt() @Min(0) @Max(65_535) register!: number
   @IsInt() @Min(0) @Max(65_535) value!: number
 }
 
-export class GatewayRegister {
+class GatewayRegister {
   /** A role, or `alone.` and a code. */
   @IsString() @IsNotEmpty() @MaxLength(60) id!: string
   @IsInt() @Min(0) @Max(65_535) register!: number
@@ -212,7 +212,7 @@ export class GatewayRegister {
 }
 
 /** Its settings over a wire: Modbus holding registers. */
-export class ProfileGateway implements RegisterMap {
+class ProfileGateway implements RegisterMap {
   @ValidateNested() @Type(() => GatewayIdentity) identity!: GatewayIdentity
   @IsInt() @Min(0) @Max(255) unitId!: number
   @IsArray() @ArrayMaxSize(300) @ValidateNested({ each: true }) @Type(() => GatewayRegister) registers!: GatewayRegister[]

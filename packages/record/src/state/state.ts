@@ -85,7 +85,7 @@ export interface OutletState {
   designCfm: number | null
 }
 
-export interface ProfileUseState {
+interface ProfileUseState {
   place: Place
   /** Key of `SiteState.profiles`; empty: taken away. */
   key: string
@@ -152,7 +152,7 @@ export interface ZoneReadingState {
   flowCfm: number | null
 }
 
-export interface OutletReadingState {
+interface OutletReadingState {
   id: ChangeId
   at: string
   by: string
@@ -162,13 +162,13 @@ export interface OutletReadingState {
 }
 
 /** What was said of the wiring: as found, and over it what was mended. */
-export interface WiringState {
+interface WiringState {
   set: WiringFacts
   found: WiringColumn
   left: WiringColumn
 }
 /** What kind of system is to be wired, as far as somebody said so. */
-export interface WiringFacts {
+interface WiringFacts {
   kind?: SystemKind
   heatStages?: 0 | 1 | 2
   coolStages?: 0 | 1 | 2
@@ -181,7 +181,7 @@ export interface WiringFacts {
   /** Conductors of the cable, counted. */
   cable?: number
 }
-export interface WiringColumn {
+interface WiringColumn {
   /** By name; null: it is not there. */
   wires: Record<string, Wire | null>
   bridges: (Bridge & { there: boolean })[]
@@ -189,7 +189,7 @@ export interface WiringColumn {
 
 export type FiringState = SystemVisit['firing']
 
-export interface ContactState {
+interface ContactState {
   device: string
   rests: 'open' | 'closed' | null
 }
@@ -231,7 +231,7 @@ export interface TraverseState {
 }
 
 /** The duct of a traverse, as far as it was described. */
-export interface TraverseFacts {
+interface TraverseFacts {
   name?: string
   shape?: 'rectangular' | 'round'
   widthIn?: number
@@ -282,7 +282,7 @@ export interface RowState {
 }
 export type RowColumn = 'found' | 'left' | 'proof'
 
-export interface OverrideState {
+interface OverrideState {
   id: ChangeId
   at: string
   by: string
@@ -292,7 +292,7 @@ export interface OverrideState {
   reason: string
 }
 
-export interface ItemState {
+interface ItemState {
   id: ItemId
   visitId: VisitId
   systemId: SystemId

@@ -29,7 +29,7 @@ import type { ChangeId, GatewayId, ItemId, SiteId, SystemId, VisitId } from '../
 import { DOCUMENT_KINDS, type DocumentContent, type DocumentKind } from '../library/documents.ts'
 
 /** Names for what can be wrong, the same every time: a closed set, so that a device can tell them apart. */
-export const PROBLEM_CODES = [
+const PROBLEM_CODES = [
   'bad-number',
   'bad-request',
   'bad-sign-in',
@@ -109,20 +109,20 @@ export class DemoAccountsAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => DemoAccount) accounts!: DemoAccount[]
 }
 
-export class RoundSystem {
+class RoundSystem {
   @IsUUID() id!: SystemId
   @IsString() name!: string
   @IsString() serves!: string
   @IsString() equipment!: string
 }
-export class RoundVisit {
+class RoundVisit {
   @IsUUID() id!: VisitId
   @IsInt() number!: number
   @IsString() reason!: string
   @IsISO8601() startedAt!: string
   @IsOptional() @IsISO8601() closedAt!: string | null
 }
-export class RoundItem {
+class RoundItem {
   @IsUUID() id!: ItemId
   @IsUUID() systemId!: SystemId
   @IsString() text!: string
@@ -217,7 +217,7 @@ export class GatewayReadRequest {
   @IsUUID() systemId!: SystemId
   @IsIn(PLACES) place!: Place
 }
-export class WantedValue {
+class WantedValue {
   @IsString() @IsNotEmpty() @MaxLength(60) id!: string
   /** What stood there when it was decided; absent: nobody had looked. */
   @IsOptional() @IsString() @MaxLength(120) from!: string | null
@@ -239,7 +239,7 @@ export class GatewayReadAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => ReadSetting) settings!: ReadSetting[]
 }
 
-export const WRITE_OUTCOMES = ['written', 'stood', 'changed-between', 'refused', 'not-kept', 'line-broke', 'not-tried'] as const
+const WRITE_OUTCOMES = ['written', 'stood', 'changed-between', 'refused', 'not-kept', 'line-broke', 'not-tried'] as const
 export type WriteOutcome = (typeof WRITE_OUTCOMES)[number]
 export class WrittenSetting {
   @IsString() id!: string

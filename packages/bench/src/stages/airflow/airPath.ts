@@ -31,7 +31,7 @@ export function budgetOf({ picture }: VisitView, coil: 'wet' | 'dry'): { parts: 
   return { parts, soundInWc: parts.reduce((sum, one) => sum + (one.ratedInWc ?? one.typicalInWc), 0) }
 }
 
-export interface FilterFace {
+interface FilterFace {
   sizes: { widthIn: number; heightIn: number }[]
   faceFpm: number
   /** What a filter of an inch takes well; null while it is within that. */

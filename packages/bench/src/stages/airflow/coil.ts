@@ -4,11 +4,11 @@ import { equipmentIn } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 
 /** Share of the flow that is looked at while nobody has said another, percent; and how long a call lasts. */
-export const USUAL_DRYING_PCT = 80
+const USUAL_DRYING_PCT = 80
 export const USUAL_CALL_S = 600
 
 /** The split that was read last, what the coil takes out, and why it is off if it is. */
-export interface SplitView {
+interface SplitView {
   current: TryResult | null
   load: ReturnType<typeof coilLoad> | null
   judged: ReturnType<typeof splitCauses> | null

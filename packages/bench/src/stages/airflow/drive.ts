@@ -6,7 +6,7 @@ import { FAN_STEPS } from '../zones/zonedDuct.ts'
 
 const USUAL_HZ = 60
 
-export interface DriveView {
+interface DriveView {
   /** The fan at full speed; null until its flow there is known. */
   fan: DrivenFan | null
   baseHz: number

@@ -25,7 +25,7 @@ export const pointersOf = ({ on, off }: { on: LedgerRow; off: LedgerRow }): Poin
   offF: numberAt(off) ?? Number.NaN,
 })
 
-export interface FanLimitAnswer {
+interface FanLimitAnswer {
   run: FanLimitRun
   firingS: number
   verdicts: { says: string; mend: string }[]

@@ -7,7 +7,7 @@ import { ductFor, fireTaps } from './heatingTap.ts'
 import { HEAT_TAP_ROLE, LOW_FIRE_TAP_ROLE } from './roles.ts'
 
 /** A fire with the taps against its window. */
-export interface FireOnTaps {
+interface FireOnTaps {
   id: 'high' | 'low'
   name: string
   role: string

@@ -22,7 +22,7 @@ export function fireTaps(picture: AirflowPicture, fire: Fire): TapChoice | null 
 }
 
 /** The tap for an electric heater: the cooling tap where that is enough, else the one with the least flow that is. */
-export type HeaterTap =
+type HeaterTap =
   | { tap: typeof SAME_TAP; because: 'no-heater' }
   | { tap: typeof SAME_TAP; because: 'enough'; flowCfm: number }
   | { tap: string; because: 'least-that-is-enough' }

@@ -17,7 +17,7 @@ export const HANDOVER_CHECKS: readonly (readonly [id: string, text: string])[] =
 ]
 
 /** What still stands between a visit and its close. */
-export interface Closing {
+interface Closing {
   noted: LedgerRow[]
   unproved: LedgerRow[]
   /** Left away from the aim, and nobody said why: blocks. */

@@ -15,7 +15,7 @@ function unitsAlong({ state }: VisitView): number {
   return Math.max(state.systems.length, group?.systemIds.length ?? 1)
 }
 
-export interface JudgedContact {
+interface JudgedContact {
   number: string
   contact: InputContact
   /** What hangs on it, as somebody wrote it; empty while nobody did. */

@@ -7,7 +7,7 @@ import type { SystemDevice } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 
 /** What stands on a device, as far as anybody looked: as it spells it, by need. */
-export const seenOn = (ledger: readonly LedgerRow[], place: Place): Record<string, string> =>
+const seenOn = (ledger: readonly LedgerRow[], place: Place): Record<string, string> =>
   Object.fromEntries(
     ledger.flatMap((row) => {
       const seen = row.place === place ? seenAt(row) : null
@@ -20,7 +20,7 @@ export const wantedOf = (rows: readonly LedgerRow[]): Record<string, string> =>
   Object.fromEntries(rows.map((row) => [row.id, row.aim?.value ?? '']))
 
 /** A device whose keys are described, with what is still to be set on it. */
-export interface KeyStop {
+interface KeyStop {
   key: string
   view: VisitView
   device: SystemDevice

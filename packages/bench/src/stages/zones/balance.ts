@@ -3,7 +3,7 @@ import type { OutletId, OutletState, ZoneId } from '@ingle/record'
 import type { VisitView } from '../../visit/visitView.ts'
 import { outletShares } from './zonedDuct.ts'
 
-export interface BalanceRow extends BalanceOutlet {
+interface BalanceRow extends BalanceOutlet {
   id: OutletId
   outlet: OutletState
   damperPct: number | null

@@ -6,7 +6,7 @@ import type { WorkedAim } from '../stage.ts'
 /** By what the air is shared out, in words. */
 export const SHARED_BY = { outlets: 'its outlets', load: 'its load', design: 'its design flow' } as const
 
-export interface SharesView {
+interface SharesView {
   /** The controller that takes them. */
   first: LedgerRow
   range: { min: number; max: number; step: number }

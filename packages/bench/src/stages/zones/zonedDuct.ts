@@ -193,7 +193,7 @@ function branchOf({ zone, outlets, designCfm }: ZoneWithOutlets, ruleFpm: number
 export const FAN_STEPS = ['low', 'mid', 'high'] as const
 
 /** The fan steps of a controller that has them, as they stand. */
-export function stepsOf(ledger: readonly LedgerRow[]): FanSteps | null {
+function stepsOf(ledger: readonly LedgerRow[]): FanSteps | null {
   const [low, mid, high] = FAN_STEPS.map((step) => (numberAt(rowFor(ledger, `fan.step.${step}`)) ?? Number.NaN) / 100)
   return low && mid && high ? { low, mid, high } : null
 }

@@ -2,7 +2,7 @@
 import { refuse } from '../../refusals.ts'
 import { ok, type Result } from '../../result.ts'
 
-export interface SwitchBank {
+interface SwitchBank {
   /** Switch 1 first: "1010". */
   bits: string
   /** Switch 1 counts 1, switch 2 counts 2, switch 3 counts 4 … */

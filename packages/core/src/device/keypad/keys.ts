@@ -1,6 +1,6 @@
 /** How far keys go: the closed forms on which the planner and the simulated device agree. */
 
-export interface RingWay {
+interface RingWay {
   forward: number
   backward: number
   least: number
@@ -46,7 +46,7 @@ export function holdForSteps(steps: number, rule: HoldRule): number {
     : rule.delayMs + (rule.fastAfter - 1) * rule.slowMs + (repeats - rule.fastAfter) * rule.fastMs
 }
 
-export interface StepWay {
+interface StepWay {
   presses: number
   direction: 'up' | 'down' | 'none'
   /** Where the presses end: the target, the limit before it, or the step nearest to it. */

@@ -3,7 +3,7 @@ import { type DeviceProfile, settingId } from '../setting.ts'
 import { everyValue } from '../spelling.ts'
 import { type AddressedItem, type Keypad, type KeypadScreen, pairOf, type ScreenOf, SERVICE } from './machine.ts'
 
-export interface KeypadDoubt {
+interface KeypadDoubt {
   reason: string
   remedy: string
 }

@@ -6,14 +6,14 @@ import { type KeypadState } from './state.ts'
 import { type KeyCost, USUAL_COST } from './ways.ts'
 
 /** One of several units that are set one after another. */
-export interface UnitToSet {
+interface UnitToSet {
   name: string
   machine: KeypadMachine
   from: KeypadState
   wanted: Readonly<Record<string, string>>
 }
 
-export interface UnitPlan {
+interface UnitPlan {
   name: string
   plan: Result<KeyPlan>
 }

@@ -4,7 +4,7 @@ import { OnVisit } from '../onVisit.ts'
 import { bag } from '../spec.ts'
 
 /** What is known of cooling and drying on this visit. */
-export class CoolingSet extends OnVisit {
+class CoolingSet extends OnVisit {
   /** Share of the full flow while drying, or in the low stage, percent. */
   @IsOptional() @IsNumber() @Min(30) @Max(100) dryingPct?: number
   /** Read by whoever may: at the compressor. */

@@ -7,7 +7,7 @@ import { bag } from '../spec.ts'
 const [LOW, HIGH] = PLAUSIBLE.temperature
 
 /** A drive and its fan at full speed, and the signal that it follows. Stays over visits. */
-export class DriveSet {
+class DriveSet {
   @IsUUID() systemId!: SystemId
   @IsOptional() @IsNumber() @Min(10) @Max(400) baseHz?: number
   @IsOptional() @IsNumber() @Min(0) @Max(400) minHz?: number

@@ -7,7 +7,7 @@ import { bag } from '../spec.ts'
 const [LOW, HIGH] = PLAUSIBLE.temperature
 
 /** What is known of a furnace's firing, for its fan-and-limit switch. A field that was not sent leaves the earlier one. */
-export class FiringSet extends OnVisit {
+class FiringSet extends OnVisit {
   /** From the rate plate, or clocked at the meter. */
   @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) inputBtuH?: number
   @IsOptional() @IsNumber() @Min(30) @Max(100) efficiencyPct?: number

@@ -11,7 +11,7 @@ import { sayFields } from '../spec.ts'
 const [LOW, HIGH] = PLAUSIBLE.temperature
 
 /** Where a duct is traversed. Points follow one by one, so that none is lost. */
-export class TraverseSet extends OnTry {
+class TraverseSet extends OnTry {
   @IsUUID() traverseId!: TraverseId
   @IsOptional() @IsString() @MaxLength(60) name?: string
   @IsOptional() @IsIn(['rectangular', 'round']) shape?: 'rectangular' | 'round'

@@ -6,7 +6,7 @@ import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
 /** Two terminals of one strip tied together, or no longer. */
-export class BridgeSet extends OnVisit {
+class BridgeSet extends OnVisit {
   @IsIn(['found', 'left']) column!: 'found' | 'left'
   @IsIn(BOARDS) board!: Board
   @IsIn(TERMINALS) a!: Terminal

@@ -5,7 +5,7 @@ import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
 /** What hangs on an input, and how its contact rests. */
-export class ContactSet extends OnVisit {
+class ContactSet extends OnVisit {
   @IsIn(PLACES) place!: Place
   /** The number of the input, as in `input.function.1`. */
   @Matches(/^[a-z0-9-]+$/i) @MaxLength(10) input!: string

@@ -5,7 +5,7 @@ import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
 /** A conductor and what its ends are on, as found or as left. */
-export class WireSet extends OnVisit {
+class WireSet extends OnVisit {
   @IsIn(['found', 'left']) column!: 'found' | 'left'
   /** Its colour or its number. */
   @IsString() @IsNotEmpty() @MaxLength(30) wire!: string

@@ -7,7 +7,7 @@ import { OnVisit } from '../onVisit.ts'
 import { sayFields } from '../spec.ts'
 
 /** What kind of system is to be wired; a field that was not sent leaves the earlier one standing. */
-export class WiringSet extends OnVisit {
+class WiringSet extends OnVisit {
   @IsOptional() @IsIn(SYSTEM_KINDS) kind?: SystemKind
   @IsOptional() @IsIn([0, 1, 2]) heatStages?: 0 | 1 | 2
   @IsOptional() @IsIn([0, 1, 2]) coolStages?: 0 | 1 | 2

@@ -5,7 +5,7 @@ import { exact } from '../exact.ts'
 import { OnTry } from '../onVisit.ts'
 import { type LineContext, reading } from '../spec.ts'
 
-export class ReadingGrille extends OnTry {
+class ReadingGrille extends OnTry {
   @IsString() @IsNotEmpty() @MaxLength(60) name!: string
   @IsIn(['return', 'supply']) side!: 'return' | 'supply'
   @IsNumber() @Min(0) @Max(10_000) faceFpm!: number

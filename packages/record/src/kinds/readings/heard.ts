@@ -4,7 +4,7 @@ import { oneLine } from '../lines.ts'
 import { OnTry } from '../onVisit.ts'
 import { reading } from '../spec.ts'
 
-export class ReadingHeard extends OnTry {
+class ReadingHeard extends OnTry {
   @IsString() @IsNotEmpty() @MaxLength(400) text!: string
 }
 

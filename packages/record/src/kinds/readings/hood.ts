@@ -6,7 +6,7 @@ import { reading } from '../spec.ts'
 import { named, typeable } from './grille.ts'
 
 /** A hood over a grille. */
-export class ReadingHood extends OnTry {
+class ReadingHood extends OnTry {
   @IsString() @IsNotEmpty() @MaxLength(60) name!: string
   @IsIn(['return', 'supply']) side!: 'return' | 'supply'
   @IsNumber() @Min(0) @Max(100_000) flowCfm!: number

@@ -5,7 +5,7 @@ import { OnTry } from '../onVisit.ts'
 import { reading } from '../spec.ts'
 
 /** A metering plate in the place of the filter. */
-export class ReadingPlate extends OnTry {
+class ReadingPlate extends OnTry {
   /** cfm at 1 in.wc, as printed on the plate. */
   @IsNumber() @Min(10) @Max(20_000) factor!: number
   @IsNumber() @Min(0) @Max(5) dpInWc!: number

@@ -7,7 +7,7 @@ import { reading } from '../spec.ts'
 
 const [LOW, HIGH] = PLAUSIBLE.static
 
-export class ReadingProbes extends OnTry {
+class ReadingProbes extends OnTry {
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) supply?: number
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) return?: number
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) 'before-filter'?: number

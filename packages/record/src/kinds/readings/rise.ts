@@ -7,7 +7,7 @@ import { reading } from '../spec.ts'
 
 const [LOW, HIGH] = PLAUSIBLE.temperature
 
-export class ReadingRise extends OnTry {
+class ReadingRise extends OnTry {
   @IsNumber() @Min(LOW) @Max(HIGH) returnDbF!: number
   @IsNumber() @Min(LOW) @Max(HIGH) supplyDbF!: number
   @IsNumber() @Min(1) @Max(700) volts!: number

@@ -7,7 +7,7 @@ import { reading } from '../spec.ts'
 
 const [LOW, HIGH] = PLAUSIBLE.temperature
 
-export class ReadingSplit extends OnTry {
+class ReadingSplit extends OnTry {
   @IsNumber() @Min(LOW) @Max(HIGH) returnDbF!: number
   @IsNumber() @Min(LOW) @Max(HIGH) supplyDbF!: number
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) returnWbF?: number | null

@@ -9,7 +9,7 @@ import { AIM_ORIGINS, type AimOrigin } from '../words.ts'
 import { keyOfBody, rowBody, rowName } from './rows.ts'
 
 /** An aim that somebody gave a unit, over what rules say. */
-export class AimSet extends OnVisit {
+class AimSet extends OnVisit {
   @Matches(KEY) @MaxLength(60) role!: string
   @IsOptional() @IsIn(PLACES) place?: Place
   /** In the language of roles; null gives the row back to the rules. */

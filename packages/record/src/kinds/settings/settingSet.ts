@@ -7,7 +7,7 @@ import { oneLine } from '../lines.ts'
 import { KEY, OnVisit } from '../onVisit.ts'
 import { enter, keyOfBody, rowBody, rowName, rowOf } from './rows.ts'
 
-export class SettingSet extends OnVisit {
+class SettingSet extends OnVisit {
   @Matches(KEY) @MaxLength(60) role!: string
   /** The device of the system that it stands on; absent: the indoor unit. */
   @IsOptional() @IsIn(PLACES) place?: Place

@@ -3,7 +3,7 @@ import { IsUUID } from 'class-validator'
 import type { PartId, SystemId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 
-export class PartRemove {
+class PartRemove {
   @IsUUID() systemId!: SystemId
   @IsUUID() partId!: PartId
 }

@@ -6,7 +6,7 @@ import type { PartState } from '../../state/state.ts'
 import { kind } from '../kind.ts'
 import { PART_ROLES, type PartRole } from '../words.ts'
 
-export class PartSet {
+class PartSet {
   @IsUUID() systemId!: SystemId
   @IsUUID() partId!: PartId
   @IsIn(PART_ROLES) role!: PartRole

@@ -10,7 +10,7 @@ import { kind } from '../kind.ts'
  * A device of a system, by its profile. The whole profile is kept in the record, so that a visit stays readable with the
  * version it was done with; a second system with the same version names it by `profileKey` instead.
  */
-export class ProfileUse {
+class ProfileUse {
   @IsUUID() systemId!: SystemId
   @IsOptional() @IsIn(PLACES) place?: Place
   @IsOptional() @IsObject() profile?: object

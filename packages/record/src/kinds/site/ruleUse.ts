@@ -6,7 +6,7 @@ import { AirflowRuleBody, type HouseRuleBody } from '../../library/houseRule.ts'
 import { kind } from '../kind.ts'
 
 /** Written before sets of house rules; still read. */
-export class RuleUse {
+class RuleUse {
   @IsUUID() systemId!: SystemId
   @ValidateNested() @Type(() => AirflowRuleBody) rule!: AirflowRuleBody
 }

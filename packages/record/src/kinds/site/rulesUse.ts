@@ -8,7 +8,7 @@ import { HouseRuleBody } from '../../library/houseRule.ts'
 import { kind } from '../kind.ts'
 
 /** The house rules of a system, in their order: a later one refines an earlier one. */
-export class RulesUse {
+class RulesUse {
   @IsUUID() systemId!: SystemId
   @IsArray() @ArrayMaxSize(30) @ValidateNested({ each: true }) @Type(() => HouseRuleBody) rules!: HouseRuleBody[]
 }

@@ -7,7 +7,7 @@ import { sayFields } from '../spec.ts'
 
 const [LOW, HIGH] = PLAUSIBLE.altitude
 
-export class SiteSet {
+class SiteSet {
   @IsOptional() @IsString() @IsNotEmpty() @MaxLength(120) name?: string
   @IsOptional() @IsString() @MaxLength(200) place?: string
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) altitudeFt?: number

@@ -7,7 +7,7 @@ import { exact } from '../exact.ts'
 import { kind } from '../kind.ts'
 import { sayFields } from '../spec.ts'
 
-export class SystemSet {
+class SystemSet {
   @IsUUID() systemId!: SystemId
   @IsOptional() @IsString() @IsNotEmpty() @MaxLength(80) name?: string
   @IsOptional() @IsString() @MaxLength(200) serves?: string

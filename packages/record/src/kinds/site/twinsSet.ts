@@ -4,7 +4,7 @@ import type { GroupId, SystemId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 
 /** Units that should be alike. No units: the group is given up. */
-export class TwinsSet {
+class TwinsSet {
   @IsUUID() groupId!: GroupId
   @IsString() @IsNotEmpty() @MaxLength(80) name!: string
   @IsArray() @ArrayMaxSize(500) @IsUUID(undefined, { each: true }) systemIds!: SystemId[]

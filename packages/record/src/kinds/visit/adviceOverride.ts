@@ -4,7 +4,7 @@ import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
 /** Somebody decided against the advice, and says why. */
-export class AdviceOverride extends OnVisit {
+class AdviceOverride extends OnVisit {
   @IsString() @MaxLength(120) moveKey!: string
   @IsString() @MaxLength(300) advised!: string
   @IsString() @IsNotEmpty() @MaxLength(300) chose!: string

@@ -3,7 +3,7 @@ import { IsBoolean, Matches, MaxLength } from 'class-validator'
 import { kind } from '../kind.ts'
 import { KEY, OnVisit } from '../onVisit.ts'
 
-export class CheckSet extends OnVisit {
+class CheckSet extends OnVisit {
   @Matches(KEY) @MaxLength(60) checkId!: string
   @IsBoolean() done!: boolean
 }

@@ -3,7 +3,7 @@ import { IsString, MaxLength } from 'class-validator'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
-export class ComplaintSet extends OnVisit {
+class ComplaintSet extends OnVisit {
   @IsString() @MaxLength(2000) text!: string
 }
 

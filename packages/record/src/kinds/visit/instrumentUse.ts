@@ -6,7 +6,7 @@ import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
 /** Which instrument measures something on this visit; kept whole, so that the record says what it was then. */
-export class InstrumentUse extends OnVisit {
+class InstrumentUse extends OnVisit {
   @ValidateNested() @Type(() => Instrument) instrument!: Instrument
 }
 

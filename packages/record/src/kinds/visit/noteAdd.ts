@@ -6,7 +6,7 @@ import { kind } from '../kind.ts'
 import { oneLine } from '../lines.ts'
 import { OnVisit } from '../onVisit.ts'
 
-export class NoteAdd extends OnVisit {
+class NoteAdd extends OnVisit {
   @IsOptional() @IsUUID() partId?: PartId
   @IsString() @IsNotEmpty() @MaxLength(2000) text!: string
   @IsIn(['fine', 'watch']) standing!: 'fine' | 'watch'

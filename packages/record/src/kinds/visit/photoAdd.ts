@@ -5,7 +5,7 @@ import type { FixId, NoteId, PhotoId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
-export class PhotoAdd extends OnVisit {
+class PhotoAdd extends OnVisit {
   @IsUUID() photoId!: PhotoId
   /** Of a note, or of a temporary fix. */
   @IsOptional() @IsUUID() noteId?: NoteId

@@ -4,7 +4,7 @@ import type { TryState } from '../../state/state.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
-export class TryStart extends OnVisit {
+class TryStart extends OnVisit {
   @IsOptional() @IsString() @MaxLength(20) tap?: string | null
   @IsNumber() @Min(-30) @Max(30) adjustPct!: number
   @IsIn(['as-found', 'clean']) filter!: 'as-found' | 'clean'

@@ -3,7 +3,7 @@ import { IsUUID } from 'class-validator'
 import type { VisitId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 
-export class VisitClose {
+class VisitClose {
   @IsUUID() visitId!: VisitId
 }
 

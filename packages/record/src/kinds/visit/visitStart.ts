@@ -3,7 +3,7 @@ import { IsString, IsUUID, MaxLength } from 'class-validator'
 import type { VisitId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 
-export class VisitStart {
+class VisitStart {
   @IsUUID() visitId!: VisitId
   @IsString() @MaxLength(200) reason!: string
 }

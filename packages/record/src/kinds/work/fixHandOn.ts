@@ -6,7 +6,7 @@ import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
 /** It stays in, and somebody answers for it until a day. */
-export class FixHandOn extends OnVisit {
+class FixHandOn extends OnVisit {
   @IsUUID() fixId!: FixId
   @IsString() @IsNotEmpty() @MaxLength(80) to!: string
   /** A day, as 2026-12-31. */

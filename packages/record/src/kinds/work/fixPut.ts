@@ -6,7 +6,7 @@ import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
 /** Something stands in for the right part until it comes. Never a safety device. */
-export class FixPut extends OnVisit {
+class FixPut extends OnVisit {
   @IsUUID() fixId!: FixId
   /** What was put in, locked or bridged. */
   @IsString() @IsNotEmpty() @MaxLength(200) what!: string

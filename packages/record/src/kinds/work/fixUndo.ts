@@ -4,7 +4,7 @@ import type { FixId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
-export class FixUndo extends OnVisit {
+class FixUndo extends OnVisit {
   @IsUUID() fixId!: FixId
   @IsString() @IsNotEmpty() @MaxLength(400) how!: string
 }

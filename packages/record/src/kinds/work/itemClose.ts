@@ -4,7 +4,7 @@ import type { ItemId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
-export class ItemClose extends OnVisit {
+class ItemClose extends OnVisit {
   @IsUUID() itemId!: ItemId
   @IsString() @IsNotEmpty() @MaxLength(400) how!: string
 }

@@ -5,7 +5,7 @@ import { kind } from '../kind.ts'
 import { oneLine } from '../lines.ts'
 import { OnVisit } from '../onVisit.ts'
 
-export class ItemOpen extends OnVisit {
+class ItemOpen extends OnVisit {
   @IsUUID() itemId!: ItemId
   @IsString() @IsNotEmpty() @MaxLength(400) text!: string
 }

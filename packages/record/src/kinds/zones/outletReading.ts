@@ -5,7 +5,7 @@ import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
 /** One outlet read, at a position of its hand damper. */
-export class OutletReading extends OnVisit {
+class OutletReading extends OnVisit {
   @IsUUID() outletId!: OutletId
   @IsNumber() @Min(0) @Max(100_000) flowCfm!: number
   /** Fully open 100, as far as the handle tells. */

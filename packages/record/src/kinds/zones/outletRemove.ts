@@ -3,7 +3,7 @@ import { IsUUID } from 'class-validator'
 import type { OutletId, SystemId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 
-export class OutletRemove {
+class OutletRemove {
   @IsUUID() systemId!: SystemId
   @IsUUID() outletId!: OutletId
 }

@@ -7,7 +7,7 @@ import type { OutletState } from '../../state/state.ts'
 import { kind } from '../kind.ts'
 import { sayFields } from '../spec.ts'
 
-export class OutletSet {
+class OutletSet {
   @IsUUID() systemId!: SystemId
   @IsUUID() outletId!: OutletId
   @IsUUID() zoneId!: ZoneId

@@ -3,7 +3,7 @@ import { IsUUID } from 'class-validator'
 import type { SystemId, ZoneId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 
-export class ZoneRemove {
+class ZoneRemove {
   @IsUUID() systemId!: SystemId
   @IsUUID() zoneId!: ZoneId
 }

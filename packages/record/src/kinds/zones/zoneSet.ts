@@ -7,7 +7,7 @@ import { kind } from '../kind.ts'
 import { sayFields } from '../spec.ts'
 
 /** A zone of a system, over all its visits. A field that was not sent leaves the earlier one standing. */
-export class ZoneSet {
+class ZoneSet {
   @IsUUID() systemId!: SystemId
   @IsUUID() zoneId!: ZoneId
   @IsOptional() @IsString() @IsNotEmpty() @MaxLength(60) name?: string

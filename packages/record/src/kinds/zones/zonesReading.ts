@@ -8,7 +8,7 @@ import { OnVisit } from '../onVisit.ts'
 const [LOW, HIGH] = PLAUSIBLE.static
 
 /** Statics on both sides of the cabinet while some zones are open. */
-export class ZonesReading extends OnVisit {
+class ZonesReading extends OnVisit {
   /** Zones whose dampers are open; one that is always open need not be named. */
   @IsArray() @ArrayMaxSize(12) @IsUUID(undefined, { each: true }) open!: ZoneId[]
   @IsNumber() @Min(LOW) @Max(HIGH) supplyInWc!: number

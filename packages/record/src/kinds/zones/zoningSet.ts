@@ -4,7 +4,7 @@ import type { SystemId } from '../../ids.ts'
 import { bag } from '../spec.ts'
 
 /** What belongs to the zoned duct as a whole. */
-export class ZoningSet {
+class ZoningSet {
   @IsUUID() systemId!: SystemId
   /** By what a zone's air is shared out. */
   @IsOptional() @IsIn(['outlets', 'load', 'design']) shareBy?: 'outlets' | 'load' | 'design'
