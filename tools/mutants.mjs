@@ -139,7 +139,9 @@ async function tryAll(suite, faults) {
       const run = await vitest.runTestSpecifications(chosen)
       clearTimeout(watch)
       for (const name of readdirSync(folder).filter((one) => one.startsWith('pid-'))) rmSync(join(folder, name))
-      fault.noticed = run.unhandledErrors.length > 0 || run.testModules.some((one) => one.state() === 'failed')
+      // The run's list holds every module that ever ran, and a failure of an earlier fault stays in it.
+      const mine = run.testModules.filter((one) => chosen.some(({ moduleId }) => moduleId === one.moduleId))
+      fault.noticed = run.unhandledErrors.length > 0 || mine.some((one) => one.state() === 'failed')
     }
     fault.unseen = by.length === 0
     const where = `${relative(ROOT, fault.file)}:${fault.line}`
