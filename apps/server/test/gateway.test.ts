@@ -127,6 +127,15 @@ describe('writing over a line', () => {
     expect(settings.map((one) => one.outcome)).toEqual(['written', outcome, 'not-tried'])
     expect(settings[1]?.says).toMatch(says)
   })
+  it('a line that breaks while the first setting is read back: it was sent, and nobody says that nothing was written', async () => {
+    const { id, standIn: device } = await drive('drops-after')
+    const { settings } = await answered(
+      await call(id, 'write', write(['fan.step.low', '50', '62'], ['fan.step.mid', '75', '80'])),
+    )
+    expect(settings.map((one) => one.outcome)).toEqual(['line-broke', 'not-tried'])
+    expect(settings[0]?.says).toMatch(/It was sent, and could not be read back: read again/)
+    expect(device.values.get('fan.step.low')).toBe('62')
+  })
   it('a register that can only be read is not written', async () => {
     const { id } = await drive()
     const { settings } = await answered(await call(id, 'write', write(['service.password', null, 'own'])))

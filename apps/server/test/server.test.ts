@@ -1,4 +1,4 @@
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { DemoAccountsAnswer } from '@ingle/record/wire'
@@ -45,6 +45,8 @@ describe('the app’s files', () => {
   const root = mkdtempSync(join(tmpdir(), 'ingle-web-'))
   writeFileSync(join(root, 'index.html'), '<title>Ingle</title>')
   writeFileSync(join(root, 'icon.svg'), '<svg/>')
+  mkdirSync(join(root, 'assets'))
+  writeFileSync(join(root, 'assets', 'app-1a2b.js'), 'export {}')
   const app = new Hono().use('*', webFiles(root))
   const get = (path: string, method = 'GET') => app.request(path, { method })
 
@@ -54,6 +56,10 @@ describe('the app’s files', () => {
       expect(await answer.text()).toContain('Ingle')
       expect(answer.headers.get('cache-control')).toBe('no-cache')
     }
+  })
+  it('are kept for good where their name says what is in them, and asked for anew elsewhere', async () => {
+    expect((await get('/assets/app-1a2b.js')).headers.get('cache-control')).toBe('public, max-age=31536000, immutable')
+    expect((await get('/icon.svg')).headers.get('cache-control')).toBe('no-cache')
   })
   it('are served as they are', async () => expect((await get('/icon.svg')).headers.get('content-type')).toContain('svg'))
   it('do not reach outside their folder', async () =>

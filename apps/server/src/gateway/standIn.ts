@@ -12,6 +12,7 @@ export const FAULTS = [
   'garbage',
   'refuses',
   'drops',
+  'drops-after',
   'meddled',
   'out-of-range',
 ] as const
@@ -32,7 +33,8 @@ const FAILED = 4
 /**
  * A simulated controller on loopback that speaks Modbus TCP: registers by the profile's own map, values as it was shipped.
  * A value that the profile does not know is refused as a real device would.
- * @param fault the last register that can be written is the one that refuses, drops the line, is meddled with or reads nonsense
+ * @param fault the last register that can be written is the one that refuses, drops the line, is meddled with or reads
+ *   nonsense; `drops-after` hangs up when the first one written is read back
  */
 export async function startStandIn(profile: Profile, port: number, fault: Fault = 'none'): Promise<StandIn> {
   const map = profile.gateway
@@ -55,6 +57,7 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
     return { port, values, close: () => closed(raw, sockets) }
   }
   let looked = 0
+  let written = false
   const server = new ServerTCP(
     {
       getHoldingRegister: async (address: number) => {
@@ -62,6 +65,10 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
         if (address === map.identity.register) return fault === 'other-device' ? map.identity.value + 1 : map.identity.value
         const at = map.registers.find((one) => one.register === address)
         if (!at) return 0
+        if (written && fault === 'drops-after') {
+          hangUp()
+          return 0
+        }
         if (address === last && fault === 'out-of-range') return 54_321
         const setting = settings.get(at.id)
         if (address === last && fault === 'meddled' && setting) {
@@ -80,6 +87,7 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
         const value = fromWord(setting, word, at)
         if (!value.ok || at.readOnly) throw exception(NOT_THAT_VALUE)
         values.set(at.id, value.value)
+        written = true
       },
     },
     { host: '127.0.0.1', port, unitID: map.unitId, debug: false },

@@ -1,5 +1,5 @@
 import type { LibraryEntry } from '@ingle/catalog'
-import { calibrationDue, format, INSTRUMENT_MEASURES, instrumentDoubts, parseReading, type UnitChoice } from '@ingle/core'
+import { calibrationDue, format, INSTRUMENT_MEASURES, instrumentDoubts, parseReading, showIn, type UnitChoice } from '@ingle/core'
 import { INSTRUMENT_FORMAT, type Instrument } from '@ingle/record'
 import { FileUp, Pencil } from 'lucide-react'
 import { useEffect, useState } from 'react'
@@ -69,7 +69,7 @@ function Card({ entry, onEdit }: { entry: LibraryEntry<Instrument & { version: n
   const { content } = entry
   const { words, quantity } = INSTRUMENT_MEASURES[content.measures]
   const due = calibrationDue(content)
-  const doubts = instrumentDoubts(content, today())
+  const doubts = instrumentDoubts(content, today(), showIn(units))
   const { lowest, highest } = content
   return (
     <DocumentCard

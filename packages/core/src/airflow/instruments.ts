@@ -1,3 +1,4 @@
+import { type Show } from '../advice/show.ts'
 import type { Quantity } from '../quantity/units.ts'
 
 /** What an instrument measures, and the quantity that its figures are in. */
@@ -46,7 +47,14 @@ export interface InstrumentDoubt {
 }
 
 /** What speaks against an instrument on a day, and against one reading of it. `today` as 2026-11-25. */
-export function instrumentDoubts(of: InstrumentData, today: string, readings: readonly number[] = []): InstrumentDoubt[] {
+export function instrumentDoubts(
+  of: InstrumentData,
+  today: string,
+  show: Show,
+  readings: readonly number[] = [],
+): InstrumentDoubt[] {
+  const { quantity } = INSTRUMENT_MEASURES[of.measures]
+  const end = (value: number | undefined) => (value === undefined ? 'any' : show(quantity, value))
   const out: InstrumentDoubt[] = []
   const due = calibrationDue(of)
   if (due === null)
@@ -61,7 +69,7 @@ export function instrumentDoubts(of: InstrumentData, today: string, readings: re
   )
   if (beyond !== undefined)
     out.push({
-      says: `${of.name} read ${Number(beyond.toPrecision(3))}, outside its range of ${of.lowest ?? 'any'} to ${of.highest ?? 'any'}.`,
+      says: `${of.name} read ${show(quantity, beyond)}, outside its range of ${end(of.lowest)} to ${end(of.highest)}.`,
       mend: 'Take that reading with an instrument made for it.',
     })
   return out

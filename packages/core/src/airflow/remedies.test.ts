@@ -1,10 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { showIn } from '../advice/show.ts'
+import { BASE_UNITS, METRIC_UNITS } from '../quantity/units.ts'
 import { driveAt, driveForFlow, SIGNALS, type SignalKind, signalFor, signalPct } from './driveFor.ts'
 import { blowerPowerW, heldAgainst, holdsUntilTimes, louderDb } from './heldMotor.ts'
 import { calibrationDue, type InstrumentData, instrumentDoubts, instrumentPlusMinus } from './instruments.ts'
 import { filterFaceFpm, partBudget, remedies } from './partBudget.ts'
 import { staticWalk } from './staticWalk.ts'
+
+const show = showIn(BASE_UNITS)
 
 const TABLE = {
   kind: 'constant-torque' as const,
@@ -114,9 +118,14 @@ describe('instruments', () => {
     expect(calibrationDue({ ...gauge, calibratedOn: '2027-11-30', everyMonths: 3 })).toBe('2028-02-29')
   })
   it('are doubted when overdue, undated or out of range', () => {
-    expect(instrumentDoubts(gauge, '2026-08-30', [0.2])).toEqual([])
-    expect(instrumentDoubts(gauge, '2026-09-01')[0]?.says).toContain('was due for calibration on 2026-08-31')
-    expect(instrumentDoubts({ ...gauge, everyMonths: undefined } as never, '2026-01-01')[0]?.says).toContain('nobody wrote down')
-    expect(instrumentDoubts(gauge, '2026-01-01', [0.2, 2.6])[0]?.says).toContain('read 2.6, outside its range')
+    expect(instrumentDoubts(gauge, '2026-08-30', show, [0.2])).toEqual([])
+    expect(instrumentDoubts(gauge, '2026-09-01', show)[0]?.says).toContain('was due for calibration on 2026-08-31')
+    expect(instrumentDoubts({ ...gauge, everyMonths: undefined } as never, '2026-01-01', show)[0]?.says).toContain(
+      'nobody wrote down',
+    )
+    expect(instrumentDoubts(gauge, '2026-01-01', show, [0.2, 2.6])[0]?.says).toMatch(
+      /read 2\.60 in\.wc, outside its range of .* to \d/,
+    )
+    expect(instrumentDoubts(gauge, '2026-01-01', showIn(METRIC_UNITS), [2.6])[0]?.says).toContain('read 648 Pa')
   })
 })

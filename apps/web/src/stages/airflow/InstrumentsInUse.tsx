@@ -10,7 +10,7 @@ import { useVisit } from '../../visit/useVisit.ts'
 
 /** What this visit measures with: its accuracy goes into every flow, and what is overdue or out of its range is said. */
 export function InstrumentsInUse() {
-  const { here, write, at, picture, units, visit, clock } = useVisit()
+  const { here, write, at, picture, show, units, visit, clock } = useVisit()
   const entries = useLibrary((library) => library.instruments)
   const offered = useMemo(() => inUse(entries), [entries])
   // As of the visit: an old record is not doubted for what fell due since.
@@ -19,6 +19,7 @@ export function InstrumentsInUse() {
     instrumentDoubts(
       one,
       today,
+      show,
       picture.tries.flatMap(({ input }) => readingsOf(input, one.measures)),
     ),
   )

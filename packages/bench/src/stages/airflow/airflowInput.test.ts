@@ -54,6 +54,19 @@ describe('what core is told of a visit', () => {
     expect(input.leftTap).toBe(0)
   })
 
+  it('takes the last hood of each grille and side', () => {
+    const { pen, tryId } = begun()
+    const hood = (name: string, side: 'return' | 'supply', flowCfm: number) =>
+      pen.write('reading.hood', { ...HERE, tryId, name, side, flowCfm })
+    hood('Hall', 'return', 600)
+    hood('hall', 'return', 640)
+    hood('hall', 'supply', 110)
+    expect(inputOf(pen).tries[0]?.hoods.map(({ name, side, flowCfm }) => [name, side, flowCfm])).toEqual([
+      ['hall', 'return', 640],
+      ['hall', 'supply', 110],
+    ])
+  })
+
   it('takes the last reading of each kind on a try, and every probe that was read', () => {
     const { pen, tryId } = begun()
     pen.write('reading.probes', { ...HERE, tryId, supply: 0.3, return: -0.5 })

@@ -49,6 +49,27 @@ describe('wiring in the record', () => {
     expect(wiringAs(here, 'found')).toEqual({ wires: [], bridges: [{ board: 'controller', a: 'Rc', b: 'Rh' }] })
     expect(wiringAs(here, 'left').bridges).toEqual([])
   })
+  it('replaces the bridge of the same two terminals on the same board, whichever way round, and no other', () => {
+    const { pen: other } = begun()
+    const bridge = (
+      column: 'found' | 'left',
+      board: 'controller' | 'equipment',
+      a: 'R' | 'Rc' | 'Rh' | 'C',
+      b: 'R' | 'Rc' | 'Rh' | 'C',
+      there: boolean,
+    ) => other.write('bridge.set', { ...HERE, column, board, a, b, there })
+    bridge('found', 'controller', 'Rc', 'Rh', true)
+    bridge('found', 'controller', 'Rc', 'C', true)
+    bridge('found', 'equipment', 'R', 'C', true)
+    bridge('left', 'controller', 'C', 'Rc', false)
+    expect(wiringAs(visitOf(other.changes).here, 'left').bridges).toEqual([
+      { board: 'controller', a: 'Rc', b: 'Rh' },
+      { board: 'equipment', a: 'R', b: 'C' },
+    ])
+    bridge('left', 'controller', 'Rc', 'C', true)
+    expect(wiringAs(visitOf(other.changes).here, 'left').bridges).toHaveLength(3)
+    expect(wiringAs(visitOf(other.changes).here, 'found').bridges).toHaveLength(3)
+  })
   it('keeps what hangs on an input, and when a step was ticked', () => {
     const { pen: other } = begun()
     other.write('contact.set', { ...HERE, place: 'equipment', input: '1', device: 'float switch', rests: 'closed' })

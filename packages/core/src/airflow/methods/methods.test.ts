@@ -123,3 +123,32 @@ describe('every way of knowing the flow', () => {
     )
   })
 })
+
+describe('what an instrument’s accuracy does to a flow', () => {
+  const at = (supply: number) => ({ probes: { supply, return: -0.25 }, probeIds: ['p'] })
+  it('goes through the slope of the tap’s line: a coarse gauge widens the table where the line is steep', () => {
+    // Tap 3 falls from 1,298 at 0.5 to 1,242 at 0.7 in.wc: 280 cfm per in.wc. Gauge ± 0.10 there, the table’s own 5 %.
+    const fine = flowBy('table', pictureWith(at(0.35)))
+    const coarse = flowBy(
+      'table',
+      pictureWith(at(0.35), { instruments: { static: instrument({ accuracyPct: 0, accuracyFixed: 0.1 }) } }),
+    )
+    const flow = coarse?.flowCfm ?? 0
+    expect(flow).toBeCloseTo(1270, 6)
+    expect(coarse?.plusMinusCfm).toBeCloseTo(Math.hypot(0.05 * flow, 280 * 0.1), 3)
+    expect(fine?.plusMinusCfm).toBeLessThan(coarse?.plusMinusCfm ?? 0)
+  })
+  it('adds to the spread of the grilles', () => {
+    const grille = { id: 'g', name: 'return', side: 'return' as const, faceFpm: 400, areaFt2: 4, freeArea: 0.7 }
+    const bare = flowBy('return-grilles', pictureWith({ grilles: [grille as never] }))
+    const metered = flowBy(
+      'return-grilles',
+      pictureWith(
+        { grilles: [grille as never] },
+        { instruments: { velocity: instrument({ measures: 'velocity', accuracyPct: 10 }) } },
+      ),
+    )
+    expect(metered?.flowCfm).toBe(bare?.flowCfm)
+    expect(metered?.plusMinusCfm).toBeCloseTo(Math.hypot(bare?.plusMinusCfm ?? 0, 0.1 * (bare?.flowCfm ?? 0)), 6)
+  })
+})
