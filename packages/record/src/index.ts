@@ -13,7 +13,7 @@ export { parseRecordFile, RECORD_FORMAT, type RecordFile } from './exchange/reco
 export * from './ids.ts'
 export { type BodyOf, type ChangeKind, KINDS, kindOf } from './kinds/kinds.ts'
 export { probeEntries } from './kinds/readings/probes.ts'
-export type { ReadingKind } from './kinds/readings/readings.ts'
+export { READING_KINDS, type ReadingKind } from './kinds/readings/readings.ts'
 export { emptyRow, rowBody } from './kinds/settings/rows.ts'
 export type { LineContext } from './kinds/spec.ts'
 export { PART_ROLES, type PartRole } from './kinds/words.ts'

@@ -1,4 +1,5 @@
 import { calibrationDue, findings, INSTRUMENT_MEASURES, tapName, workings } from '@ingle/core'
+import { READING_KINDS } from '@ingle/record'
 import { airflowRows, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -32,19 +33,7 @@ export const airflow = stage({
   ],
   findings: (v) => findings(v.picture, v.show).map((one) => ({ id: one.key, says: one.text, mend: one.remedy })),
   sections: (v) => [...pathAndTries(v), ...instruments(v), judged(v), workedOut(v)],
-  readings: [
-    'reading.probes',
-    'reading.split',
-    'reading.rise',
-    'reading.grille',
-    'reading.hood',
-    'reading.plate',
-    'reading.heard',
-    'traverse.set',
-    'traverse.point',
-    'firing.set',
-    'cooling.set',
-  ],
+  readings: [...READING_KINDS, 'traverse.set', 'traverse.point', 'firing.set', 'cooling.set'],
   jot: ['esp', 'supply', 'return', 'filter', 'static', 'tap', 'split', 'grille', 'hood', 'plate', 'rise', 'heard'],
   /** The advice's own line first, then what is still unknown, in the order of working. */
   wanted({ picture, ledger, move }) {

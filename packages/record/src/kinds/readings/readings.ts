@@ -9,6 +9,9 @@ import { split } from './split.ts'
 /** Every kind of reading that belongs to a try. */
 export const READINGS = [probes, split, rise, grille, heard, hood, plate] as const
 
+/** The kinds of change that hold them. */
+export const READING_KINDS = READINGS.map(({ kind }) => kind)
+
 type ReadingSpecOf = (typeof READINGS)[number]
 export type ReadingKind = ReadingSpecOf['reading']
 export type ReadingBody<K extends ReadingKind> = InstanceType<Extract<ReadingSpecOf, { reading: K }>['body']>
