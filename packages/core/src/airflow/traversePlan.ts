@@ -136,8 +136,7 @@ export function judgeTraverse(
     return { result: null, findings: [...findings, ...short], read }
   }
   const all = traverse(values, densityLbFt3, plan.areaFt2)
-  if (!Number.isFinite(all.flowCfm) || negative.length * 2 > count)
-    return { result: null, findings: [...findings, ...short], read }
+  if (!all || negative.length * 2 > count) return { result: null, findings: [...findings, ...short], read }
   const skew = skewOf(plan, speeds, all.averageFpm)
   if (skew > SKEW_SHARE)
     findings.push({

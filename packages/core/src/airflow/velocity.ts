@@ -42,9 +42,9 @@ export interface Traverse {
 
 /**
  * Flow from a grid of velocity pressures. Speeds are averaged, not pressures; a reading of zero counts.
- * Source: ASHRAE Standard 111. Valid: at least one reading that is not negative.
+ * Null without a reading that is not negative. Source: ASHRAE Standard 111.
  */
-export function traverse(velocityPressuresInWc: readonly number[], densityLbFt3: number, areaFt2: number): Traverse {
+export function traverse(velocityPressuresInWc: readonly number[], densityLbFt3: number, areaFt2: number): Traverse | null {
   let sum = 0
   let used = 0
   let min = Number.POSITIVE_INFINITY
@@ -57,7 +57,8 @@ export function traverse(velocityPressuresInWc: readonly number[], densityLbFt3:
     if (speed < min) min = speed
     if (speed > max) max = speed
   }
-  const averageFpm = used > 0 ? sum / used : Number.NaN
+  if (used === 0) return null
+  const averageFpm = sum / used
   return { averageFpm, minFpm: min, maxFpm: max, flowCfm: averageFpm * areaFt2, leftOut: velocityPressuresInWc.length - used }
 }
 

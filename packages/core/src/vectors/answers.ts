@@ -205,10 +205,10 @@ function traverseCase(given: Case): Answer {
   )
   return {
     area_ft2: area,
-    average_velocity_fpm: result.averageFpm,
-    airflow_cfm: result.flowCfm,
-    max_velocity_fpm: result.maxFpm,
-    min_velocity_fpm: result.minFpm,
+    average_velocity_fpm: result?.averageFpm ?? null,
+    airflow_cfm: result?.flowCfm ?? null,
+    max_velocity_fpm: result?.maxFpm ?? null,
+    min_velocity_fpm: result?.minFpm ?? null,
   }
 }
 
