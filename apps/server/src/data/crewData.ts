@@ -18,6 +18,7 @@ import type { Outcome, RoundSite, StoredChange, StoredDocument } from '@ingle/re
 import { type DataSource, type EntityManager, MoreThan } from 'typeorm'
 import { notFound, Problem } from '../http/problem.ts'
 import { ChangeRow, DocumentRow, Gateway, OpenItem, Photo, Site, VisitIndex } from './entities.ts'
+import { prepared } from './prepared.ts'
 
 const equipmentName = (profile: { maker: string; family: string } | null) => (profile ? `${profile.maker} ${profile.family}` : '')
 
@@ -54,10 +55,12 @@ export class CrewData {
 
   /** The same as JSON text, straight from the database: nothing on the way needs to look into it. */
   async siteJson(siteId: SiteId): Promise<string | null> {
-    const [row] = await this.db.query('SELECT state::text AS state, seq FROM site WHERE crew_id = $1 AND id = $2', [
-      this.crewId,
-      siteId,
-    ])
+    const [row] = await prepared<{ state: string; seq: string }>(
+      this.db,
+      'site-json',
+      'SELECT state::text AS state, seq FROM site WHERE crew_id = $1 AND id = $2',
+      [this.crewId, siteId],
+    )
     return row ? `{"seq":${row.seq},"state":${row.state}}` : null
   }
 

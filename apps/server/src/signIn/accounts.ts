@@ -3,6 +3,7 @@ import type { Me, Person } from '@ingle/record/wire'
 import { hash, verify } from '@node-rs/argon2'
 import { type DataSource, LessThan, MoreThan } from 'typeorm'
 import { Account, Crew, Session, SignInAttempt } from '../data/entities.ts'
+import { prepared } from '../data/prepared.ts'
 import { Problem } from '../http/problem.ts'
 
 const SESSION_DAYS = 30
@@ -59,7 +60,9 @@ export class Accounts {
   }
 
   async whoHas(token: string): Promise<Me | null> {
-    const rows: Me[] = await this.db.query(
+    const rows = await prepared<Me>(
+      this.db,
+      'who-has',
       `SELECT a.id AS "accountId", a.name, a.initials, a.role, c.id AS "crewId", c.name AS "crewName"
        FROM session s JOIN account a ON a.id = s.account_id JOIN crew c ON c.id = a.crew_id WHERE s.token_hash = $1 AND s.expires_at > now()`,
       [tokenHash(token)],
