@@ -28,7 +28,8 @@ const isText = (node) =>
 
 /**
  * Every fault of one module: comparisons and arithmetic turned, conditions always or never, branches swapped, numbers one
- * off, flags turned, calls left out. Types, decorators and words are left alone: what they say is data.
+ * off, flags turned, calls left out. Types, decorators and words are left alone: what they say is data. So are fallbacks
+ * behind `??`.
  */
 export function sitesOf(file, code) {
   const { program, errors } = parseSync(file, code)
@@ -55,6 +56,7 @@ export function sitesOf(file, code) {
     faults(node, chained)
     const inChain = node.type === 'ChainExpression' || (chained && ['MemberExpression', 'CallExpression'].includes(node.type))
     for (const [key, child] of Object.entries(node)) {
+      if (node.type === 'LogicalExpression' && node.operator === '??' && key === 'right' && child.type === 'Literal') continue
       if (typeof child !== 'object' || child === null || key === 'typeAnnotation' || key === 'typeParameters') continue
       if (key === 'key' && !node.computed) continue
       walk(child, inChain && (key === 'expression' || key === 'object' || key === 'callee'))
@@ -66,7 +68,8 @@ export function sitesOf(file, code) {
       case 'BinaryExpression':
       case 'LogicalExpression': {
         const { operator, left, right } = node
-        if (operator === '??') return add(node, '?? left out', text(left))
+        // A fallback is mostly what the type checker asks for where nothing can be missing.
+        if (operator === '??') return
         if (!SWAPS[operator] || isText(node)) return
         return add(node, `${operator} → ${SWAPS[operator]}`, `(${text(left)}) ${SWAPS[operator]} (${text(right)})`)
       }

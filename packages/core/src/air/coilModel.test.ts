@@ -98,6 +98,10 @@ describe('why a split is off', () => {
   })
   it('puts flow before everything else', () => {
     expect(splitCauses({ ...facts, flowCfm: 1500, load: load(2.1, 0.7) }).causes.map((one) => one.kind)).toEqual(['flow'])
+    expect(splitCauses({ ...facts, splitF: 26, flowCfm: null, load: null }).wanted.slice(0, 2)).toEqual([
+      'the flow',
+      'wet bulbs on both sides of the coil',
+    ])
     expect(splitCauses({ ...facts, splitF: 26, flowCfm: 800 }).causes[0]?.says).toContain('Too little air')
   })
   it('tells damp air from a weak plant by what the coil takes out', () => {

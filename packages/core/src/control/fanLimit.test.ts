@@ -61,6 +61,7 @@ describe('a fan-and-limit switch', () => {
     expect(says(EXCHANGER, 900, 95)).toMatch(/never starts in this firing/)
     expect(says({ ...EXCHANGER, uaOn: 30 }, 130, 70)).toMatch(/still runs at the end/)
     expect(says(EXCHANGER, 130, 95)).toBe('')
+    expect(says(EXCHANGER, 130, 84, 84)).toMatch(/the blower never stops/)
     const never = fanLimitVerdict({ fanOnF: 140, fanOffF: 59 }, run(EXCHANGER, 140, 59), 68, showIn(METRIC_UNITS))
     expect(never[0]?.says).toMatch(/15\.0 °C and the return air is 20\.0 °C/)
   })

@@ -265,6 +265,21 @@ describe('a service code', () => {
       ok: true,
       value: { code: '0473', working: ['R 04.17 → 0417', 'backwards: 7140', '3 added to each figure: 0473'] },
     }))
+  it.each([
+    [[{ do: 'first', n: 2 }], '94718', '94'],
+    [[{ do: 'last', n: 3 }], '94718', '718'],
+    [[{ do: 'add', n: 9 }], '995', '004'],
+    [[{ do: 'addEach', n: 5 }], '1978', '6423'],
+    [[{ do: 'reverse' }, { do: 'first', n: 1 }], '94718', '8'],
+    [[{ do: 'digits' }], '0071', '0071'],
+  ] as const)('%j makes of %s the code %s', (steps, typed, code) =>
+    expect(serviceCode({ shows: '', example: '', steps }, typed)).toMatchObject({ value: { code } }),
+  )
+  it('takes sixteen figures and no more', () => {
+    const none = { shows: '', example: '', steps: [] }
+    expect(serviceCode(none, '1'.repeat(16)).ok).toBe(true)
+    expect(serviceCode(none, '1'.repeat(17)).ok).toBe(false)
+  })
   it.each(['', 'version', '4.1', '1'.repeat(40)])('refuses “%s” with the way out', (typed) =>
     expect(serviceCode(RULE, typed)).toMatchObject({ ok: false, remedy: 'Read it from “Version”; it looks like R 04.17.' }),
   )

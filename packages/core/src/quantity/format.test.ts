@@ -19,5 +19,6 @@ describe('showing a quantity', () => {
     expect(formatNumber(-0.001, 2, true)).toBe('0.00')
     expect(format('flow', Number.NaN, BASE_UNITS)).toBe('—')
   })
+  it('writes nothing as nothing', () => expect(formatScientific(0)).toBe('0'))
   it('writes small coefficients in powers of ten', () => expect(formatScientific(4.2549e-7)).toBe('4.25×10⁻⁷'))
 })

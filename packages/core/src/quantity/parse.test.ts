@@ -55,6 +55,34 @@ describe('reading a measurement', () => {
       reason: expect.stringContaining('outside what a static pressure can be'),
     }))
 
+  // What the instruments of this trade show at most: beyond it is a slip of the decimal point or the unit.
+  it.each([
+    ['static', -10, 10],
+    ['flow', 0, 100_000],
+    ['temperature', -80, 400],
+    ['temperatureDifference', -200, 200],
+    ['length', 0.1, 600],
+    ['altitude', -1500, 20_000],
+    ['capacity', 0.1, 500],
+    ['power', 0, 1000],
+    ['velocity', 0, 10_000],
+    ['area', 0.001, 1000],
+    ['voltage', 0, 700],
+    ['current', 0, 1000],
+    ['humidity', 0, 100],
+    ['percent', -100, 100],
+  ] as const)('%s goes from %d to %d', (quantity, least, most) => {
+    expect(base(String(least), quantity)).toBe(least)
+    expect(base(String(most), quantity)).toBe(most)
+    for (const beyond of [least - 0.0009, most + 0.5]) expect(parseReading(String(beyond), quantity).ok).toBe(false)
+  })
+
+  it('shows the first forty letters of what is no number', () => {
+    const read = (length: number) => parseReading('x'.repeat(length), 'static')
+    expect(read(40)).toMatchObject({ reason: `“${'x'.repeat(40)}” is not a number.` })
+    expect(read(41)).toMatchObject({ reason: `“${'x'.repeat(40)}…” is not a number.` })
+  })
+
   it('keeps a long text out of its answer', () => {
     const read = parseReading('x'.repeat(5_000_000), 'static')
     expect(!read.ok && read.reason.length).toBeLessThan(100)

@@ -30,6 +30,26 @@ const system = (
   controller: { splitPower: true, power: 'common', valve: 'O and B', valveSet: null, ...controller },
 })
 const PUMP = system()
+
+describe('the calls of a system', () => {
+  it.each([
+    [{ kind: 'heat-pump', heatStages: 0, coolStages: 1 }, ['off', 'fan', 'cool-1', 'heat-1']],
+    [{ kind: 'heat-pump', heatStages: 0, coolStages: 2 }, ['off', 'fan', 'cool-1', 'cool-2', 'heat-1', 'heat-2']],
+    [{ kind: 'heat-pump', heatStages: 1, coolStages: 1 }, ['off', 'fan', 'cool-1', 'heat-1', 'heat-2', 'emergency']],
+    [{ kind: 'furnace', heatStages: 1, coolStages: 1 }, ['off', 'fan', 'cool-1', 'heat-1']],
+    [{ kind: 'furnace', heatStages: 2, coolStages: 2 }, ['off', 'fan', 'cool-1', 'cool-2', 'heat-1', 'heat-2']],
+    [{ kind: 'cool-only', heatStages: 2, coolStages: 1 }, ['off', 'fan', 'cool-1']],
+    [{ kind: 'heat-only', heatStages: 1, coolStages: 1 }, ['off', 'fan', 'heat-1']],
+  ] as const)('%j: %j', (more, calls) => expect(callsOf(system(more))).toEqual(calls))
+
+  it('in emergency the auxiliary heater alone, both stages of it', () => {
+    const told = (heatStages: 1 | 2) => {
+      const pump = system({ heatStages })
+      return runsWords(outcomeOf(pump, wantedWiring(pump), 'emergency'))
+    }
+    expect(told(1)).not.toBe(told(2))
+  })
+})
 const FURNACE = system({ kind: 'furnace', heatStages: 2 })
 const TWO = system({ kind: 'furnace', transformers: 2 })
 

@@ -30,6 +30,22 @@ describe('a record file', () => {
     expect(read.ok).toBe(false)
     expect(!read.ok && `${read.reason} ${read.remedy}`).toMatch(reason)
   })
+  it('says which change it was, counted from one', () => {
+    const { changes } = begun().pen
+    const reasonOf = (change: object) => {
+      const read = parseRecordFile(file(change), NOW)
+      return read.ok ? '' : read.reason
+    }
+    const [first, second, third, fourth] = changes
+    expect(reasonOf({ changes: [first, { ...second, at: 'noon' }] })).toMatch(/^Change 2 of 2: /)
+    expect(reasonOf({ changes: [first, second, { ...third, siteId: uuid(8) }] })).toBe('Change 3 belongs to another site.')
+    expect(reasonOf({ changes: [first, second, fourth] })).toMatch(/^Change 3 of 3: It speaks of a visit/)
+    expect(reasonOf({ siteId: 7 })).toBe('This record has no list of changes.')
+  })
+  it('has no photos and no writer where it says none', () =>
+    expect(parseRecordFile({ format: 'ingle-record/1', siteId: uuid(0), changes: [] }, NOW)).toMatchObject({
+      value: { photos: [], exportedAt: '', exportedBy: { crew: '', ingle: '' } },
+    }))
   it('keeps a setting of a later minor format', () => {
     const { pen } = begun()
     pen.write('setting.set', { ...HERE, role: 'fan.level', column: 'left', value: '2' })

@@ -87,6 +87,14 @@ describe('two families side by side', () => {
       'fan.satisfied.heat',
       'control.differential',
     ]))
+  it('in the order of needs first, of roles then', () => {
+    const roles = (ids: string[]) => ({ ...WALL, settings: ids.map((role) => ({ ...WALL.settings[0], role, word: role })) })
+    const all = ['time.clock', 'fan.delay.off.cool', 'control.differential', 'airflow.cool', 'sensor.source', 'role.unheard']
+    expect(compareProfiles(roles(all) as never, roles([]) as never).map((one) => one.role)).toEqual(
+      compareProfiles(roles(all.toReversed()) as never, roles([]) as never).map((one) => one.role),
+    )
+    expect(compareProfiles(roles(all) as never, roles([]) as never)).toHaveLength(5)
+  })
   it('says what only one of them offers, and nothing where one lacks it', () => {
     expect(rows.find((one) => one.role === 'fan.satisfied.heat')?.differs).toBe('first only: trickle; second only: as set')
     expect(rows.find((one) => one.role === 'airflow.cool')).toMatchObject({ first: [], differs: null })

@@ -43,6 +43,30 @@ describe('an equipment profile', () => {
       ],
     })
   })
+  it('holds its flow, where the table says so', () => {
+    const held = { kind: 'constant-airflow', taps: ['A', 'B'], tapFlowsCfm: [900, 1200], maxStaticInWc: 0.8 }
+    expect(blowerOf(profile({}, held) as never)?.table).toEqual(held)
+    expect(blowerOf(profile({}, { ...held, maxStaticInWc: undefined }) as never)).toBeNull()
+    expect(blowerOf(profile({}, { ...held, tapFlowsCfm: undefined }) as never)).toBeNull()
+    expect(blowerOf(profile({}, { flowsCfm: undefined }) as never)).toBeNull()
+    expect(blowerOf(profile({}, { staticsInWc: undefined }) as never)).toBeNull()
+  })
+  it.each([
+    [
+      'a register for what is no setting',
+      [{ id: 'fan.step.low', register: 5 }],
+      /register 5 names “fan\.step\.low”, which is no setting/,
+    ],
+    [
+      'a register that already says what it is',
+      [{ id: 'airflow.cool', register: 1 }],
+      /register 1 holds “airflow\.cool” and “what it is”/,
+    ],
+  ])('is refused with %s', (_, registers, says) => {
+    const gateway = { unitId: 1, identity: { register: 1, value: 17 }, registers }
+    const read = parseProfile(profile({ gateway }))
+    expect(read.ok ? '' : read.reason).toMatch(says)
+  })
   it('is no blower without one', () => expect(blowerOf(profile({ blower: undefined }) as never)).toBeNull())
 
   it.each<[string, unknown, RegExp]>([

@@ -80,6 +80,14 @@ describe('every way of knowing the flow', () => {
     const rise = { id: 'r', returnDbF: 68, supplyDbF: 92, volts: 240, amps: 37, phases: 1 as const }
     const heater = (temperature: InstrumentData) =>
       flowBy('heater-rise', pictureWith({ rise }, { instruments: { temperature } }))?.plusMinusCfm ?? 0
+    // By hand: thermometers ± 1 °F on a rise of 24; volts ± 2.4 of 240; amps ± 1.85 of 37.
+    const all = {
+      temperature: instrument({ measures: 'temperature', accuracyPct: 0, accuracyFixed: 1 }),
+      voltage: instrument({ measures: 'voltage', accuracyPct: 1 }),
+      current: instrument({ measures: 'current', accuracyPct: 5 }),
+    }
+    const { flowCfm = 0, plusMinusCfm } = flowBy('heater-rise', pictureWith({ rise }, { instruments: all })) ?? {}
+    expect(plusMinusCfm).toBeCloseTo(Math.hypot(0.01, 0.05, Math.SQRT2 / 24) * flowCfm, 6)
     expect(heater(instrument({ measures: 'temperature', accuracyPct: 0, accuracyFixed: 2 }))).toBeGreaterThan(
       heater(instrument({ measures: 'temperature', accuracyPct: 0, accuracyFixed: 0.2 })),
     )
