@@ -49,6 +49,21 @@ describe('reading back', () => {
   })
   it('fills a known grille from the survey', () =>
     expect(read('grille return 480')).toMatchObject({ intent: { side: 'return', widthIn: 24, freeArea: 0.68 } }))
+  it('takes a size in the chosen unit of length, or in one that is named', () => {
+    const size = (text: string, units = METRIC_UNITS) => {
+      const line = read(text, { units })
+      return line.state === 'ready' && line.intent.kind === 'grille'
+        ? [line.intent.widthIn, line.intent.heightIn].map((side) => side && Math.round(side * 1e9) / 1e9)
+        : line
+    }
+    expect(size('grille hall 2.1 50.8x25.4')).toEqual([20, 10])
+    expect(size('grille hall 2.1 20x10in')).toEqual([20, 10])
+    expect(size('grille hall 2.1 508x?mm')).toEqual([20, null])
+    expect(size('grille hall 400 20x10', BASE_UNITS)).toEqual([20, 10])
+    expect(read('grille hall 2.1 60x60 free 0.7', { units: METRIC_UNITS })).toMatchObject({
+      reads: 'supply grille “hall” 2.10 m/s, 60.0 × 60.0 cm, 70% free',
+    })
+  })
   it('takes a wet bulb or a humidity with the split', () => {
     expect(read('split 74.1 55 wb 62 53.5')).toMatchObject({ intent: { returnWbF: 62, supplyWbF: 53.5 } })
     expect(read('split 74.1 55 rh 52')).toMatchObject({ intent: { returnRhPct: 52 } })

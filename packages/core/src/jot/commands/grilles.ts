@@ -1,5 +1,6 @@
 import { percent, showIn } from '../../advice/show.ts'
 import { readNumber } from '../../quantity/parse.ts'
+import { chosenUnit, findUnit, toBase } from '../../quantity/units.ts'
 import type { JotGrille } from '../grammar.ts'
 import { finish, isNumbers, type Line, readings } from '../line.ts'
 import { type JotContext, type JotReading, needs, wrong } from '../reading.ts'
@@ -15,10 +16,11 @@ export function grille(line: Line, context: JotContext): JotReading {
   let widthIn = known?.widthIn ?? null
   let heightIn = known?.heightIn ?? null
   let freeArea = known?.freeArea ?? null
-  const size = /^(\d+(?:\.\d+)?|\?)[x×](\d+(?:\.\d+)?|\?)$/.exec(line.peek())
+  const size = /^(\d+(?:\.\d+)?|\?)[x×](\d+(?:\.\d+)?|\?)(in|cm|mm)?$/.exec(line.peek())
   if (size) {
     line.next()
-    const side = (text: string | undefined) => (text === '?' ? null : Number(text))
+    const unit = (size[3] && findUnit('length', size[3])) || chosenUnit('length', context.units)
+    const side = (text: string | undefined) => (text === '?' ? null : toBase(Number(text), unit))
     widthIn = side(size[1])
     heightIn = side(size[2])
   }
@@ -32,7 +34,7 @@ export function grille(line: Line, context: JotContext): JotReading {
   const show = showIn(context.units)
   const area =
     widthIn !== null && heightIn !== null
-      ? `, ${widthIn}×${heightIn} in${freeArea === null ? '' : `, ${percent(freeArea)} free`}`
+      ? `, ${show('length', widthIn, { bare: true })} × ${show('length', heightIn)}${freeArea === null ? '' : `, ${percent(freeArea)} free`}`
       : ''
   return finish(line, {
     intent: { kind: 'grille', name, side, faceFpm, widthIn, heightIn, freeArea },

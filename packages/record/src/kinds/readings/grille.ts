@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { grilleNamed, readNumber, tidyTyped } from '@ingle/core'
+import { BASE_UNITS, grilleNamed, readNumber, tidyTyped, type UnitChoice } from '@ingle/core'
 import { IsIn, IsNotEmpty, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
 import { exact } from '../exact.ts'
 import { OnTry } from '../onVisit.ts'
@@ -30,7 +30,7 @@ export const grille = reading('grille', {
     const { known } = grilleNamed(name.toLowerCase(), context)
     if (known?.freeArea != null && freeArea == null) return null
     const sized = (known?.widthIn ?? null) === (widthIn ?? null) && (known?.heightIn ?? null) === (heightIn ?? null)
-    const size = sized ? '' : ` ${widthIn ?? '?'}x${heightIn ?? '?'}`
+    const size = sized ? '' : ` ${sizeIn(widthIn ?? null, heightIn ?? null, context.units)}`
     const free = (known?.freeArea ?? null) === (freeArea ?? null) ? '' : ` free ${freeArea}`
     return `grille ${named(name, side, context)} ${exact('velocity', faceFpm, context.units)}${size}${free}`
   },
@@ -49,4 +49,12 @@ export function named(name: string, side: 'return' | 'supply', context: LineCont
   const typed = name.toLowerCase()
   const taken = grilleNamed(typed, context)
   return taken.name === name && taken.side === side ? typed : `${typed} ${side}`
+}
+
+/** A size as one word: in the reader's unit where that says it to the last digit, else in inches, named. */
+function sizeIn(widthIn: number | null, heightIn: number | null, units: UnitChoice): string {
+  const said = (choice: UnitChoice) =>
+    [widthIn, heightIn].map((side) => (side === null ? '?' : exact('length', side, choice))).join('x')
+  const own = said(units)
+  return own.includes(' ') ? `${said(BASE_UNITS).replaceAll(' in', '')}in` : own
 }
