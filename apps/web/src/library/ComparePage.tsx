@@ -1,9 +1,10 @@
 import { sayOffer } from '@ingle/core'
 import { compareProfiles, type Profile, type ProfileSetting } from '@ingle/record'
-import { useEffect, useMemo, useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { SelectField } from '../kit/Field.tsx'
 import { Empty } from '../kit/Notice.tsx'
+import { LibraryFrame } from './LibraryFrame.tsx'
 import { useLibrary } from './useLibrary.ts'
 import { usePartnerNames } from './usePartnerNames.ts'
 import { Way } from './Way.tsx'
@@ -16,9 +17,6 @@ export function ComparePage() {
   const find = (id: string | null) => profiles.find((one) => one.id === id)?.content ?? null
   const [a, b] = [find(params.get('a')), find(params.get('b'))]
   const rows = useMemo(() => (a && b ? compareProfiles(a, b) : []), [a, b])
-  useEffect(() => {
-    document.title = 'Compare · Ingle'
-  }, [])
   const options = [
     ['', 'Choose a family'] as const,
     ...profiles.filter((one) => !one.retired).map((one) => [one.id, `${one.content.maker} ${one.content.family}`] as const),
@@ -30,13 +28,7 @@ export function ComparePage() {
     })
   const shown = onlyBoth ? rows.filter((row) => row.first.length > 0 && row.second.length > 0) : rows
   return (
-    <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
-      <p className="soft text-[14px]">
-        <Link to="/library" className="link">
-          Library
-        </Link>
-      </p>
-      <h1 className="text-2xl font-bold mb-3">Compare two families</h1>
+    <LibraryFrame title="Compare two families">
       <div className="grid gap-3 sm:grid-cols-2 max-w-3xl">
         <SelectField label="First" value={a?.id ?? ''} options={options} onSave={choose('a')} />
         <SelectField label="Second" value={b?.id ?? ''} options={options} onSave={choose('b')} />
@@ -92,7 +84,7 @@ export function ComparePage() {
           </section>
         </>
       )}
-    </main>
+    </LibraryFrame>
   )
 }
 

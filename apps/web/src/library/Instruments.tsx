@@ -2,8 +2,7 @@ import type { LibraryEntry } from '@ingle/catalog'
 import { calibrationDue, format, INSTRUMENT_MEASURES, instrumentDoubts, parseReading, showIn, type UnitChoice } from '@ingle/core'
 import { INSTRUMENT_FORMAT, type Instrument } from '@ingle/record'
 import { FileUp, Pencil } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import { Link } from 'react-router'
+import { useState } from 'react'
 import { LineField, SelectField } from '../kit/Field.tsx'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
@@ -11,6 +10,7 @@ import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { DocumentCard } from './DocumentCard.tsx'
+import { LibraryFrame } from './LibraryFrame.tsx'
 import { useImport } from './useImport.ts'
 import { useLibrary } from './useLibrary.ts'
 
@@ -22,25 +22,20 @@ export function Instruments() {
   const instruments = useLibrary((library) => library.instruments)
   const { said, choose } = useImport('instrument', () => undefined)
   const [edited, setEdited] = useState<Instrument | 'new' | null>(null)
-  useEffect(() => {
-    document.title = 'Instruments · Ingle'
-  }, [])
   return (
-    <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
-      <p className="soft text-[14px]">
-        <Link to="/library" className="link">
-          Library
-        </Link>
-      </p>
-      <div className="flex flex-wrap items-center gap-2 mb-3">
-        <h1 className="text-2xl font-bold mr-auto">Instruments</h1>
-        <button type="button" className="btn" onClick={choose}>
-          <FileUp size={17} aria-hidden="true" /> Import
-        </button>
-        <button type="button" className="btn btn-primary" onClick={() => setEdited('new')}>
-          New instrument
-        </button>
-      </div>
+    <LibraryFrame
+      title="Instruments"
+      actions={
+        <>
+          <button type="button" className="btn" onClick={choose}>
+            <FileUp size={17} aria-hidden="true" /> Import
+          </button>
+          <button type="button" className="btn btn-primary" onClick={() => setEdited('new')}>
+            New instrument
+          </button>
+        </>
+      }
+    >
       {said && <Notice kind="wrong">{said}</Notice>}
       {edited && (
         <EditInstrument
@@ -60,7 +55,7 @@ export function Instruments() {
           ))}
         </ul>
       )}
-    </main>
+    </LibraryFrame>
   )
 }
 

@@ -2,10 +2,9 @@ import type { LibraryEntry } from '@ingle/catalog'
 import { idOfKey, PLACE_WORDS, placeOfKey, roleLabel, roleOf, sayMeaning } from '@ingle/core'
 import type { Pattern } from '@ingle/record'
 import { FileUp } from 'lucide-react'
-import { useEffect } from 'react'
-import { Link } from 'react-router'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { DocumentCard } from './DocumentCard.tsx'
+import { LibraryFrame } from './LibraryFrame.tsx'
 import { useImport } from './useImport.ts'
 import { useLibrary } from './useLibrary.ts'
 
@@ -13,22 +12,15 @@ import { useLibrary } from './useLibrary.ts'
 export function Patterns() {
   const patterns = useLibrary((library) => library.patterns)
   const { said, choose } = useImport('pattern', () => undefined)
-  useEffect(() => {
-    document.title = 'Patterns · Ingle'
-  }, [])
   return (
-    <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
-      <p className="soft text-[14px]">
-        <Link to="/library" className="link">
-          Library
-        </Link>
-      </p>
-      <div className="flex flex-wrap items-center gap-2 mb-3">
-        <h1 className="text-2xl font-bold mr-auto">Patterns</h1>
+    <LibraryFrame
+      title="Patterns"
+      actions={
         <button type="button" className="btn" onClick={choose}>
           <FileUp size={17} aria-hidden="true" /> Import
         </button>
-      </div>
+      }
+    >
       {said && <Notice kind="wrong">{said}</Notice>}
       {patterns.length === 0 ? (
         <Empty title="No patterns yet">
@@ -44,7 +36,7 @@ export function Patterns() {
           ))}
         </ul>
       )}
-    </main>
+    </LibraryFrame>
   )
 }
 

@@ -4,6 +4,7 @@ import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
+import { SizeFields } from '../../kit/SizeFields.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { PART_WORDS } from './partWords.ts'
 
@@ -62,22 +63,7 @@ export function PartCard({ part }: { part: PartState }) {
             onSave={(name) => set({ name })}
           />
           {grille || part.role === 'filter' ? (
-            <>
-              <QuantityField
-                label="Width"
-                quantity="length"
-                base={part.widthIn}
-                units={units}
-                onSave={(widthIn) => set({ widthIn })}
-              />
-              <QuantityField
-                label="Height"
-                quantity="length"
-                base={part.heightIn}
-                units={units}
-                onSave={(heightIn) => set({ heightIn })}
-              />
-            </>
+            <SizeFields of={part} units={units} onSave={set} />
           ) : (
             <>
               <TextField label="Maker" value={part.maker} onSave={(maker) => set({ maker })} />

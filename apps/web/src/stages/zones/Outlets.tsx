@@ -10,6 +10,7 @@ import { newId } from '../../kit/ids.ts'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
+import { SizeFields } from '../../kit/SizeFields.tsx'
 import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Readings } from './Readings.tsx'
@@ -212,20 +213,7 @@ function OutletFields({ outlet, share, zoneFlow }: { outlet: OutletState; share:
           options={[['', 'not said'], ...Object.entries(OUTLET_KINDS).map(([id, one]) => [id, one.words] as const)]}
           onSave={(kind) => kind && void save({ kind: kind as OutletKind })}
         />
-        <QuantityField
-          label="Width"
-          quantity="length"
-          base={outlet.widthIn}
-          units={units}
-          onSave={(widthIn) => save({ widthIn })}
-        />
-        <QuantityField
-          label="Height"
-          quantity="length"
-          base={outlet.heightIn}
-          units={units}
-          onSave={(heightIn) => save({ heightIn })}
-        />
+        <SizeFields of={outlet} units={units} onSave={save} />
         <NumberField
           label="Free-area factor"
           hint="0.75, from its maker"
