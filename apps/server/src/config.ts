@@ -1,5 +1,5 @@
 /** Settings of the server, all from the environment; documented in the README. */
-interface Config {
+export interface Config {
   databaseUrl: string
   port: number
   host: string

@@ -12,7 +12,6 @@ import { NEWS_CHANNEL } from '../src/data/crewData.ts'
 import { slug } from '../src/http/attachment.ts'
 import { webFiles } from '../src/http/webFiles.ts'
 import { Newsroom } from '../src/news/newsroom.ts'
-import { rich } from '../src/reports/pdf.ts'
 import { type Bench, openBench } from './bench.ts'
 
 describe('settings from the environment', () => {
@@ -146,16 +145,7 @@ describe('over the wire', () => {
   })
 })
 
-describe('words on paper', () => {
-  it('set rare signs in a face that has them, and nothing else', () => {
-    expect(rich('plain words')).toBe('plain words')
-    expect(rich('9 kW ≥ 1,050 cfm')).toEqual([
-      { text: '9 kW ', font: 'Words' },
-      { text: '≥', font: 'Signs' },
-      { text: ' 1,050 cfm', font: 'Words' },
-    ])
-    expect(rich('→')).toEqual([{ text: '→', font: 'Signs' }])
-  })
-  it('make a file name of any site’s name', () =>
+describe('an attachment', () => {
+  it('has a file name of any site’s name', () =>
     expect(['Tidewell Pottery', 'Café “Øst” / 3', '…'].map(slug)).toEqual(['tidewell-pottery', 'cafe-st-3', 'site']))
 })

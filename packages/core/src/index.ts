@@ -20,7 +20,8 @@ export {
   TAP_NEEDS,
   type TapNeed,
 } from './advice/systemJoint.ts'
-export { type Working, workings } from './advice/workings.ts'
+export { formulasSaid, resultSaid, type Working } from './advice/working.ts'
+export { workings } from './advice/workings.ts'
 export { type CoilModel, coilAt, coilModel, coilOverRamp } from './air/coilModel.ts'
 export { airFactors, sensibleFactor } from './air/factors.ts'
 export { coilLeaving, coilLoad, mixAir } from './air/processes.ts'
@@ -171,6 +172,7 @@ export {
   BASE_UNITS,
   chosenUnit,
   fromChosen,
+  isMetric,
   METRIC_UNITS,
   QUANTITY_NAMES,
   type Quantity,

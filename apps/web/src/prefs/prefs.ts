@@ -1,4 +1,4 @@
-import { BASE_UNITS, METRIC_UNITS, type UnitChoice } from '@ingle/core'
+import { BASE_UNITS, type UnitChoice } from '@ingle/core'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 
@@ -32,5 +32,3 @@ export function followTheme(): void {
   apply(usePrefs.getState().theme)
   usePrefs.subscribe((state) => apply(state.theme))
 }
-
-export const isMetric = (units: UnitChoice): boolean => units.flow === METRIC_UNITS.flow

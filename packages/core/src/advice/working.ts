@@ -1,5 +1,6 @@
 import { formatNumber } from '../quantity/format.ts'
-import type { Quantity } from '../quantity/units.ts'
+import { isMetric, type Quantity, type UnitChoice } from '../quantity/units.ts'
+import { showIn } from './show.ts'
 
 /**
  * How one number came about: formula with the numbers in it, inputs, source, how sure. Formulas are always written in
@@ -13,6 +14,19 @@ export interface Working {
   inputs: { name: string; value: string; from: string }[]
   source: string
   note?: string
+}
+
+/** What a reader of other units has to know before the formulas; null: nothing. */
+export const formulasSaid = (units: UnitChoice): string | null =>
+  isMetric(units) ? 'Formulas stand in inch-pound units, where their constants hold; results beside them in yours.' : null
+
+/** The result in the reader's units, with how far it may be off: "587 L/s ± 25 L/s"; empty: it has none of its own. */
+export function resultSaid({ result }: Working, units: UnitChoice): string {
+  if (!result) return ''
+  const { quantity, value, plusMinus } = result
+  const show = showIn(units)
+  const off = plusMinus && show(quantity === 'temperature' ? 'temperatureDifference' : quantity, plusMinus)
+  return off ? `${show(quantity, value)} ± ${off}` : show(quantity, value)
 }
 
 export const f = (value: number, decimals = 0) => formatNumber(value, decimals)

@@ -141,6 +141,9 @@ export const METRIC_UNITS: UnitChoice = {
   velocity: 'm/s',
 }
 
+/** Whether somebody reads other units than those in which formulas stand. */
+export const isMetric = (choice: UnitChoice): boolean => choice.flow === METRIC_UNITS.flow
+
 /** The unit in which a quantity is shown and, without a unit, read. */
 export function chosenUnit(quantity: Quantity, choice: UnitChoice): Unit {
   const symbol =

@@ -1,7 +1,6 @@
-import { type AirflowPicture, format, type Working, workings } from '@ingle/core'
+import { type AirflowPicture, format, formulasSaid, isMetric, resultSaid, type Working, workings } from '@ingle/core'
 import { ChevronRight } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { isMetric } from '../../prefs/prefs.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** How it was worked out: every number opens to its formula, inputs and source. */
@@ -9,6 +8,7 @@ export function WorkedOut({ picture }: { picture: AirflowPicture }) {
   const { units } = useVisit()
   const all = useMemo(() => workings(picture), [picture])
   const [open, setOpen] = useState<string | null>(null)
+  const said = formulasSaid(units)
   const past = picture.current && picture.current.input.id !== picture.input.tries.at(-1)?.id
   return (
     <section aria-label="How it was worked out" className="panel p-4 text-[14px]">
@@ -16,11 +16,7 @@ export function WorkedOut({ picture }: { picture: AirflowPicture }) {
         <h2 className="font-bold text-[15px]">How it was worked out</h2>
         {picture.current && <span className="soft text-[13px] ml-auto">{past ? '' : `try ${picture.current.input.number}`}</span>}
       </div>
-      {isMetric(units) && (
-        <p className="soft text-[13px] mb-1">
-          Formulas stand in inch-pound units, where their constants hold; results beside them in yours.
-        </p>
-      )}
+      {said && <p className="soft text-[13px] mb-1">{said}</p>}
       {all.length === 0 && (
         <p className="soft">Nothing yet. Each number will open here to its formula, its inputs and its source.</p>
       )}
@@ -60,14 +56,7 @@ function WorkingLine({ working, open, onToggle }: { working: Working; open: bool
         <dd className="pb-2.5 pl-[1.375rem] text-[13.5px] leading-snug">
           {result && (
             <p className="mb-1">
-              Result <b className="num">{format(result.quantity, result.value, units)}</b>
-              {result.plusMinus !== undefined && (
-                <span className="num">
-                  {' '}
-                  ±{' '}
-                  {format(result.quantity === 'temperature' ? 'temperatureDifference' : result.quantity, result.plusMinus, units)}
-                </span>
-              )}
+              Result <b className="num">{resultSaid(working, units)}</b>
             </p>
           )}
           <table className="mb-1">

@@ -1,4 +1,4 @@
-import { calibrationDue, findings, INSTRUMENT_MEASURES, tapName, workings } from '@ingle/core'
+import { calibrationDue, findings, formulasSaid, INSTRUMENT_MEASURES, resultSaid, tapName, workings } from '@ingle/core'
 import { READING_KINDS } from '@ingle/record'
 import { airflowRows, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
@@ -127,15 +127,24 @@ const judged = ({ picture, show, move, here }: VisitView): PlacedSection => ({
   ],
 })
 
-const workedOut = ({ picture }: VisitView): PlacedSection => ({
-  title: 'How it was worked out',
-  record: 'worked-out',
-  blocks: [
-    {
-      kind: 'table',
-      head: ['', 'Formula', 'Source'],
-      rows: workings(picture).map((one) => [one.label, one.formula, one.note ? `${one.source} ${one.note}` : one.source]),
-      empty: 'Nothing worked out yet.',
-    },
-  ],
-})
+function workedOut({ picture, units }: VisitView): PlacedSection {
+  const said = formulasSaid(units)
+  return {
+    title: 'How it was worked out',
+    record: 'worked-out',
+    blocks: [
+      ...(said ? [{ kind: 'lines' as const, lines: [said], empty: '' }] : []),
+      {
+        kind: 'table',
+        head: ['', 'Formula', ...(said ? ['Result'] : []), 'Source'],
+        rows: workings(picture).map((one) => [
+          one.label,
+          one.formula,
+          ...(said ? [resultSaid(one, units)] : []),
+          one.note ? `${one.source} ${one.note}` : one.source,
+        ]),
+        empty: 'Nothing worked out yet.',
+      },
+    ],
+  }
+}
