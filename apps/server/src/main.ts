@@ -15,7 +15,7 @@ async function main(): Promise<void> {
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
     process.once(signal, () => {
       log.info({ signal }, 'stopping')
-      stop().finally(() => process.exit(0))
+      void stop().finally(() => process.exit(0))
     })
 }
 

@@ -16,6 +16,8 @@ export interface Bench {
   url: string
   db: DataSource
   newsroom: Newsroom
+  /** What the server wrote into its log, oldest first. */
+  log: { level: number; msg: string; path?: string; ms?: number; [field: string]: unknown }[]
   /** A request as a browser on this origin makes it; signed in when a name is given. */
   ask: (
     method: string,
@@ -31,7 +33,8 @@ export async function openBench(): Promise<Bench> {
   const url = await newDatabase(inject('databaseUrl'))
   const db = await openDatabase(url)
   for (const crew of DEMO_CREWS) await addCrew(db, crew, crew.accounts)
-  const log = pino({ level: 'silent' })
+  const lines: Bench['log'] = []
+  const log = pino({}, { write: (line: string) => lines.push(JSON.parse(line)) })
   const newsroom = new Newsroom(url, log)
   await newsroom.open()
   const app = makeApp({
@@ -62,6 +65,7 @@ export async function openBench(): Promise<Bench> {
     url,
     db,
     newsroom,
+    log: lines,
     data: (crew) => new CrewData(db, crew === 'lantern' ? LANTERN_LANE.id : OTTER_QUAY.id),
     ask: async (method, path, { as, body, headers = {} } = {}) => {
       const sent: Record<string, string> = { host: 'localhost', origin: ORIGIN, ...headers }

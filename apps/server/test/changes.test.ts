@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { type Change, FOLD_VERSION } from '@ingle/record'
+import type { RoundAnswer } from '@ingle/record/wire'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { MIGRATIONS } from '../src/data/migrations.ts'
@@ -127,7 +128,30 @@ describe('a batch of changes', () => {
       changes: { seq: number }[]
     }
     expect(answer.changes.map((one) => one.seq)).toEqual([5, 6])
-    expect((await bench.ask('GET', `/api/sites/${siteId}/changes?after=six`, { as: 'mr' })).status).toBe(400)
+    for (const bad of ['six', '-1', '1.5'])
+      expect((await bench.ask('GET', `/api/sites/${siteId}/changes?after=${bad}`, { as: 'mr' })).status).toBe(400)
+    const none = await bench.ask('GET', `/api/sites/${siteId}/changes?after=6`, { as: 'mr' })
+    expect([none.status, await none.json()]).toEqual([200, { changes: [] }])
+    expect((await bench.ask('GET', `/api/sites/${randomUUID()}/changes?after=6`, { as: 'mr' })).status).toBe(404)
+  })
+
+  it('holds five hundred, and not one more', async () => {
+    const siteId = randomUUID()
+    const most = Array.from({ length: 500 }, (_, i) => ({ kind: i === 0 ? 'site.set' : 'none', id: randomUUID() }))
+    expect(await outcomes(send(siteId, most))).toHaveLength(500)
+    const answer = await send(siteId, [...most, { kind: 'none' }])
+    expect([answer.status, ((await answer.json()) as { title: string }).title]).toEqual([
+      413,
+      'A batch holds at most 500 changes; this has 501.',
+    ])
+  })
+
+  it('makes a site only by naming it', async () => {
+    const siteId = randomUUID()
+    expect((await send(siteId, [...record(siteId).slice(1), null])).status).toBe(404)
+    expect((await send(siteId, record(siteId))).status).toBe(200)
+    // Once it is there, anything may come.
+    expect((await send(siteId, record(siteId).slice(1, 2))).status).toBe(200)
   })
 
   it.each<[string, unknown, number]>([
@@ -140,6 +164,53 @@ describe('a batch of changes', () => {
     const answer = await bench.ask('POST', `/api/sites/${randomUUID()}/changes`, { as: 'mr', body })
     expect(answer.status).toBe(status)
     expect(await answer.json()).toMatchObject({ title: expect.stringMatching(/\.$/), detail: expect.stringMatching(/\w/) })
+  })
+})
+
+describe('the Round', () => {
+  it('has sites by name, the latest visit first, and what is still open, with whom and since when', async () => {
+    const [later, sooner] = [randomUUID(), randomUUID()]
+    const [site, system, visit] = record(later, 3) as [Change, Change, Change]
+    const make = (minute: number, kind: string, body: object) => ({ id: randomUUID(), siteId: later, at: at(minute), kind, body })
+    const { visitId } = visit.body as { visitId: string }
+    const { systemId } = system.body as { systemId: string }
+    const [second, itemId, doneId] = [randomUUID(), randomUUID(), randomUUID()]
+    await send(later, [
+      { ...site, body: { name: 'Zinc Lane', place: 'Wrenmoor', timeZone: 'Europe/Lisbon' } },
+      system,
+      visit,
+      make(4, 'item.open', { visitId, systemId, itemId, text: 'larger grille' }),
+      make(5, 'item.open', { visitId, systemId, itemId: doneId, text: 'filter' }),
+      make(6, 'item.close', { visitId, itemId: doneId, how: 'put in' }),
+      make(7, 'visit.close', { visitId }),
+      make(9, 'visit.start', { visitId: second, reason: 'Complaint' }),
+    ])
+    await send(
+      sooner,
+      record(sooner, 2).map((one) => (one.kind === 'site.set' ? { ...one, body: { name: 'Alder Lane' } } : one)),
+    )
+    const { sites } = (await (await bench.ask('GET', '/api/round', { as: 'jt' })).json()) as RoundAnswer
+    const names = sites.map((one) => one.name)
+    expect(names.indexOf('Alder Lane')).toBeLessThan(names.indexOf('Zinc Lane'))
+    expect(sites.find((one) => one.id === later)).toEqual({
+      id: later,
+      name: 'Zinc Lane',
+      place: 'Wrenmoor',
+      timeZone: 'Europe/Lisbon',
+      systems: [{ id: systemId, name: 'AH-1', serves: '', equipment: '' }],
+      visits: [
+        { id: second, number: 2, reason: 'Complaint', startedAt: new Date(at(9)).toISOString(), closedAt: null },
+        {
+          id: visitId,
+          number: 1,
+          reason: 'Test',
+          startedAt: new Date(at(2)).toISOString(),
+          closedAt: new Date(at(7)).toISOString(),
+        },
+      ],
+      openItems: [{ id: itemId, systemId, text: 'larger grille', openedAt: new Date(at(4)).toISOString() }],
+    })
+    expect(sites.find((one) => one.id === sooner)).toMatchObject({ visits: [], openItems: [] })
   })
 })
 

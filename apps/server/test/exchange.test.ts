@@ -29,7 +29,24 @@ describe('photos', () => {
     expect((await bench.ask('PUT', photoPath(id), { as: 'mr', body: new Uint8Array(PIXEL) })).status).toBe(200)
     const back = await bench.ask('GET', photoPath(id), { as: 'jt' })
     expect(back.headers.get('content-type')).toBe('image/png')
+    expect(back.headers.get('cache-control')).toBe('private, max-age=31536000, immutable')
     expect(Buffer.from(await back.arrayBuffer())).toEqual(PIXEL)
+  })
+  it('of twelve megabytes still fits, and one byte more is refused before it is read', async () => {
+    const large = new Uint8Array(12_000_000)
+    large.set(PIXEL)
+    expect((await bench.ask('PUT', photoPath(randomUUID()), { as: 'mr', body: large })).status).toBe(200)
+    const id = randomUUID()
+    const declared = { 'content-length': '12000001' }
+    expect((await bench.ask('PUT', photoPath(id), { as: 'mr', body: new Uint8Array(PIXEL), headers: declared })).status).toBe(413)
+    const more = new Uint8Array(12_000_001)
+    more.set(PIXEL)
+    expect((await bench.ask('PUT', photoPath(id), { as: 'mr', body: more })).status).toBe(413)
+    expect((await bench.ask('GET', photoPath(id), { as: 'mr' })).status).toBe(404)
+  })
+  it('belong to a site that is there', async () => {
+    const nowhere = `/api/sites/${randomUUID()}/photos/${randomUUID()}`
+    expect((await bench.ask('PUT', nowhere, { as: 'mr', body: new Uint8Array(PIXEL) })).status).toBe(404)
   })
   it.each<[string, Uint8Array, number, string]>([
     ['that is no picture', new TextEncoder().encode('hello, I am a text'), 415, 'not a picture'],
@@ -142,7 +159,16 @@ describe('sheets as PDF', () => {
     expect(content.length).toBeGreaterThan(10_000)
   })
   it('is not there for a visit or system that is not', async () => {
-    expect((await bench.ask('GET', `${at.replace(TIDEWELL_VISIT_ID, randomUUID())}/card.pdf`, { as: 'mr' })).status).toBe(404)
-    expect((await bench.ask('GET', `${at.replace(TIDEWELL_SYSTEM_ID, 'nonsense')}/card.pdf`, { as: 'mr' })).status).toBe(404)
+    const missing = async (one: string, other: string) => {
+      const answer = await bench.ask('GET', `${at.replace(one, other)}/card.pdf`, { as: 'mr' })
+      return [answer.status, ((await answer.json()) as { title: string }).title]
+    }
+    for (const other of [randomUUID(), 'nonsense'])
+      for (const [one, what] of [
+        [TIDEWELL_ID, 'site'],
+        [TIDEWELL_SYSTEM_ID, 'system'],
+        [TIDEWELL_VISIT_ID, 'visit'],
+      ] as const)
+        expect(await missing(one, other)).toEqual([404, `There is no such ${what} in your crew’s records.`])
   })
 })

@@ -1,7 +1,11 @@
+import { randomUUID } from 'node:crypto'
 import { profileById } from '@ingle/catalog'
 import { DEMO_SITES, HARBOUR_ID, HARBOUR_SYSTEM_ID, HARBOUR_VISIT_ID } from '@ingle/catalog/demo'
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import ModbusRTU from 'modbus-serial'
+import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest'
 import { freePort } from '../../../tools/postgres.mjs'
+import { CrewData } from '../src/data/crewData.ts'
+import { type Line, onLine } from '../src/gateway/modbus.ts'
 import { type Fault, type StandIn, startStandIn } from '../src/gateway/standIn.ts'
 import { type Bench, NOW, openBench } from './bench.ts'
 
@@ -19,6 +23,8 @@ afterEach(async () => {
 })
 
 const DRIVE = { siteId: HARBOUR_ID, visitId: HARBOUR_VISIT_ID, systemId: HARBOUR_SYSTEM_ID, place: 'drive' }
+const registerOf = (id: string) =>
+  profileById('hollin-d7').gateway?.registers.find((one) => one.id === id)?.register ?? Number.NaN
 const allow = async (port: number, as: 'mr' | 'jt' = 'jt', more: object = {}) =>
   bench.ask('POST', '/api/gateways', { as, body: { name: 'Roof', host: '127.0.0.1', port, unitId: 1, ...more } })
 /** A simulated drive with a fault, and the id of its allowed address. */
@@ -136,6 +142,58 @@ describe('writing over a line', () => {
     expect(settings[0]?.says).toMatch(/It was sent, and could not be read back: read again/)
     expect(device.values.get('fan.step.low')).toBe('62')
   })
+  it('a line that breaks before the second setting: the first stands, the second was not written yet', async () => {
+    const { id, standIn: device } = await drive('drops-next')
+    const { settings } = await answered(
+      await call(id, 'write', write(['fan.step.low', '50', '62'], ['fan.step.mid', '75', '80'], ['service.lock', '0', '1'])),
+    )
+    expect(settings.map((one) => [one.id, one.outcome])).toEqual([
+      ['fan.step.low', 'written'],
+      ['fan.step.mid', 'line-broke'],
+      ['service.lock', 'not-tried'],
+    ])
+    expect(settings[1]).toMatchObject({ register: 101, now: null, says: expect.stringMatching(/It was not written yet\.$/) })
+    expect(settings[2]).toMatchObject({ says: 'Not tried.', now: null, register: registerOf('service.lock') })
+    expect([device.values.get('fan.step.low'), device.values.get('fan.step.mid')]).toEqual(['62', '75'])
+  })
+  it('a line that is not there before the first setting is an answer, and nothing was written', async () => {
+    const { id, standIn: device } = await drive()
+    await device.close()
+    const answer = await call(id, 'write', write(['fan.step.low', '50', '62']))
+    expect([answer.status, (await problem(answer)).title]).toEqual([422, expect.stringMatching(/^Nothing listens at/)])
+    expect(device.values.get('fan.step.low')).toBe('50')
+  })
+  it('what stands in no register is refused by name, and what comes after is not tried', async () => {
+    const { id } = await drive()
+    const { settings } = await answered(await call(id, 'write', write(['mode.fan', null, 'auto'], ['fan.step.low', '50', '62'])))
+    expect(settings).toEqual([
+      expect.objectContaining({ outcome: 'refused', register: 0, now: null, says: expect.stringContaining('no register') }),
+      expect.objectContaining({ outcome: 'not-tried', register: 100 }),
+    ])
+  })
+  it('is written into the log: by whom, where, and what became of each', async () => {
+    const { id } = await drive()
+    await call(id, 'write', write(['fan.step.low', '50', '62'], ['fan.step.mid', '70', '80']))
+    expect(bench.log).toContainEqual(
+      expect.objectContaining({
+        msg: 'written over a gateway',
+        gateway: 'Roof',
+        by: 'MR',
+        settings: ['fan.step.low: written', 'fan.step.mid: changed-between'],
+      }),
+    )
+  })
+  it('a fault of the server itself is none of the line', async () => {
+    const { id } = await drive()
+    const broken = vi.spyOn(CrewData.prototype, 'site').mockRejectedValueOnce(new Error('no table'))
+    expect((await call(id, 'read')).status).toBe(500)
+    broken.mockRestore()
+    const lines = vi.spyOn(ModbusRTU.prototype, 'setID').mockImplementationOnce(() => {
+      throw new TypeError('a fault of ours')
+    })
+    expect((await call(id, 'read')).status).toBe(500)
+    lines.mockRestore()
+  })
   it('a register that can only be read is not written', async () => {
     const { id } = await drive()
     const { settings } = await answered(await call(id, 'write', write(['service.password', null, 'own'])))
@@ -149,12 +207,41 @@ describe('writing over a line', () => {
   })
 })
 
+describe('the simulated drive', () => {
+  const on = async <T>(work: (line: Line) => Promise<T>) => {
+    const { standIn: device } = await drive()
+    return onLine({ host: '127.0.0.1', port: device.port, unitId: 1 }, 400, work)
+  }
+  it('says who it is, and holds nothing where its map has nothing', async () =>
+    expect([...(await on((line) => line.read([1, 9000]))).entries()]).toEqual([
+      [1, 1707],
+      [9000, 0],
+    ]))
+  it.each([
+    ['a register that it has not', 9000, 1, 'it has no such register'],
+    ['a register that can only be read', registerOf('service.password'), 0, 'it does not take that value'],
+    ['a value that it cannot hold', 100, 60_000, 'it does not take that value'],
+  ])('refuses %s', async (_, register, word, words) => {
+    const error = await on((line) => line.write(register, word)).catch((thrown: unknown) => thrown)
+    expect(error).toMatchObject({ kind: 'refused', reason: `The device refuses: ${words}.` })
+  })
+  it('cannot be made of a profile without registers, nor on a port that is taken', async () => {
+    await expect(startStandIn(profileById('fenwarm-c3'), await freePort())).rejects.toThrow('C3 has no register map')
+    const { standIn: device } = await drive()
+    await expect(startStandIn(profileById('hollin-d7'), device.port)).rejects.toThrow(/EADDRINUSE/)
+  })
+})
+
 describe('who may connect where', () => {
   it('only the lead allows an address, and takes it back', async () => {
     expect((await allow(7000, 'mr')).status).toBe(403)
     const { id } = await drive()
     expect((await bench.ask('DELETE', `/api/gateways/${id}`, { as: 'mr' })).status).toBe(403)
+    const listed = async () => (await (await bench.ask('GET', '/api/gateways', { as: 'mr' })).json()) as { gateways: object[] }
+    expect((await listed()).gateways).toContainEqual(expect.objectContaining({ id, name: 'Roof', allowedBy: 'JT', unitId: 1 }))
     expect((await bench.ask('DELETE', `/api/gateways/${id}`, { as: 'jt' })).status).toBe(200)
+    expect(JSON.stringify(await listed())).not.toContain(id)
+    expect((await bench.ask('DELETE', `/api/gateways/${id}`, { as: 'jt' })).status).toBe(404)
     expect((await call(id, 'read')).status).toBe(404)
   })
   it('an address of one crew is none for another', async () => {
@@ -167,6 +254,16 @@ describe('who may connect where', () => {
   it.each([{ host: 'http://evil' }, { host: '' }, { port: 0 }, { unitId: 999 }, { name: '' }])('%j is refused', async (more) =>
     expect((await allow(7000, 'jt', more)).status).toBe(422),
   )
+  it.each([
+    ['site', { siteId: randomUUID() }],
+    ['device', { systemId: randomUUID() }],
+    ['device', { visitId: randomUUID() }],
+    ['device', { place: 'zone-controller' }],
+  ])('there is no line to a %s that is none', async (what, where) => {
+    const { id } = await drive()
+    const answer = await call(id, 'read', where)
+    expect([answer.status, (await problem(answer)).title]).toEqual([404, `There is no such ${what} in your crew’s records.`])
+  })
   it('a device without a register map is said to have none', async () => {
     const { id } = await drive()
     const answer = await bench.ask('POST', `/api/gateways/${id}/read`, { as: 'mr', body: { ...DRIVE, place: 'controller' } })

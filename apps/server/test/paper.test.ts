@@ -87,7 +87,14 @@ describe('how a sheet is set', () => {
     // The head of a table stands again where it goes on.
     expect(pages[1]).toMatch(/Setting\s+Left/)
     const all = pages.join(' ')
-    for (const words of ['Settings card', 'Setting 119', '≥ 119', 'Nothing was left.', 'Power off first.', 'Photo not here: Lost'])
+    for (const words of [
+      'Settings card',
+      'Setting 119',
+      '≥ 119',
+      'Nothing was left.',
+      'Power off first.',
+      'Photo not here: Lost',
+    ])
       expect(all).toContain(words)
     expect(all).toContain('Photo, see the record on screen: Roof')
   })

@@ -1,6 +1,7 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { LANTERN_LANE } from '@ingle/catalog/demo'
 import type { DemoAccountsAnswer } from '@ingle/record/wire'
 import { Hono } from 'hono'
 import pg from 'pg'
@@ -33,11 +34,29 @@ describe('settings from the environment', () => {
   it.each([
     ['no database', {}, /DATABASE_URL is not set.*npm run demo/],
     ['a port that is none', { ...url, INGLE_PORT: 'eighty' }, /INGLE_PORT is “eighty”/],
-    ['a port too high', { ...url, INGLE_PORT: '99999' }, /between 1 and 65535/],
+    ['a port too high', { ...url, INGLE_PORT: '65536' }, /between 1 and 65535/],
+    ['a port too low', { ...url, INGLE_PORT: '0' }, /between 1 and 65535/],
+    ['half a port', { ...url, INGLE_PORT: '80.5' }, /INGLE_PORT is “80.5”/],
   ])('with %s are refused in words', (_, env, words) => {
     expect(() => readConfig(env, '/web')).toThrow(ConfigError)
     expect(() => readConfig(env, '/web')).toThrow(words)
   })
+  it('take every one that is named', () =>
+    expect(
+      readConfig(
+        { ...url, INGLE_PORT: '65535', INGLE_HOST: '0.0.0.0', INGLE_WEB_ROOT: '/other', INGLE_LOG: 'warn', INGLE_DEMO: 'no' },
+        '/web',
+      ),
+    ).toEqual({
+      databaseUrl: 'postgres://x',
+      port: 65_535,
+      host: '0.0.0.0',
+      demo: false,
+      secureCookie: false,
+      webRoot: '/other',
+      logLevel: 'warn',
+    }))
+  it('take the lowest port there is', () => expect(readConfig({ ...url, INGLE_PORT: '1' }, '/web').port).toBe(1))
 })
 
 describe('the app’s files', () => {
@@ -110,7 +129,9 @@ describe('over the wire', () => {
 
   it('every answer carries its guards', async () => {
     const { headers } = await bench.ask('GET', '/api/health')
-    expect(headers.get('content-security-policy')).toContain("default-src 'self'")
+    const policy = headers.get('content-security-policy')
+    for (const rule of ["default-src 'self'", "frame-ancestors 'none'", "worker-src 'self'", "img-src 'self' data: blob:"])
+      expect(policy).toContain(rule)
     expect(headers.get('x-content-type-options')).toBe('nosniff')
     expect(headers.get('x-frame-options')).toBe('SAMEORIGIN')
   })
@@ -122,6 +143,56 @@ describe('over the wire', () => {
     const text = await answer.text()
     expect(text).toContain('What you entered is kept on this device')
     expect(text).not.toContain('secret')
+  })
+
+  it('what was asked of the API is logged with its answer, and nothing else is', async () => {
+    const about = (path: string) => bench.log.filter((one) => one.path === path)
+    await bench.ask('GET', '/api/me', { as: 'mr' })
+    await bench.ask('GET', '/elsewhere')
+    expect(about('/api/me')).toEqual([expect.objectContaining({ msg: 'request', method: 'GET', status: 200, level: 30 })])
+    expect(about('/api/me')[0]?.ms).toBeGreaterThanOrEqual(0)
+    expect(about('/elsewhere')).toEqual([])
+    const health = vi.spyOn(bench.db, 'query').mockRejectedValueOnce(new Error('the moon is down'))
+    await bench.ask('GET', '/api/health')
+    health.mockRestore()
+    expect(bench.log).toContainEqual(
+      expect.objectContaining({ msg: 'failed', error: 'the moon is down', path: '/api/health', level: 50 }),
+    )
+  })
+
+  it('a quiet stream of news is broken by a beat, so that nothing on the way shuts it', async () => {
+    await bench.ask('GET', '/api/me', { as: 'mr' })
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    try {
+      const reader = (await bench.ask('GET', '/api/news', { as: 'mr' })).body?.getReader()
+      const word = async () => new TextDecoder().decode((await reader?.read())?.value)
+      expect(await word()).toContain('event: hello')
+      const beat = word()
+      await vi.advanceTimersByTimeAsync(30_000)
+      expect(await beat).toContain('event: beat')
+      await reader?.cancel()
+    } finally {
+      vi.useRealTimers()
+    }
+  })
+
+  it('news of a site and of the library come to the devices of the crew', async () => {
+    const reader = (await bench.ask('GET', '/api/news', { as: 'mr' })).body?.getReader()
+    const word = async () => new TextDecoder().decode((await reader?.read())?.value)
+    await word()
+    const heard = word()
+    await bench.db.query('SELECT pg_notify($1, $2)', [
+      NEWS_CHANNEL,
+      JSON.stringify({ crewId: LANTERN_LANE.id, siteId: 's', seq: 9 }),
+    ])
+    expect(await heard).toBe('event: site\ndata: {"siteId":"s","seq":9}\n\n')
+    const library = word()
+    await bench.db.query('SELECT pg_notify($1, $2)', [
+      NEWS_CHANNEL,
+      JSON.stringify({ crewId: LANTERN_LANE.id, siteId: null, seq: 3 }),
+    ])
+    expect(await library).toBe('event: library\ndata: {"siteId":null,"seq":3}\n\n')
+    await reader?.cancel()
   })
 
   it('news come as a stream that begins with a word', async () => {

@@ -37,8 +37,27 @@ describe('signing in', () => {
     expect(a).toMatchObject({ title: 'That name and password do not belong together.' })
   })
 
+  it('forgets wrong passwords with the right one, and after a quarter of an hour', async () => {
+    const attempts = async () => (await bench.db.query("SELECT who FROM sign_in_attempt WHERE who LIKE 'mr|%'")).length
+    await signIn('mr', 'guess')
+    expect(await attempts()).toBeGreaterThan(0)
+    await signIn('mr', 'kiln-and-harbour')
+    expect(await attempts()).toBe(0)
+    await signIn('mr', 'guess')
+    await bench.db.query("UPDATE sign_in_attempt SET at = now() - interval '16 minutes'")
+    await signIn('nobody', 'guess')
+    expect(await attempts()).toBe(0)
+  })
+
+  it('keeps of a name that somebody tries no more than a name can be', async () => {
+    await signIn('n'.repeat(100), 'guess')
+    const [row] = await bench.db.query("SELECT who FROM sign_in_attempt WHERE who LIKE 'nnn%'")
+    expect(row.who).toBe(`${'n'.repeat(80)}|here`)
+  })
+
   it('waits after too many wrong passwords, even for the right one', async () => {
-    for (let i = 0; i < ATTEMPT_LIMIT; i += 1) await signIn('eb', 'guess')
+    for (let i = 0; i < ATTEMPT_LIMIT - 1; i += 1) await signIn('eb', 'guess')
+    expect((await signIn('eb', 'guess')).status).toBe(401)
     const answer = await signIn('eb', 'rope-walk-at-dawn')
     expect(answer.status).toBe(429)
     expect(await answer.json()).toMatchObject({ detail: expect.stringContaining('fifteen minutes') })
@@ -47,6 +66,49 @@ describe('signing in', () => {
   it('refuses a write from another site, and one that says it is', async () => {
     expect((await signIn('mr', 'kiln-and-harbour', { origin: 'https://elsewhere.example' })).status).toBe(403)
     expect((await bench.ask('POST', '/api/sign-out', { as: 'mr', headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(403)
+  })
+
+  it('takes a write from its own page, and a read from anywhere', async () => {
+    const own = { 'sec-fetch-site': 'same-origin' }
+    expect((await signIn('mr', 'kiln-and-harbour', own)).status).toBe(200)
+    expect((await signIn('mr', 'kiln-and-harbour', { 'sec-fetch-site': 'none' })).status).toBe(200)
+    expect((await signIn('mr', 'kiln-and-harbour', { origin: 'no address' })).status).toBe(403)
+    const elsewhere = { origin: 'https://elsewhere.example', 'sec-fetch-site': 'cross-site' }
+    for (const method of ['GET', 'HEAD'])
+      expect((await bench.ask(method, '/api/health', { headers: elsewhere })).status).toBe(200)
+  })
+
+  it('lasts for thirty days on every page, and is taken back by signing out', async () => {
+    const answer = await signIn('mr', 'kiln-and-harbour')
+    const cookie = answer.headers.get('set-cookie') ?? ''
+    expect(cookie).toMatch(/Max-Age=2592000/)
+    expect(cookie).toMatch(/Path=\//)
+    const [session] = await bench.db.query('SELECT max(expires_at) AS ends FROM session')
+    expect((session.ends - Date.now()) / 86_400_000).toBeCloseTo(30, 2)
+    for (const path of ['/api/sign-out', '/api/sign-out-everywhere']) {
+      const fresh = (await signIn('jt', 'lantern-on-the-quay')).headers.get('set-cookie')?.split(';')[0] ?? ''
+      const out = await bench.ask('POST', path, { headers: { cookie: fresh } })
+      expect(await out.json()).toEqual({ ok: true })
+      expect(out.headers.get('set-cookie')).toMatch(/ingle_session=;.*Max-Age=0/)
+    }
+  })
+
+  it('ends when its time is over, and is cleared away by the next', async () => {
+    const cookie = (await signIn('jt', 'lantern-on-the-quay')).headers.get('set-cookie')?.split(';')[0] ?? ''
+    const mine = "account_id = (SELECT id FROM account WHERE name = 'jt')"
+    await bench.db.query(`UPDATE session SET expires_at = now() - interval '1 second' WHERE ${mine}`)
+    expect((await bench.ask('GET', '/api/me', { headers: { cookie } })).status).toBe(401)
+    await signIn('jt', 'lantern-on-the-quay')
+    expect(await bench.db.query(`SELECT 1 FROM session WHERE ${mine}`)).toHaveLength(1)
+  })
+
+  it('signing out ends this session alone', async () => {
+    const [one = '', two = ''] = await Promise.all(
+      [1, 2].map(async () => (await signIn('jt', 'lantern-on-the-quay')).headers.get('set-cookie')?.split(';')[0] ?? ''),
+    )
+    await bench.ask('POST', '/api/sign-out', { headers: { cookie: one } })
+    const still = async (cookie: string) => (await bench.ask('GET', '/api/me', { headers: { cookie } })).status
+    expect([await still(one), await still(two)]).toEqual([401, 200])
   })
 
   it('lets nobody in without it', async () => {
@@ -75,6 +137,11 @@ describe('signing in', () => {
   it('answers a body that is no sign-in in words', async () => {
     expect((await bench.ask('POST', '/api/sign-in', { body: 'not json' })).status).toBe(400)
     expect((await bench.ask('POST', '/api/sign-in', { body: { name: 5 } })).status).toBe(400)
+    const long = await bench.ask('POST', '/api/sign-in', { body: { name: 'mr', password: 'x'.repeat(20_000) } })
+    expect([long.status, ((await long.json()) as { title: string }).title]).toEqual([
+      413,
+      'This is larger than the 1 MB that fit here.',
+    ])
   })
 })
 

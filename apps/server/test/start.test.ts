@@ -29,9 +29,9 @@ async function started(more: Partial<Config> = {}): Promise<Running & { log: str
   return { ...server, log }
 }
 const signIn = async (address: string, name: string, password: string) =>
-  (
-    await fetch(`${address}/api/sign-in`, { method: 'POST', body: JSON.stringify({ name, password }) })
-  ).headers.get('set-cookie') ?? ''
+  (await fetch(`${address}/api/sign-in`, { method: 'POST', body: JSON.stringify({ name, password }) })).headers.get(
+    'set-cookie',
+  ) ?? ''
 
 describe('a server that starts', () => {
   it('makes its tables, seeds the demo where it is wanted, and answers on its own port', async () => {

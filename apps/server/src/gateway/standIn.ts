@@ -13,6 +13,7 @@ export const FAULTS = [
   'refuses',
   'drops',
   'drops-after',
+  'drops-next',
   'meddled',
   'out-of-range',
 ] as const
@@ -34,7 +35,7 @@ const FAILED = 4
  * A simulated controller on loopback that speaks Modbus TCP: registers by the profile's own map, values as it was shipped.
  * A value that the profile does not know is refused as a real device would.
  * @param fault the last register that can be written is the one that refuses, drops the line, is meddled with or reads
- *   nonsense; `drops-after` hangs up when the first one written is read back
+ *   nonsense; `drops-after` hangs up when the first one written is read back, `drops-next` when the one after it is looked at
  */
 export async function startStandIn(profile: Profile, port: number, fault: Fault = 'none'): Promise<StandIn> {
   const map = profile.gateway
@@ -57,7 +58,7 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
     return { port, values, close: () => closed(raw, sockets) }
   }
   let looked = 0
-  let written = false
+  let written = -1
   const server = new ServerTCP(
     {
       getHoldingRegister: async (address: number) => {
@@ -65,7 +66,8 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
         if (address === map.identity.register) return fault === 'other-device' ? map.identity.value + 1 : map.identity.value
         const at = map.registers.find((one) => one.register === address)
         if (!at) return 0
-        if (written && fault === 'drops-after') {
+        const breaks = fault === 'drops-after' ? address === written : fault === 'drops-next' && address !== written
+        if (written >= 0 && breaks) {
           hangUp()
           return 0
         }
@@ -87,7 +89,7 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
         const value = fromWord(setting, word, at)
         if (!value.ok || at.readOnly) throw exception(NOT_THAT_VALUE)
         values.set(at.id, value.value)
-        written = true
+        written = address
       },
     },
     { host: '127.0.0.1', port, unitID: map.unitId, debug: false },

@@ -5,7 +5,6 @@ import { formatScientific } from '../quantity/format.ts'
 import { list, tapName } from './show.ts'
 import { f, inWc, type Working } from './working.ts'
 
-
 /** Every number of the airflow stage, opened. Order: aim, limits, static, flow, duct, taps, split. */
 export function workings(picture: AirflowPicture): Working[] {
   const { current } = picture
