@@ -181,7 +181,7 @@ describe('the Round', () => {
       visit,
       make(4, 'item.open', { visitId, systemId, itemId, text: 'larger grille' }),
       make(5, 'item.open', { visitId, systemId, itemId: doneId, text: 'filter' }),
-      make(6, 'item.close', { visitId, itemId: doneId, how: 'put in' }),
+      make(6, 'item.close', { visitId, systemId, itemId: doneId, how: 'put in' }),
       make(7, 'visit.close', { visitId }),
       make(9, 'visit.start', { visitId: second, reason: 'Complaint' }),
     ])
