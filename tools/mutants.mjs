@@ -20,6 +20,8 @@ const GROUPS = {
   report: { code: 'packages/report/src', size: 40, tests: 'unit' },
   server: { code: 'apps/server/src', size: 80, tests: 'db' },
 }
+/** Run as processes of their own, where a fault cannot be woken: the end-to-end tests start them, and they only call. */
+const ENTRIES = new Set(['apps/server/src/main.ts', 'apps/server/src/addCrew.ts', 'apps/server/src/standIn.ts'])
 const SUITES = {
   unit: { include: ['packages/*/{src,test}/**/*.test.ts'] },
   db: { include: ['apps/server/test/**/*.test.ts'], globalSetup: [join(ROOT, 'apps/server/test/postgres.setup.ts')] },
@@ -49,6 +51,7 @@ function chance(seed) {
 const modulesIn = (path) =>
   readdirSync(join(ROOT, path), { recursive: true })
     .map((name) => join(ROOT, path, name))
+    .filter((name) => !ENTRIES.has(relative(ROOT, name)))
     .filter((name) => name.endsWith('.ts') && !/\.test\.ts$|[\\/]testing[\\/]/.test(name))
     .sort()
 

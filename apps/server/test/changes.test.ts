@@ -146,6 +146,18 @@ describe('a batch of changes', () => {
     ])
   })
 
+  it('that says it is too large is refused before it is read', async () => {
+    const siteId = randomUUID()
+    const asked = (length: number) =>
+      bench.ask('POST', `/api/sites/${siteId}/changes`, {
+        as: 'mr',
+        body: { changes: record(siteId, 1) },
+        headers: { 'content-length': String(length) },
+      })
+    expect((await asked(4_000_001)).status).toBe(413)
+    expect((await asked(4_000_000)).status).toBe(200)
+  })
+
   it('makes a site only by naming it', async () => {
     const siteId = randomUUID()
     expect((await send(siteId, [...record(siteId).slice(1), null])).status).toBe(404)

@@ -264,6 +264,11 @@ describe('who may connect where', () => {
     const answer = await call(id, 'read', where)
     expect([answer.status, (await problem(answer)).title]).toEqual([404, `There is no such ${what} in your crew’s records.`])
   })
+  it('says nothing longer than a few settings', async () => {
+    const { id } = await drive()
+    const wanted = Array.from({ length: 3000 }, () => ({ id: 'fan.step.low', from: 'x'.repeat(20), to: '50' }))
+    expect((await call(id, 'write', { wanted })).status).toBe(413)
+  })
   it('a device without a register map is said to have none', async () => {
     const { id } = await drive()
     const answer = await bench.ask('POST', `/api/gateways/${id}/read`, { as: 'mr', body: { ...DRIVE, place: 'controller' } })

@@ -40,6 +40,8 @@ describe('the library of a crew', () => {
     expect(await listed('mr', last)).toEqual([])
     await save('mr', 'profile', profile(3))
     expect((await listed('mr', last)).map((one) => one.version)).toEqual([3])
+    for (const bad of ['six', '-1', '0.5'])
+      expect((await bench.ask('GET', `/api/library?after=${bad}`, { as: 'mr' })).status).toBe(400)
   })
 
   it('lets only one of two become the next version, and tells the other who was first', async () => {
