@@ -77,7 +77,7 @@ describe('every shipped device', () => {
         ...Object.values(machine.pad.screens).flatMap((one) => ('items' in one ? one.items.map((item) => item.id) : [])),
       ])
       const ids = [...machine.settings.keys()].filter((id) => settable.has(id))
-      const wishes = [ids.slice(0, 1), ids.slice(-1), ids.slice(1, 4), ids.filter((_, i) => i % 3 === 0)]
+      const wishes = [ids.slice(0, 1), ids.slice(-1), ids.slice(1, 4), ids.filter((_, i) => i % 3 === 0), ids]
       for (const [n, some] of wishes.entries()) {
         const wanted = Object.fromEntries(
           some.flatMap((id, i) => {
@@ -283,6 +283,11 @@ describe('what cannot be right', () => {
           ['a range upside down', { values: [], range: { min: 9, max: 1, step: 1, unit: '%' } }],
           ['a range without a step', { values: [], range: { min: 1, max: 9, step: 0, unit: '%' } }],
           ['a unit that is none', { values: [], range: { min: 1, max: 9, step: 1, unit: 'moons' } }],
+          ['a default at its least', { values: [], means: {}, range: { min: 1, max: 9, step: 1, unit: '%' }, default: '1' }],
+          ['a default at its most', { values: [], means: {}, range: { min: 1, max: 9, step: 1, unit: '%' }, default: '9' }],
+          ['a default over it', { values: [], means: {}, range: { min: 1, max: 9, step: 1, unit: '%' }, default: '10' }],
+          ['a default under it', { values: [], means: {}, range: { min: 1, max: 9, step: 1, unit: '%' }, default: '0' }],
+          ['a default of nothing', { values: [], means: {}, range: { min: -1, max: 9, step: 1, unit: '%' }, default: ' ' }],
           ['no values', { values: [], means: {}, default: undefined }],
           ['waits for itself', { requires: [{ of: good[0]?.role ?? '', is: [], why: 'x' }] }],
           ['waits for nothing', { requires: [{ of: 'moon', is: ['1'], why: 'x' }] }],

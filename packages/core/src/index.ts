@@ -59,7 +59,6 @@ export {
   calibrationDue,
   INSTRUMENT_MEASURES,
   type InstrumentData,
-  type InstrumentDoubt,
   type InstrumentMeasure,
   instrumentDoubts,
 } from './airflow/instruments.ts'
@@ -182,7 +181,7 @@ export {
   unitsName,
   unitsNamed,
 } from './quantity/units.ts'
-export { never, ok, type Refusal, type Result, refusing, said, type Words } from './result.ts'
+export { type Found, finding, never, ok, type Refusal, type Result, refusing, said, type Words } from './result.ts'
 export { safetyRefusal } from './safety/safetyDevices.ts'
 export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
 export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/isolation.ts'

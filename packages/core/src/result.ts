@@ -23,13 +23,16 @@ export interface Refusal {
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value })
 
-/** A reason and a remedy. `{name}` takes a value as it is, `{name|static}` a number of that quantity in base units. */
+/**
+ * A reason and a remedy. `{name}` takes a value as it is, `{name|static}` a number of that quantity in base units,
+ * `{name|+static}` the same with its sign.
+ */
 export type Words = readonly [reason: string, remedy: string]
 
 type Slots<Text extends string> = Text extends `${string}{${infer Slot}}${infer Rest}` ? Slot | Slots<Rest> : never
 type NameOf<Slot extends string> = Slot extends `${infer Name}|${string}` ? Name : Slot
 type ValuesOf<W extends Words> = {
-  readonly [Slot in Slots<W[number]> as NameOf<Slot>]: Slot extends `${string}|${Quantity}` ? number : string | number
+  readonly [Slot in Slots<W[number]> as NameOf<Slot>]: Slot extends `${string}|${'' | '+'}${Quantity}` ? number : string | number
 }
 
 /** Refuses by the code of a package's own list, with what its words have places for. */
@@ -44,12 +47,34 @@ export const refusing =
     return { ok: false, ...bare, ...said(bare, showIn(BASE_UNITS)) }
   }
 
+/** What was found, by a code of its package's own list: told in the units of whoever reads it. */
+export interface Found {
+  code: string
+  values: Refusal['values']
+  /** One sentence: what is so. */
+  says: string
+  /** One sentence or two: what to do about it; empty where nothing is to be done. */
+  mend: string
+}
+
+/** Finds by the code of a package's own list, with what its words have places for. */
+export const finding =
+  <const List extends Readonly<Record<string, Words>>>(list: List) =>
+  <Code extends keyof List & string>(
+    code: Code,
+    ...[values, show]: Slots<List[Code][number]> extends never ? [] : [ValuesOf<List[Code]>, Show?]
+  ): Found => {
+    const all = (values ?? {}) as Refusal['values']
+    const { reason, remedy } = said({ words: list[code] as Words, values: all }, show ?? showIn(BASE_UNITS))
+    return { code, values: all, says: reason, mend: remedy }
+  }
+
 /** A refusal as its reader is told it, in the reader's units. */
 export function said({ words, values }: Pick<Refusal, 'words' | 'values'>, show: Show): { reason: string; remedy: string } {
   const filled = (text: string) =>
-    text.replace(/\{(\w+)(?:\|(\w+))?\}/g, (_, name: string, quantity?: Quantity) => {
+    text.replace(/\{(\w+)(?:\|(\+?)(\w+))?\}/g, (_, name: string, signed?: string, quantity?: Quantity) => {
       const value = values[name]
-      return quantity && typeof value === 'number' ? show(quantity, value) : String(value)
+      return quantity && typeof value === 'number' ? show(quantity, value, { signed: signed === '+' }) : String(value)
     })
   const [reason, remedy] = words
   return { reason: filled(reason), remedy: filled(remedy) }

@@ -16,6 +16,7 @@ import {
   workings,
 } from '../src/index.ts'
 import { attempt, expectSaid, scenario, tell } from '../src/testing/index.ts'
+import type { ZoneCase } from '../src/zones/judge.ts'
 
 const split = (supplyDbF: number, more: object = {}) => ({
   split: { id: 's', returnDbF: 75, supplyDbF, returnWbF: 63, supplyWbF: null, returnRhPct: null, ...more },
@@ -127,6 +128,12 @@ const SITUATIONS: Record<string, Partial<AirflowInput>> = {
     altitudeFt: 6200,
     rule: { ...scenario().rule, keepMass: false },
     tries: [attempt({ ...clean, ...split(54) })],
+  },
+  'nothing left but a second method': { heaterKw: 0, leftTap: 2, tries: [attempt({ ...clean, ...split(53.2) })] },
+  'nothing left but the heater’s rise': { leftTap: 2, tries: [attempt({ ...clean, ...split(53.2) })] },
+  'proved, and left': {
+    leftTap: 2,
+    tries: [attempt({ ...clean, ...split(53.2), grilles: [grille('return', 'return', 480, 4, 0.68)] })],
   },
   'something heard': { tries: [attempt({ ...clean, heard: 'whistle at the desk' })] },
 }
@@ -262,6 +269,34 @@ describe('all taps together', () => {
               ]
           cases.push([`${duct} duct, ${words}, ${heat}`, said])
         }
+    // A zoned duct beside it: each tap against every combination.
+    const zones: ZoneCase = {
+      network: {
+        commonResistance: 8e-8,
+        branchResistances: [8e-7, 1.1e-6],
+        alwaysOpen: [],
+        fan: { kind: 'constant-airflow', setCfm: 1, maxStaticInWc: 1 },
+      },
+      branches: ['Hall', 'Shop'].map((name) => ({ name, designCfm: 600, loudest: null })),
+      limits: { heaterFloorCfm: 900, coilFloorCfm: null, maxStaticInWc: 0.6 },
+      steps: null,
+      keepsLast: true,
+    }
+    for (const keepsLast of [true, false]) {
+      const picture = airflowPicture(scenario({ tries: [attempt(clean)] }))
+      const joint = systemJoint({
+        picture,
+        taps: [knob('cool')],
+        fires: null,
+        zones: { ...zones, keepsLast },
+        show: showIn(BASE_UNITS),
+      })
+      const zoned = joint?.constraints.find((one) => one.id === 'zones')
+      cases.push([
+        `zones, keeps the last ${keepsLast}`,
+        [tell([0, 1, 2, 3, 4].map((tap) => zoned?.beyond([tap]))), joint ? tell(solveJoint(joint)) : ''],
+      ])
+    }
     return expectSaid(expect, 'together', cases)
   })
 })

@@ -121,6 +121,24 @@ const HOLED: BlowerTable = {
 }
 const HELD: BlowerTable = { kind: 'constant-airflow', taps: ['A', 'B', 'C'], tapFlowsCfm: [700, null, 1200], maxStaticInWc: 0.8 }
 
+const BROKEN: Record<string, BlowerTable> = {
+  'no taps': { ...TABLE, taps: [] } as BlowerTable,
+  'a limit of nothing': { ...HELD, maxStaticInWc: 0 } as BlowerTable,
+  'a limit below nothing': { ...HELD, maxStaticInWc: -1 } as BlowerTable,
+  'a flow too few': { ...HELD, tapFlowsCfm: [700] } as BlowerTable,
+  'one static': { ...HOLED, staticsInWc: [0.1] } as BlowerTable,
+  'statics that stand': { ...HOLED, staticsInWc: [0.1, 0.1, 0.5] } as BlowerTable,
+  'a row too few': { ...HOLED, taps: ['low', 'mid', 'high', 'max'] } as BlowerTable,
+  'flows of nothing': {
+    ...HOLED,
+    flowsCfm: [
+      [0, -1, null],
+      [null, null, null],
+      [1000, 1020, 1041],
+    ],
+  } as BlowerTable,
+}
+
 describe('blowers', () => {
   it('what a table says, and where it says nothing', () => {
     const cases: Said[] = []
@@ -141,6 +159,7 @@ describe('blowers', () => {
           ),
         ])
     }
+    for (const [name, table] of Object.entries(BROKEN)) cases.push([name, tableDoubts(table).map(tell)])
     return expectSaid(expect, 'tables', cases)
   })
 
@@ -170,6 +189,23 @@ describe('blowers', () => {
             ],
           ])
         }
+    // A limit on which a tap stands exactly is kept.
+    const on = tapOnDuct(TABLE, 2, 2.5e-7)
+    if (!on) throw new Error('no such point')
+    const { flowCfm, staticInWc } = on
+    const standsOn = { heatBtuH: 64_000, sensibleFactor: 1.06 }
+    const riseF = standsOn.heatBtuH / (standsOn.sensibleFactor * flowCfm)
+    for (const limits of [
+      { floorCfm: flowCfm },
+      { ceilingCfm: flowCfm },
+      { maxStaticInWc: staticInWc },
+      { rise: { ...standsOn, minF: riseF, maxF: riseF + 9 } },
+      { rise: { ...standsOn, minF: riseF - 9, maxF: riseF } },
+    ])
+      cases.push([
+        `on the limit of ${Object.keys(limits)}`,
+        chooseTap(TABLE, 2.5e-7, 1345, limits).outcomes.map((one) => `${one.tap} ${one.breaks}`),
+      ])
     return expectSaid(expect, 'tap-choice', cases)
   })
 
@@ -380,6 +416,24 @@ describe('furnaces', () => {
                 : [told(run)],
             ])
           }
+    for (const [name, change] of Object.entries({
+      'calls that overlap': {
+        calls: [
+          [0, 300],
+          [200, 400],
+        ] as [number, number][],
+      },
+      'a call that ends before it begins': { calls: [[300, 200]] as [number, number][] },
+      'a second call of nothing': {
+        calls: [
+          [0, 100],
+          [200, 200],
+        ] as [number, number][],
+      },
+      'no time': { endS: 0 },
+      'no number': { returnF: Number.NaN },
+    }))
+      cases.push([name, [told(runFanLimit(bodies.iron, { fanOnF: 110, fanOffF: 85 }, { ...firings.one, ...change }))]])
     for (const toStartS of [0, 20, 45, 90, 4000])
       for (const fanOnF of [60, 110, 140]) {
         const made = exchangerFromStart({

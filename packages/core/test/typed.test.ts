@@ -232,6 +232,15 @@ describe('what is pasted', () => {
       'one column': 'Tap\t0.1\nA\t900\nB\t1200',
       'tenths without a dot': 'Tap\t.10\t.20\t.30\nA\t900\t850\t780',
       'sentences alone': 'This blower is quiet. See table 4.',
+      'a list of ends':
+        'Code\tSetting\tRange\tDefault\nA1\tLow\t0.5 to 3.0\t0.5\nA2\tHigh\t0.5 to 3.0\t3.0\nA3\tOver\t0.5 to 3.0\t3.1\nA4\tUnder\t0.5 to 3.0\t0.4\nA5\tTurned\t9 to 3\t5\nA6\tOne\t5 to 5\t5\nA7\tBelow nothing\t–5 to 5\t–5',
+      'a list of choices':
+        'Code\tSetting\tValues\tDefault\nB1\tFan\t0=off, 1=low, 2=high\t1\nB2\tFan\t0=off, 1=low\t7\nB3\tFan\t0=off, 1=low\t1=low\nB4\tFan\toff, low\tlow\nB5\tFan\t1, 2\t1.0\nB6\tFan\t\t3\nB7\tFan\t1, 2\t',
+      'captions between': 'COOLING, cfm\nTap  0.1  0.2\nA  900  850\nB  1200  1150\nHEATING, cfm\nTap  0.1  0.2\nC  700  650',
+      'captions that say the same': 'COOLING\nTap 0.1 0.2\nA 900 850\nCOOLING\nB 1200 1150',
+      'kits across': 'kW\t5\t9\t15\nH5\t850\t\t\nMin cfm\t850\t1050\t1300',
+      'kits across, named': 'Heater\tH5\tH9\tH15\nkW\t5\t9\t15\nMinimum CFM\t850\t1,050\t1,300',
+      'kits across, tap on tap': 'kW\t5\t9\nTap 1\t850\t–\nTap 2\t850\t1050',
       nothing: '',
     }
     return expectSaid(

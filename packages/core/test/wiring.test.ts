@@ -135,7 +135,7 @@ describe('contacts and isolation', () => {
             }
             cases.push([
               tell([device, rests ?? '?', does ?? '?', acts ?? '?']),
-              [tell(judgeContact(contact, does === 'off' ? 1 : 3))],
+              [tell(judgeContact(contact, does === 'off' ? 1 : does === 'fault' ? 2 : 3))],
             ])
           }
     return expectSaid(expect, 'contacts', cases)

@@ -1,4 +1,6 @@
 import type { CoilLoad } from '../air/processes.ts'
+import { found } from '../findingWords.ts'
+import type { Found } from '../result.ts'
 
 interface SplitFacts {
   splitF: number
@@ -16,11 +18,9 @@ interface SplitFacts {
   wantedSubcoolingF?: number | undefined
 }
 
-interface SplitCause {
+interface SplitCause extends Found {
   kind: 'flow' | 'charge' | 'load' | 'sound'
   sure: 'likely' | 'possible'
-  says: string
-  mend: string
 }
 
 /** Half width within which measured capacity counts as rated. Two wet bulbs of half a degree are off by that. */
@@ -40,7 +40,7 @@ export function splitCauses(of: SplitFacts): { causes: SplitCause[]; cannotTell:
   const low = splitF < of.expectedLowF
   if (!high && !low)
     return {
-      causes: [{ kind: 'sound', sure: 'likely', says: 'The split is what this flow and capacity give.', mend: '' }],
+      causes: [{ kind: 'sound', sure: 'likely', ...found('split-sound') }],
       cannotTell: null,
       wanted: [],
     }
@@ -50,47 +50,17 @@ export function splitCauses(of: SplitFacts): { causes: SplitCause[]; cannotTell:
   const much = flowCfm !== null && aimHighCfm !== null && flowCfm > aimHighCfm
   const share = load ? load.tons / of.capacityTons : null
   const gives = share === null ? null : share < 1 - CAPACITY_BAND ? 'less' : share > 1 + CAPACITY_BAND ? 'more' : 'rated'
-  if (high && little)
-    causes.push({
-      kind: 'flow',
-      sure: 'likely',
-      says: 'Too little air: each cubic foot is cooled further.',
-      mend: 'Put the flow right first; nothing can be said of the charge before.',
-    })
-  if (low && much)
-    causes.push({
-      kind: 'flow',
-      sure: 'likely',
-      says: 'Too much air: each cubic foot is cooled less.',
-      mend: 'Put the flow right first; nothing can be said of the charge before.',
-    })
+  if (high && little) causes.push({ kind: 'flow', sure: 'likely', ...found('split-little-air') })
+  if (low && much) causes.push({ kind: 'flow', sure: 'likely', ...found('split-much-air') })
   // A flow that explains the split goes first; one that would move it the other way explains nothing.
   if (load && gives !== null && causes.length === 0) {
+    const sharePct = Math.round(100 * (share as number))
+    const waterPct = Math.round(100 * (1 - load.sensibleRatio))
     if (gives === 'rated')
-      causes.push({
-        kind: 'load',
-        sure: 'likely',
-        says: low
-          ? `The coil takes out its rated heat, ${Math.round(100 * (1 - load.sensibleRatio))}% of it as water: the air is damp, so its temperature falls less.`
-          : 'The coil takes out its rated heat, little of it as water: the air is dry, so its temperature falls further.',
-        mend: low ? 'Look for damp air that comes in; it dries with running time.' : 'Nothing is wrong with the plant.',
-      })
+      causes.push({ kind: 'load', sure: 'likely', ...(low ? found('split-damp', { waterPct }) : found('split-dry')) })
     else if (gives === 'less')
-      causes.push(
-        charge(of) ?? {
-          kind: 'charge',
-          sure: 'possible',
-          says: `The coil takes out ${Math.round(100 * (share as number))}% of its rated heat at this flow: charge, metering, compressor, or a dirty coil outdoors.`,
-          mend: 'Clean the outdoor coil first; then superheat and subcooling by whoever may open the circuit.',
-        },
-      )
-    else
-      causes.push({
-        kind: 'flow',
-        sure: 'possible',
-        says: `By the wet bulbs the coil takes out ${Math.round(100 * (share as number))}% of its rated heat, more than it can: a wet bulb or the flow is wrong.`,
-        mend: 'Wet wick, moving air, and read both again; hold the flow against another method.',
-      })
+      causes.push(charge(of) ?? { kind: 'charge', sure: 'possible', ...found('coil-weak', { sharePct }) })
+    else causes.push({ kind: 'flow', sure: 'possible', ...found('coil-too-strong', { sharePct }) })
   }
   if (causes.some((one) => one.kind === 'charge') && (of.superheatF === undefined || of.subcoolingF === undefined))
     wanted.push('superheat and subcooling')
@@ -108,29 +78,10 @@ function charge({ superheatF, subcoolingF, wantedSuperheatF = 10, wantedSubcooli
   if (superheatF === undefined || subcoolingF === undefined) return null
   const hot = superheatF - wantedSuperheatF
   const cold = subcoolingF - wantedSubcoolingF
-  const made = (says: string, mend: string): SplitCause => ({ kind: 'charge', sure: 'likely', says, mend })
-  if (hot > CHARGE_BAND_F && cold < -CHARGE_BAND_F)
-    return made(
-      'Superheat is high and subcooling low: there is too little refrigerant.',
-      'Find the leak before anything is added; licensed hands.',
-    )
-  if (hot > CHARGE_BAND_F && cold > CHARGE_BAND_F)
-    return made(
-      'Superheat and subcooling are both high: the liquid is held back.',
-      'Drier, strainer, metering device; licensed hands.',
-    )
-  if (hot < -CHARGE_BAND_F && cold > CHARGE_BAND_F)
-    return made(
-      'Superheat is low and subcooling high: there is too much refrigerant.',
-      'Recover to the plate’s figure; licensed hands.',
-    )
-  if (hot < -CHARGE_BAND_F && cold < -CHARGE_BAND_F)
-    return made(
-      'Superheat and subcooling are both low: the metering device lets too much by, or the compressor is weak.',
-      'Amps and pressures against the maker’s chart; licensed hands.',
-    )
-  return made(
-    'Superheat and subcooling are as wanted: the charge is not the reason.',
-    'Outdoor coil, compressor, and the readings themselves.',
-  )
+  const made = (words: Found): SplitCause => ({ kind: 'charge', sure: 'likely', ...words })
+  if (hot > CHARGE_BAND_F && cold < -CHARGE_BAND_F) return made(found('charge-low'))
+  if (hot > CHARGE_BAND_F && cold > CHARGE_BAND_F) return made(found('liquid-held-back'))
+  if (hot < -CHARGE_BAND_F && cold > CHARGE_BAND_F) return made(found('charge-high'))
+  if (hot < -CHARGE_BAND_F && cold < -CHARGE_BAND_F) return made(found('metering-open'))
+  return made(found('charge-as-wanted'))
 }

@@ -1,5 +1,7 @@
 import { type Show } from '../advice/show.ts'
+import { found } from '../findingWords.ts'
 import type { Quantity } from '../quantity/units.ts'
+import type { Found } from '../result.ts'
 
 /** What an instrument measures, and the quantity that its figures are in. */
 export const INSTRUMENT_MEASURES = {
@@ -41,36 +43,25 @@ export function calibrationDue({ calibratedOn, everyMonths }: InstrumentData): s
   return `${dueYear}-${two(dueMonth + 1)}-${two(Math.min(day, last))}`
 }
 
-export interface InstrumentDoubt {
-  says: string
-  mend: string
-}
-
 /** What speaks against an instrument on a day, and against one reading of it. `today` as 2026-11-25. */
-export function instrumentDoubts(
-  of: InstrumentData,
-  today: string,
-  show: Show,
-  readings: readonly number[] = [],
-): InstrumentDoubt[] {
+export function instrumentDoubts(of: InstrumentData, today: string, show: Show, readings: readonly number[] = []): Found[] {
   const { quantity } = INSTRUMENT_MEASURES[of.measures]
   const end = (value: number | undefined) => (value === undefined ? 'any' : show(quantity, value))
-  const out: InstrumentDoubt[] = []
+  const out: Found[] = []
   const due = calibrationDue(of)
-  if (due === null)
-    out.push({ says: `${of.name}: nobody wrote down when it was calibrated.`, mend: 'Look at its sticker, and enter the day.' })
-  else if (due < today)
-    out.push({
-      says: `${of.name} was due for calibration on ${due}.`,
-      mend: 'Send it in; until then check it against another one, and say so on the record.',
-    })
+  if (due === null) out.push(found('never-calibrated', { name: of.name }))
+  else if (due < today) out.push(found('calibration-due', { name: of.name, due }))
   const beyond = readings.find(
     (one) => (of.lowest !== undefined && one < of.lowest) || (of.highest !== undefined && one > of.highest),
   )
   if (beyond !== undefined)
-    out.push({
-      says: `${of.name} read ${show(quantity, beyond)}, outside its range of ${end(of.lowest)} to ${end(of.highest)}.`,
-      mend: 'Take that reading with an instrument made for it.',
-    })
+    out.push(
+      found('outside-instrument', {
+        name: of.name,
+        reading: show(quantity, beyond),
+        lowest: end(of.lowest),
+        highest: end(of.highest),
+      }),
+    )
   return out
 }

@@ -12,7 +12,7 @@ const judged = (more: Partial<typeof PLATE>) => {
 describe('a temperature rise against its window', () => {
   it('inside: the flow that it means, between the flows of both ends', () => {
     const inside = judged({})
-    expect(inside).toMatchObject({ standing: 'within', riseF: 50, mend: null })
+    expect(inside).toMatchObject({ standing: 'within', riseF: 50, mend: '' })
     expect(inside.flowCfm).toBeCloseTo(64_000 / (1.08 * 50), 6)
     expect(inside.leastCfm).toBeCloseTo(64_000 / (1.08 * 65), 6)
   })

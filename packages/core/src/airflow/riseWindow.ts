@@ -1,5 +1,6 @@
+import { found } from '../findingWords.ts'
 import { refuse } from '../refusals.ts'
-import { ok, type Result } from '../result.ts'
+import { type Found, ok, type Result } from '../result.ts'
 import { flowFromRise } from './heat.ts'
 
 /** Above this height, ft, a burner without a plate of its own for it is derated by this share per 1,000 ft. */
@@ -22,15 +23,13 @@ export function clockedInputBtuH(ft3: number, seconds: number, heatingValueBtuFt
   return ok(((ft3 * 3600) / seconds) * heatingValueBtuFt3)
 }
 
-interface RiseJudgement {
+interface RiseJudgement extends Found {
   riseF: number
   flowCfm: number
   /** Flows at which the rise stands at the ends of the window: the least at its high end. */
   leastCfm: number
   mostCfm: number
   standing: 'below' | 'within' | 'above'
-  says: string
-  mend: string | null
 }
 
 /**
@@ -57,30 +56,14 @@ export function judgeRise(of: {
     leastCfm: heatBtuH / (sensibleFactor * highF),
     mostCfm: heatBtuH / (sensibleFactor * lowF),
     standing,
-    says:
-      standing === 'within'
-        ? 'The rise is inside the window of the plate.'
-        : standing === 'above'
-          ? 'The rise is above the window: too little air for this fire. The exchanger runs hot and the limit will open.'
-          : 'The rise is below the window: too much air for this fire. The exchanger stays cold and wet, and the air blows cool.',
-    mend:
-      standing === 'within'
-        ? null
-        : standing === 'above'
-          ? 'Filter, grilles and dampers first; then a faster heating tap. The limit stays as it is.'
-          : 'A slower heating tap; then look at the input.',
+    ...found(`rise-${standing}`),
   })
 }
 
 /** What a clocked input says beside the plate; null where they agree. */
-export function inputFinding(clockedBtuH: number, plateBtuH: number): { says: string; mend: string } | null {
+export function inputFinding(clockedBtuH: number, plateBtuH: number): Found | null {
   const awayPct = (100 * (clockedBtuH - plateBtuH)) / plateBtuH
   if (Math.abs(awayPct) <= PLATE_BAND_PCT) return null
-  return {
-    says: `The meter gives ${Math.round(clockedBtuH).toLocaleString('en-GB')} Btu/h, ${Math.abs(awayPct).toFixed(0)}% ${awayPct > 0 ? 'over' : 'under'} the plate.`,
-    mend:
-      awayPct > 0
-        ? 'Look first whether a pilot or another appliance was on the meter. If not: manifold pressure and orifices, by a licensed hand, with a combustion test.'
-        : 'Clock it once more over a longer time, then manifold pressure and orifices, by a licensed hand, with a combustion test.',
-  }
+  const values = { clocked: Math.round(clockedBtuH).toLocaleString('en-GB'), awayPct: Math.abs(awayPct).toFixed(0) }
+  return awayPct > 0 ? found('input-over-plate', values) : found('input-under-plate', values)
 }

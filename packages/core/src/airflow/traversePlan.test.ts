@@ -72,6 +72,6 @@ describe('what speaks against a traverse', () => {
   it('asks for straight duct', () => {
     const { findings } = judged(readings(25), { ...RECTANGLE, straightBeforeIn: 40 } as TraverseDuct)
     expect(findings.map((one) => one.kind)).toEqual(['straight'])
-    expect(findings[0]?.says).toContain('40 in before')
+    expect(findings[0]?.says).toContain('40.0 in before')
   })
 })

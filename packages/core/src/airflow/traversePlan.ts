@@ -1,5 +1,8 @@
+import { type Show, showIn } from '../advice/show.ts'
+import { found } from '../findingWords.ts'
+import { BASE_UNITS } from '../quantity/units.ts'
 import { refuse } from '../refusals.ts'
-import { ok, type Result } from '../result.ts'
+import { type Found, ok, type Result } from '../result.ts'
 import { circleFt2, rectangleFt2, rectangularPositionsIn, roundPositionsIn, traverse, velocityFpm } from './velocity.ts'
 
 /** A duct that is traversed, with its straight run. */
@@ -61,10 +64,8 @@ export function traversePlan(duct: TraverseDuct): Result<TraversePlan> {
   })
 }
 
-interface TraverseFinding {
+interface TraverseFinding extends Found {
   kind: 'missing' | 'reversed' | 'outlier' | 'skew' | 'straight' | 'weak'
-  says: string
-  mend: string
   /** Points that it speaks of, from 0. */
   points: number[]
 }
@@ -95,6 +96,7 @@ export function judgeTraverse(
   plan: TraversePlan,
   pressuresInWc: Readonly<Record<number, number>>,
   densityLbFt3: number,
+  show: Show = showIn(BASE_UNITS),
 ): { result: TraverseResult | null; findings: TraverseFinding[]; read: number } {
   const count = plan.points.length
   const missing = plan.points.flatMap((_, i) => (pressuresInWc[i] === undefined ? [i] : []))
@@ -105,15 +107,13 @@ export function judgeTraverse(
   if (negative.length * 2 > read && read > 2)
     findings.push({
       kind: 'reversed',
-      says: `${negative.length} of ${read} readings are below zero: the probe points down the air, or its two hoses are crossed.`,
-      mend: 'Point the nose into the air, the hose of the nose on the high port, and read them again.',
+      ...found('probe-reversed', { count: negative.length, read }),
       points: negative,
     })
   else if (negative.length > 0)
     findings.push({
       kind: 'reversed',
-      says: `${negative.length === 1 ? 'One reading is' : `${negative.length} readings are`} below zero: the air turns back there, or the probe was turned.`,
-      mend: 'Read them again with the probe square to the air. If they stay, this place is no good: find straighter duct.',
+      ...found('air-turns-back', { readings: negative.length === 1 ? 'One reading is' : `${negative.length} readings are` }),
       points: negative,
     })
   const speeds = values.map((value) => velocityFpm(Math.max(value, 0), densityLbFt3))
@@ -121,16 +121,16 @@ export function judgeTraverse(
   if (outliers.length > 0)
     findings.push({
       kind: 'outlier',
-      says: `${outliers.length === 1 ? `Point ${(outliers[0] as number) + 1} is` : `${outliers.length} points are`} far from what the points around say.`,
-      mend: 'Read again: depth of the probe, hose, zero of the gauge.',
+      ...found('outliers', {
+        points: outliers.length === 1 ? `Point ${(outliers[0] as number) + 1} is` : `${outliers.length} points are`,
+      }),
       points: outliers,
     })
-  const short = straightFinding(duct, plan)
+  const short = straightFinding(duct, plan, show)
   if (missing.length > 0) {
     findings.unshift({
       kind: 'missing',
-      says: `${missing.length} of ${count} points are still to be read.`,
-      mend: 'A flow needs all of them; what was read stays.',
+      ...found('points-missing', { missing: missing.length, count }),
       points: missing,
     })
     return { result: null, findings: [...findings, ...short], read }
@@ -141,8 +141,7 @@ export function judgeTraverse(
   if (skew > SKEW_SHARE)
     findings.push({
       kind: 'skew',
-      says: `The air keeps to one side: one half is ${Math.round(skew * 100)}% faster than the other.`,
-      mend: 'An elbow or a damper is too near. Measure further on, or believe the flow less.',
+      ...found('skewed', { sharePct: Math.round(skew * 100) }),
       points: [],
     })
   const most = Math.max(...values)
@@ -150,8 +149,7 @@ export function judgeTraverse(
   if (weak.length * 4 > count)
     findings.push({
       kind: 'weak',
-      says: `${weak.length} of ${count} points read less than a tenth of the largest.`,
-      mend: 'Three quarters should be above: find a better place, or use another method.',
+      ...found('points-weak', { weak: weak.length, count }),
       points: weak,
     })
   findings.push(...short)
@@ -204,17 +202,16 @@ function skewOf(plan: TraversePlan, speeds: readonly number[], average: number):
   return Math.max(halves('xIn'), halves('yIn'))
 }
 
-function straightFinding(duct: TraverseDuct, plan: TraversePlan): TraverseFinding[] {
+function straightFinding(duct: TraverseDuct, plan: TraversePlan, show: Show): TraverseFinding[] {
   const { straightBeforeIn: before, straightAfterIn: after } = duct
   const wantBefore = STRAIGHT_BEFORE * plan.diameterIn
   const wantAfter = STRAIGHT_AFTER * plan.diameterIn
   if ((before === null || before >= wantBefore) && (after === null || after >= wantAfter)) return []
-  return [
-    {
-      kind: 'straight',
-      says: `There is too little straight duct: ${before ?? '?'} in before and ${after ?? '?'} in after the holes, where ${Math.round(wantBefore)} and ${Math.round(wantAfter)} in are wanted.`,
-      mend: 'Find straighter duct, or believe the flow less and hold it against another method.',
-      points: [],
-    },
-  ]
+  const run = (lengthIn: number | null) => (lengthIn === null ? 'an unknown length' : show('length', lengthIn))
+  const words = found(
+    'duct-not-straight',
+    { before: run(before), after: run(after), wantedBeforeIn: wantBefore, wantedAfterIn: wantAfter },
+    show,
+  )
+  return [{ kind: 'straight', ...words, points: [] }]
 }

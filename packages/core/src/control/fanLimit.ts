@@ -1,6 +1,7 @@
 import type { Show } from '../advice/show.ts'
+import { found } from '../findingWords.ts'
 import { refuse } from '../refusals.ts'
-import { ok, type Result } from '../result.ts'
+import { type Found, ok, type Result } from '../result.ts'
 
 /**
  * A furnace's heat exchanger with a mechanical fan-and-limit switch. Heat capacities in Btu/°F, conductances in Btu/h·°F.
@@ -212,43 +213,15 @@ function crossingIn(
 }
 
 /** What the settings do, in words, for the one who turns the dial. */
-export function fanLimitVerdict(
-  at: FanLimitSwitch,
-  run: FanLimitRun,
-  returnF: number,
-  show: Show,
-): { says: string; mend: string }[] {
-  const out: { says: string; mend: string }[] = []
-  if (at.fanOffF <= returnF)
-    out.push({
-      says: `Fan-off stands at ${show('temperature', at.fanOffF)} and the return air is ${show('temperature', returnF)}: the blower never stops.`,
-      mend: 'Set fan-off above the warmest return air of the year.',
-    })
-  else if (run.runningAtEnd)
-    out.push({
-      says: 'The blower still runs at the end of the time that was worked out.',
-      mend: 'Raise fan-off a little; leftover heat is long spent by then.',
-    })
-  if (run.startsS.length === 0)
-    out.push({
-      says: `The blower never starts in this firing: the air does not reach ${show('temperature', at.fanOnF)}.`,
-      mend: 'Lower fan-on. The exchanger must not fire without air for long.',
-    })
-  if (run.startsInACall > 1)
-    out.push({
-      says: `The blower starts ${run.startsInACall} times in one firing: it takes more than the burner gives.`,
-      mend: 'Set fan-on and fan-off further apart, or give the blower a slower tap inside the temperature-rise window.',
-    })
-  if (run.residualRestarts > 0)
-    out.push({
-      says: `Leftover heat starts the blower again ${run.residualRestarts === 1 ? 'once' : `${run.residualRestarts} times`} after the burner is off.`,
-      mend: 'Lower fan-off, so that it runs on until the exchanger is spent.',
-    })
-  if (run.tripsS.length > 0)
-    out.push({
-      says: `The limit opens ${run.tripsS.length === 1 ? 'once' : `${run.tripsS.length} times`}: too little air for this burner.`,
-      mend: 'Find the missing air: filter, grilles, tap. The limit is proved and left as the maker set it.',
-    })
+export function fanLimitVerdict(at: FanLimitSwitch, run: FanLimitRun, returnF: number, show: Show): Found[] {
+  const out: Found[] = []
+  const times = (count: number) => (count === 1 ? 'once' : `${count} times`)
+  if (at.fanOffF <= returnF) out.push(found('fan-off-below-return', { fanOffF: at.fanOffF, returnF }, show))
+  else if (run.runningAtEnd) out.push(found('fan-still-runs'))
+  if (run.startsS.length === 0) out.push(found('fan-never-starts', { fanOnF: at.fanOnF }, show))
+  if (run.startsInACall > 1) out.push(found('fan-cycles', { count: run.startsInACall }))
+  if (run.residualRestarts > 0) out.push(found('fan-restarts', { times: times(run.residualRestarts) }))
+  if (run.tripsS.length > 0) out.push(found('limit-opens', { times: times(run.tripsS.length) }))
   return out
 }
 

@@ -11,6 +11,38 @@ import { aloneId, idOfKey, placeOfKey, rowKey } from './setting.ts'
 import { type AdviceRow, settingFindings } from './settingAdvice.ts'
 import { workOrder } from './workOrder.ts'
 
+describe('what a device excludes', () => {
+  const quiet = setting({
+    role: 'airflow.cool',
+    label: 'Tap',
+    values: ['1', '2'],
+    excludes: [{ of: 'sensor.source', is: ['return'], why: 'Still air.' }],
+  })
+  const said = (sensorAt: string, more: object = {}, place: 'equipment' | 'controller' = 'controller') => {
+    const rows = resolveSettings([
+      { place: 'equipment', profile: profile([{ ...quiet, ...more }], { id: 'board' }) },
+      { place, profile: profile([SENSOR], { id: 'wall' }) },
+    ])
+    const stands = rows.map(
+      (row): AdviceRow => ({ ...row, found: row.id === 'sensor.source' ? sensorAt : '2', aim: null, left: null }),
+    )
+    return settingFindings(stands, [], { equipment: [], heaterKw: null }).map((one) => [one.says, one.remedy, one.keys.length])
+  }
+  it('is said where it stands, with the place of the other', () => {
+    expect(said('2')).toEqual([
+      ['Cooling tap at 2 cannot stand with Sensor that controls at return air (Controller).', 'Still air.', 2],
+    ])
+    expect(said('2', {}, 'equipment')[0]?.[0]).not.toContain('(')
+    expect(said('3')).toEqual([])
+  })
+  it('counts only while the setting stands where it matters', () => {
+    const tie = { of: 'sensor.source', is: ['return'], why: 'Still air.' }
+    expect(said('2', { excludes: [{ ...tie, when: ['1'] }] })).toEqual([])
+    expect(said('2', { excludes: [{ ...tie, when: ['2'] }] })).toHaveLength(1)
+    expect(said('2', { excludes: [{ ...tie, of: 'moon' }] })).toEqual([])
+  })
+})
+
 describe('the catalogue of roles', () => {
   it('has each id and each jot word once', () => {
     expect(new Set(ROLES.map((one) => one.id)).size).toBe(ROLES.length)

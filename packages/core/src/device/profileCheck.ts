@@ -1,4 +1,6 @@
 import { list } from '../advice/show.ts'
+import { found } from '../findingWords.ts'
+import type { Found } from '../result.ts'
 import { ROLES, roleOf } from './roles.ts'
 import type { DeviceProfile, DeviceSetting, SettingTie } from './setting.ts'
 import { meaningOf } from './spelling.ts'
@@ -19,7 +21,7 @@ interface ProfileDoubt {
 export function profileDoubts(profile: Pick<DeviceProfile, 'settings'>): ProfileDoubt[] {
   const doubts: ProfileDoubt[] = []
   profile.settings.forEach((setting, i) => {
-    for (const [reason, remedy] of settingDoubts(setting)) doubts.push({ setting: i, reason, remedy })
+    for (const one of settingDoubts(setting)) doubts.push(doubted(i, one))
   })
   doubts.push(...twice(profile.settings), ...rings(profile.settings))
   return doubts
@@ -27,37 +29,38 @@ export function profileDoubts(profile: Pick<DeviceProfile, 'settings'>): Profile
 
 const nameOf = (setting: DeviceSetting) => (setting.code ? `${setting.code} (${setting.label})` : setting.label)
 
-function settingDoubts(setting: DeviceSetting): [string, string][] {
-  const out: [string, string][] = []
+const doubted = (setting: number, { says, mend }: Found): ProfileDoubt => ({ setting, reason: says, remedy: mend })
+
+function settingDoubts(setting: DeviceSetting): Found[] {
+  const out: Found[] = []
   const name = nameOf(setting)
   const role = setting.role === undefined ? null : roleOf(setting.role)
   if (setting.role !== undefined && !role)
-    out.push([
-      `${name} names the role “${setting.role}”, which Ingle does not know.`,
-      `${nearRole(setting.role)}Leave the role out for a setting that is left alone.`,
-    ])
+    out.push(found('role-unknown', { setting: name, role: setting.role, near: nearRole(setting.role) }))
   const { range } = setting
   if (range) {
-    if (range.min > range.max)
-      out.push([`${name}: its least value ${range.min} is over its most, ${range.max}.`, 'Swap the two.'])
-    if (!(range.step > 0)) out.push([`${name}: its step must be above zero.`, 'Give the step that the display moves by.'])
+    if (range.min > range.max) out.push(found('range-reversed', { setting: name, min: range.min, max: range.max }))
+    if (!(range.step > 0)) out.push(found('range-without-step', { setting: name }))
     const unit = DEVICE_UNITS[range.unit]
-    if (!unit)
-      out.push([`${name}: “${range.unit}” is not a unit of settings.`, `Use one of ${Object.keys(DEVICE_UNITS).join(', ')}.`])
+    if (!unit) out.push(found('unit-unknown', { setting: name, unit: range.unit, units: Object.keys(DEVICE_UNITS).join(', ') }))
     else if (role?.values.kind === 'number' && role.values.unit !== unit.role)
-      out.push([`${name}: ${range.unit} does not measure “${role.label}”.`, 'Choose the unit that the display counts in.'])
+      out.push(found('unit-of-another', { setting: name, unit: range.unit, role: role.label }))
   }
   if (role?.values.kind === 'choice') {
     const { options } = role.values
     const odd = setting.values.map((one) => meaningOf(setting, one)).filter((one) => !Object.hasOwn(options, one))
     if (odd.length > 0)
-      out.push([
-        `${name}: ${list(odd.map((one) => `“${one}”`))} ${odd.length === 1 ? 'means' : 'mean'} nothing for “${role.label}”.`,
-        `Say which of ${Object.keys(options).join(', ')} each value means.`,
-      ])
+      out.push(
+        found('meanings-unknown', {
+          setting: name,
+          odd: `${list(odd.map((one) => `“${one}”`))} ${odd.length === 1 ? 'means' : 'mean'}`,
+          role: role.label,
+          options: Object.keys(options).join(', '),
+        }),
+      )
   }
   if (setting.default !== undefined && !offers(setting, setting.default))
-    out.push([`${name}: its default ${setting.default} is not among what it offers.`, 'Check both against the manual.'])
+    out.push(found('default-not-offered', { setting: name, value: setting.default }))
   return out
 }
 
@@ -84,17 +87,9 @@ function twice(settings: readonly DeviceSetting[]): ProfileDoubt[] {
     const before = settings.slice(0, i).filter((one) => meet(one, setting))
     const code = setting.code
     if (code !== undefined && before.some((one) => one.code === code && one.address === setting.address))
-      out.push({
-        setting: i,
-        reason: `The code ${code} stands twice (${setting.label}).`,
-        remedy: 'Give each setting its own code, or say with which equipment each of them holds.',
-      })
+      out.push(doubted(i, found('code-twice', { code, label: setting.label })))
     if (setting.role !== undefined && before.some((one) => one.role === setting.role))
-      out.push({
-        setting: i,
-        reason: `Two settings stand for “${setting.role}” (${setting.label}).`,
-        remedy: 'Keep one of them, number the role, or say with which equipment each of them holds.',
-      })
+      out.push(doubted(i, found('role-twice', { role: setting.role, label: setting.label })))
   })
   return out
 }
@@ -115,11 +110,9 @@ function rings(settings: readonly DeviceSetting[]): ProfileDoubt[] {
     if (state[at] === 2) return
     if (state[at] === 1) {
       const ring = path.slice(path.indexOf(at)).map((i) => nameOf(settings[i] as DeviceSetting))
-      out.push({
-        setting: at,
-        reason: `${list(ring)} ${ring.length === 1 ? 'waits for itself' : 'wait for one another in a ring'}.`,
-        remedy: 'One of them must be settable first: take its requirement out.',
-      })
+      const words =
+        ring.length === 1 ? found('waits-for-itself', { ring: list(ring) }) : found('wait-in-ring', { ring: list(ring) })
+      out.push(doubted(at, words))
       return
     }
     state[at] = 1

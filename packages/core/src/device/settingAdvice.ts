@@ -1,4 +1,6 @@
 import { list } from '../advice/show.ts'
+import { found } from '../findingWords.ts'
+import type { Found } from '../result.ts'
 import type { ResolvedSetting } from './resolve.ts'
 import { numberOf, roleOf } from './roles.ts'
 import { PLACE_WORDS, type SettingTie } from './setting.ts'
@@ -127,6 +129,13 @@ function clauseHits(
   return against ? [...hits, against] : hits
 }
 
+const tied = (id: string, { says, mend }: Found, rows: readonly AdviceRow[]): SettingFinding => ({
+  id,
+  says,
+  remedy: mend,
+  keys: rows.map((row) => row.key),
+})
+
 /** What the device itself requires and excludes, from its profile. */
 function tieFindings(row: AdviceRow, byRole: ReadonlyMap<string, AdviceRow[]>): SettingFinding[] {
   const value = standing(row, 'aimed')
@@ -140,26 +149,20 @@ function tieFindings(row: AdviceRow, byRole: ReadonlyMap<string, AdviceRow[]>): 
     const there = other(tie)
     const stands = there ? standing(there, 'aimed') : null
     if (!counts(tie) || !there || stands === null || tie.is.includes(stands)) continue
-    out.push({
-      id: `requires.${row.key}.${tie.of}`,
-      says: `${name} needs ${there.label} at ${list(
-        tie.is.map((one) => sayMeaning(there.setting, one)),
-        'or',
-      )}; it stands at ${sayMeaning(there.setting, stands)}.`,
-      remedy: tie.why,
-      keys: [row.key, there.key],
-    })
+    const wanted = list(
+      tie.is.map((one) => sayMeaning(there.setting, one)),
+      'or',
+    )
+    const values = { setting: name, other: there.label, wanted, stands: sayMeaning(there.setting, stands), why: tie.why }
+    out.push(tied(`requires.${row.key}.${tie.of}`, found('setting-needs', values), [row, there]))
   }
   for (const tie of row.setting.excludes ?? []) {
     const there = other(tie)
     const stands = there ? standing(there, 'aimed') : null
     if (!counts(tie) || !there || stands === null || !tie.is.includes(stands)) continue
-    out.push({
-      id: `excludes.${row.key}.${tie.of}`,
-      says: `${name} cannot stand with ${there.label} at ${sayMeaning(there.setting, stands)}${there.place === row.place ? '' : ` (${PLACE_WORDS[there.place]})`}.`,
-      remedy: tie.why,
-      keys: [row.key, there.key],
-    })
+    const where = there.place === row.place ? '' : ` (${PLACE_WORDS[there.place]})`
+    const values = { setting: name, other: there.label, stands: sayMeaning(there.setting, stands), where, why: tie.why }
+    out.push(tied(`excludes.${row.key}.${tie.of}`, found('setting-excludes', values), [row, there]))
   }
   return out
 }

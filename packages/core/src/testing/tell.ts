@@ -1,6 +1,6 @@
 const figure = (value: number): string => (Number.isFinite(value) ? String(Number(value.toPrecision(6))) : String(value))
 
-/** Facts on one line: numbers to six figures, what is empty left out. */
+/** Facts on one line: numbers to six figures; what is empty left out, and values that stand in the words of a finding. */
 export function tell(value: unknown): string {
   if (typeof value === 'number') return figure(value)
   if (typeof value === 'string') return value
@@ -8,7 +8,13 @@ export function tell(value: unknown): string {
   if (ArrayBuffer.isView(value)) return tell(Array.from(value as unknown as ArrayLike<number>))
   if (Array.isArray(value)) return `[${value.map(tell).join(', ')}]`
   const fields = Object.entries(value).filter(
-    ([, one]) => one !== undefined && one !== null && one !== '' && typeof one !== 'function' && tell(one) !== '[]',
+    ([name, one]) =>
+      !(name === 'values' && ('mend' in value || 'remedy' in value)) &&
+      one !== undefined &&
+      one !== null &&
+      one !== '' &&
+      typeof one !== 'function' &&
+      tell(one) !== '[]',
   )
   return `{${fields.map(([name, one]) => `${name}: ${tell(one)}`).join('; ')}}`
 }

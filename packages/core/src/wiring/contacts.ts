@@ -1,4 +1,6 @@
 import { list } from '../advice/show.ts'
+import { found } from '../findingWords.ts'
+import type { Found } from '../result.ts'
 
 /** An outside contact on an input of a device. Values are in the language of roles; null: not looked at. */
 export interface InputContact {
@@ -17,7 +19,7 @@ export interface ContactJudgement {
   /** What happens when it trips. */
   says: string
   /** What is wrong with that, with the remedy. */
-  findings: { says: string; mend: string }[]
+  findings: Found[]
   /** The test that proves it. */
   test: string
   missing: string[]
@@ -50,30 +52,19 @@ export function judgeContact(contact: InputContact, units: number): ContactJudge
   const trips = rests === null || acts === null ? null : (rests === 'closed') === (acts === 'opens')
   const findings: ContactJudgement['findings'] = []
   if (trips === false)
-    findings.push({
-      says: `The ${device} rests ${rests}, and the input acts when it ${acts}: it acts all the time, and never when the ${device} trips.`,
-      mend: `Set the input to act when it ${acts === 'opens' ? 'closes' : 'opens'}, or use the other contact of the ${device}. Do not join the two wires.`,
-    })
-  if (safety && rests === 'open')
-    findings.push({
-      says: `The ${device} rests open: a broken wire looks as if all were well.`,
-      mend: 'Use a contact that rests closed, so that a broken wire stops the unit too, where the maker’s manual allows it.',
-    })
+    findings.push(
+      found('contact-backwards', {
+        device,
+        rests: rests ?? '',
+        acts: acts ?? '',
+        otherwise: acts === 'opens' ? 'closes' : 'opens',
+      }),
+    )
+  if (safety && rests === 'open') findings.push(found('safety-rests-open', { device }))
   if (safety && (does === 'none' || does === 'occupied' || does === 'boost'))
-    findings.push({
-      says: `When the ${device} trips, nothing stops.`,
-      mend: 'Let the input force the unit off with an alarm; until then this is an open item.',
-    })
-  if (safety && does === 'off')
-    findings.push({
-      says: `When the ${device} trips, the unit stops in silence: it will be called a cold house, not a full pan.`,
-      mend: 'Let the input act as a fault with an alarm, where the device can.',
-    })
-  if (safety && reach === 'all' && units > 1)
-    findings.push({
-      says: `One ${device} stops all ${units} units.`,
-      mend: 'Let it stop its own unit alone, unless the makers ask for all.',
-    })
+    findings.push(found('safety-stops-nothing', { device }))
+  if (safety && does === 'off') findings.push(found('safety-in-silence', { device }))
+  if (safety && reach === 'all' && units > 1) findings.push(found('safety-stops-all', { device, units }))
   const says =
     missing.length > 0
       ? `Not known yet: ${list(missing)}.`

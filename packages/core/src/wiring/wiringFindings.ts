@@ -1,5 +1,6 @@
+import { found } from '../findingWords.ts'
 import { refuse } from '../refusals.ts'
-import { type Refusal } from '../result.ts'
+import type { Found, Refusal } from '../result.ts'
 import { joinedAtRest } from './network.ts'
 import {
   type Bridge,
@@ -18,12 +19,10 @@ import {
   wantsBridge,
 } from './wiring.ts'
 
-export interface WiringFinding {
+export interface WiringFinding extends Found {
   key: string
   /** Dangerous or destructive: before anything is switched on. */
   danger: boolean
-  says: string
-  mend: string
   /** Where, for the drawing. */
   ends: End[]
   /** Changes that would mend it. */
@@ -51,8 +50,7 @@ export function wiringFindings(system: WiringSystem, wiring: Wiring, cable: numb
     out.push({
       key: 'cable',
       danger: false,
-      says: `The cable has ${cable} conductors and this system wants ${wanted.length}.`,
-      mend: 'Pull a new cable. Where the maker offers an adapter for its own controller, that is the other way; a conductor is never shared.',
+      ...found('cable-short', { cable, wanted: wanted.length }),
       ends: [],
       does: [],
     })
@@ -68,8 +66,7 @@ function joins(system: WiringSystem, wiring: Wiring): WiringFinding[] {
       out.push({
         key: `short-${board}`,
         danger: true,
-        says: 'Power and common of the transformer are joined: its fuse goes, or the transformer burns.',
-        mend: 'Leave it off. Find the conductor or bridge between R and C and take it out before power returns.',
+        ...found('power-on-common'),
         ends: [end(board, 'R'), end(board, 'C')],
         does: [],
       })
@@ -78,10 +75,7 @@ function joins(system: WiringSystem, wiring: Wiring): WiringFinding[] {
     out.push({
       key: 'two-transformers',
       danger: true,
-      says: 'Two transformers are tied together: out of step they make up to 48 V, and a circuit that is switched off is fed back.',
-      mend: tie
-        ? 'Take out the bridge between Rc and Rh at the controller: it belongs there only where one transformer feeds both.'
-        : 'Part the two power conductors: each to its own power terminal.',
+      ...found(tie ? 'transformers-bridged' : 'transformers-tied'),
       ends: [end('controller', 'Rc'), end('controller', 'Rh')],
       does: tie ? [{ do: 'bridge', bridge: tie, there: false }] : [],
     })
@@ -98,8 +92,7 @@ function bridge(system: WiringSystem, wiring: Wiring): WiringFinding[] {
     {
       key: 'bridge',
       danger: false,
-      says: `The bridge between Rc and Rh is missing: one transformer feeds both, and ${dead} gets no power.`,
-      mend: 'Put a bridge between Rc and Rh at the controller.',
+      ...found('bridge-missing', { dead }),
       ends: [end('controller', 'Rc'), end('controller', 'Rh')],
       does: [{ do: 'bridge', bridge: { board: 'controller', a: 'Rc', b: 'Rh' }, there: true }],
     },
@@ -111,26 +104,19 @@ function reversing(system: WiringSystem, wiring: Wiring): WiringFinding[] {
   if (system.kind !== 'heat-pump') return []
   const valve = end('equipment', valveOnEquipment(system))
   const wants = system.reversing === 'cool' ? 'cooling' : 'heating'
-  const wrong = (says: string, mend: string, does: WiringMend[]): WiringFinding[] => [
-    { key: 'reversing', danger: false, says: `${says} It heats when it should cool.`, mend, ends: [valve], does },
+  const wrong = (words: Found, does: WiringMend[]): WiringFinding[] => [
+    { key: 'reversing', danger: false, ...words, ends: [valve], does },
   ]
   if (system.controller.valve === 'O/B') {
     const { valveSet } = system.controller
     if (valveSet === null || valveSet === system.reversing) return []
-    return wrong(
-      `The controller is set to switch the valve on in ${valveSet === 'cool' ? 'cooling' : 'heating'}, and this equipment wants it live in ${wants}.`,
-      'Change the setting of the reversing valve at the controller, not the conductor.',
-      [],
-    )
+    return wrong(found('valve-set-otherwise', { set: valveSet === 'cool' ? 'cooling' : 'heating', wants }), [])
   }
   const other = system.reversing === 'cool' ? 'B' : 'O'
   const wire = wiring.wires.find((one) => one.controller === other && sameEnd(one.equipment, valve))
   if (!wire) return []
-  return wrong(
-    `The reversing conductor is on ${other} at the controller, and this equipment wants it live in ${wants}.`,
-    `Move it from ${other} to ${valveOnController(system)} at the controller.`,
-    [{ do: 'wire', wire: { ...wire, controller: valveOnController(system) } }],
-  )
+  const right = valveOnController(system)
+  return wrong(found('valve-on-other', { other, wants, right }), [{ do: 'wire', wire: { ...wire, controller: right } }])
 }
 
 /** A conductor that is not where it is wanted, and where it went instead. */
@@ -148,15 +134,20 @@ function missing(system: WiringSystem, wiring: Wiring): WiringFinding[] {
         (one.controller === controller && one.equipment === null) ||
         (one.controller === null && sameEnd(one.equipment, equipment)),
     )
-    const what = TERMINAL_WORDS[controller]
     const key = `no-${controller}-${equipment.board}`
     const joined = (wire: Wire): WiringMend => ({ do: 'wire', wire: { ...wire, controller, equipment } })
     if (strayed?.equipment)
       out.push({
         key,
         danger: false,
-        says: `${strayed.id} goes from ${endWord(from)} (${what}) to ${endWord(strayed.equipment)} (${TERMINAL_WORDS[strayed.equipment.terminal]}).`,
-        mend: `Move ${strayed.id} to ${endWord(equipment)} on the equipment.`,
+        ...found('conductor-strayed', {
+          id: strayed.id,
+          from: endWord(from),
+          fromWord: TERMINAL_WORDS[controller],
+          to: endWord(strayed.equipment),
+          toWord: TERMINAL_WORDS[strayed.equipment.terminal],
+          wanted: endWord(equipment),
+        }),
         ends: [from, strayed.equipment, equipment],
         does: [joined(strayed)],
       })
@@ -164,13 +155,12 @@ function missing(system: WiringSystem, wiring: Wiring): WiringFinding[] {
       out.push({
         key,
         danger: false,
-        says:
-          controller === 'C'
-            ? 'The common conductor is missing: the controller takes its power through it.'
-            : `${endWord(from)} (${what}) has no conductor to ${endWord(equipment)} on the equipment.`,
-        mend: loose
-          ? `Land ${loose.id} on ${endWord(from)} at the controller and on ${endWord(equipment)} at the equipment.`
-          : `Land a spare conductor on ${endWord(from)} at the controller and on ${endWord(equipment)} at the equipment.`,
+        ...found(controller === 'C' ? 'common-missing' : 'conductor-missing', {
+          from: endWord(from),
+          fromWord: TERMINAL_WORDS[controller],
+          wanted: endWord(equipment),
+          conductor: loose?.id ?? 'a spare conductor',
+        }),
         ends: [from, equipment],
         does: [loose ? joined(loose) : { do: 'wanted', controller: from, equipment }],
       })

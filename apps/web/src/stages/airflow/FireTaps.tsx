@@ -104,7 +104,7 @@ function LowFireRead({ fire }: { fire: Fire }) {
       {temperature('lowSupplyF', 'Supply air, low fire')}
       {judged && (
         <div className="col-span-2">
-          {judged.ok && judged.value.mend === null ? (
+          {judged.ok && judged.value.standing === 'within' ? (
             <p className="text-success font-bold text-[14px]">
               Measured on low fire: a rise of {show('temperatureDifference', judged.value.riseF)}, within its window.
             </p>

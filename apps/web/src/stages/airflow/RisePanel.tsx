@@ -61,7 +61,7 @@ export function RisePanel() {
       )}
       {rise && (
         <>
-          {rise.mend === null ? (
+          {rise.standing === 'within' ? (
             <p className="text-success font-bold text-[14px]">{rise.says}</p>
           ) : (
             <Notice kind="watch">

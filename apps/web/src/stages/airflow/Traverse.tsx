@@ -75,7 +75,7 @@ function OneTraverse({ of, tryId }: { of: TraverseState; tryId: TryId }) {
     />
   )
   const judged =
-    input.duct && plan?.ok ? judgeTraverse(input.duct, plan.value, of.points, densityAt(picture.air, input.airF)) : null
+    input.duct && plan?.ok ? judgeTraverse(input.duct, plan.value, of.points, densityAt(picture.air, input.airF), show) : null
   return (
     <>
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-4">

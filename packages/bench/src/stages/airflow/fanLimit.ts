@@ -1,4 +1,4 @@
-import { exchangerFromStart, type FanLimitRun, fanLimitVerdict, type Result, runFanLimit } from '@ingle/core'
+import { exchangerFromStart, type FanLimitRun, type Found, fanLimitVerdict, type Result, runFanLimit } from '@ingle/core'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { numberAt, rowFor } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -28,7 +28,7 @@ export const pointersOf = ({ on, off }: { on: LedgerRow; off: LedgerRow }): Poin
 interface FanLimitAnswer {
   run: FanLimitRun
   firingS: number
-  verdicts: { says: string; mend: string }[]
+  verdicts: Found[]
   /** Heat capacity of the exchanger, Btu/°F. */
   capacity: number
 }

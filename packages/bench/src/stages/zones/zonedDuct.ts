@@ -1,9 +1,9 @@
 import {
   type AirflowPicture,
   type FanSteps,
+  type Found,
   fanOfTap,
   fitNetwork,
-  type InstrumentDoubt,
   type NetworkFit,
   type NetworkReading,
   ok,
@@ -18,6 +18,7 @@ import {
   zoneShares,
 } from '@ingle/core'
 import type { OutletState, SystemState, SystemVisit, ZoneReadingState, ZoneState } from '@ingle/record'
+import { found } from '../../findingWords.ts'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { numberAt, rowFor, standsAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
@@ -43,7 +44,7 @@ export interface ZonedDuct {
   fit: Result<NetworkFit>
   of: Result<ZoneCase>
   /** What stands in the way of a figure without stopping the others. */
-  doubts: InstrumentDoubt[]
+  doubts: Found[]
 }
 
 /** Everything that the Zones stage works on. */
@@ -114,16 +115,10 @@ export function zonedDuct(
     doubts: [
       ...zones
         .flatMap(({ outlets }) => outlets.filter((one) => one.widthIn === 0 || one.heightIn === 0))
-        .map((one) => ({
-          says: `${one.name || 'An outlet'} has no area.`,
-          mend: 'Measure its opening; until then its speed is not judged.',
-        })),
+        .map((one) => found('outlet-without-area', { outlet: one.name || 'An outlet' })),
       ...readings
         .filter((one) => fan.ok && one.totalCfm === null)
-        .map((one) => ({
-          says: `A reading with ${one.open.length} open is past the end of the blower’s table: its flow is not known.`,
-          mend: 'It is left out. Open one zone more and read again, or enter the flow as measured.',
-        })),
+        .map((one) => found('reading-past-table', { open: one.open.length })),
     ],
   }
 }

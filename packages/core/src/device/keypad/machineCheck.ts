@@ -1,4 +1,6 @@
 import { list } from '../../advice/show.ts'
+import { found } from '../../findingWords.ts'
+import type { Found } from '../../result.ts'
 import { type DeviceProfile, settingId } from '../setting.ts'
 import { everyValue } from '../spelling.ts'
 import { type AddressedItem, type Keypad, type KeypadScreen, pairOf, type ScreenOf, SERVICE } from './machine.ts'
@@ -14,45 +16,34 @@ interface KeypadDoubt {
  */
 export function keypadDoubts(profile: Pick<DeviceProfile, 'settings' | 'serviceCode'>, pad: Keypad): KeypadDoubt[] {
   const doubts: KeypadDoubt[] = []
-  const doubt = (reason: string, remedy: string) => doubts.push({ reason, remedy })
+  const doubt: Doubt = ({ says, mend }) => doubts.push({ reason: says, remedy: mend })
   const keys = new Set(pad.keys.map((one) => one.id))
   const ids = new Set(profile.settings.map(settingId))
   if (!Object.hasOwn(pad.screens, pad.home)) {
-    doubt(`Its home screen “${pad.home}” is not among its screens.`, 'Name the screen that stands after power-up.')
+    doubt(found('home-unknown', { home: pad.home }))
     return doubts
   }
   for (const [name, screen] of Object.entries(pad.screens)) {
     const unknownKeys = keysOf(screen).filter((key) => !keys.has(key))
     if (unknownKeys.length > 0)
-      doubt(
-        `Screen “${name}” uses ${list([...new Set(unknownKeys)])}, which the device does not have.`,
-        `It has ${list([...keys])}.`,
-      )
-    for (const to of waysOf(screen))
-      if (!Object.hasOwn(pad.screens, to)) doubt(`Screen “${name}” leads to “${to}”, which is none.`, 'Name one of its screens.')
+      doubt(found('keys-unknown', { screen: name, keys: list([...new Set(unknownKeys)]), known: list([...keys]) }))
+    for (const to of waysOf(screen)) if (!Object.hasOwn(pad.screens, to)) doubt(found('way-to-nowhere', { screen: name, to }))
     if (screen.kind === 'code' && screen.code === SERVICE && !profile.serviceCode)
-      doubt(
-        `Screen “${name}” asks for the service code, and the profile has no rule for it.`,
-        'Give the rule, or the code itself.',
-      )
+      doubt(found('service-code-without-rule', { screen: name }))
     if (screen.kind === 'show' || screen.kind === 'code') continue
-    if (screen.items.length === 0) doubt(`The list “${name}” has no items.`, 'Name the settings in it.')
-    for (const one of screen.items.flatMap(namesOf))
-      if (!ids.has(one))
-        doubt(`The list “${name}” names “${one}”, which is no setting of the profile.`, 'Use its role, or alone. and its code.')
+    if (screen.items.length === 0) doubt(found('list-empty', { screen: name }))
+    for (const one of screen.items.flatMap(namesOf)) if (!ids.has(one)) doubt(found('item-unknown', { screen: name, item: one }))
     if (screen.kind === 'address') addressDoubts(name, screen, doubt)
     if (screen.kind === 'pairs') pairDoubts(name, screen, profile, doubt)
   }
   for (const one of [...(pad.banks ?? []), ...(pad.byHand ?? [])])
-    if (!ids.has(one))
-      doubt(`“${one}” is set by hand, and is no setting of the profile.`, 'Use its role, or alone. and its code.')
+    if (!ids.has(one)) doubt(found('hand-set-unknown', { item: one }))
   const paths = reachable(pad)
-  for (const name of Object.keys(pad.screens))
-    if (!paths.has(name)) doubt(`No keys lead to the screen “${name}”.`, 'Give a way to it, or take it out.')
+  for (const name of Object.keys(pad.screens)) if (!paths.has(name)) doubt(found('screen-unreached', { screen: name }))
   const leaves = leavable(pad)
   for (const [name, path] of paths)
     if (!leaves.has(name) && pad.timeoutS === undefined)
-      doubt(`Nobody gets home from “${name}”, reached by ${path.join(' → ')}.`, 'Give it a way out, or a time-out.')
+      doubt(found('screen-without-way-out', { screen: name, path: path.join(' → ') }))
   return doubts
 }
 
@@ -62,27 +53,19 @@ const namesOf = (item: { id: string; appears?: { after: string }; at?: readonly 
   ...(item.at ?? []).flatMap((one) => (one.startsWith('=') ? [one.slice(1)] : [])),
 ]
 
-type Doubt = (reason: string, remedy: string) => void
+type Doubt = (words: Found) => void
 
 /** Numbers that cannot be dialled, and two settings behind one address. */
 function addressDoubts(name: string, screen: ScreenOf<'address'>, doubt: Doubt): void {
-  if (screen.next === screen.enter && screen.prev === undefined)
-    doubt(`A value on “${name}” cannot be left unwritten.`, 'Give it a key that goes back, or another one that writes.')
+  if (screen.next === screen.enter && screen.prev === undefined) doubt(found('value-not-left', { screen: name }))
   const said = (item: AddressedItem) => item.at.join('·')
   for (const item of screen.items) {
     if (item.at.length !== screen.fields.length)
-      doubt(
-        `“${item.id}” has ${item.at.length} numbers, and “${name}” asks for ${screen.fields.length}.`,
-        'Give one for each field.',
-      )
+      doubt(found('address-fields', { item: item.id, count: item.at.length, screen: name, wanted: screen.fields.length }))
     const missing = item.at.find((one, i) => !one.startsWith('=') && screen.fields[i] && !screen.fields[i].includes(one))
-    if (missing !== undefined)
-      doubt(
-        `“${item.id}” stands at ${said(item)}, and “${name}” cannot show ${missing} there.`,
-        'Add it to what the field can show.',
-      )
+    if (missing !== undefined) doubt(found('address-not-shown', { item: item.id, at: said(item), screen: name, missing }))
     const other = screen.items.find((one) => one.id < item.id && said(one) === said(item))
-    if (other) doubt(`“${item.id}” and “${other.id}” both stand at ${said(item)}.`, 'One address names one setting.')
+    if (other) doubt(found('address-twice', { item: item.id, other: other.id, at: said(item) }))
   }
 }
 
@@ -93,9 +76,8 @@ function pairDoubts(name: string, screen: ScreenOf<'pairs'>, profile: Pick<Devic
     const setting = profile.settings.find((one) => settingId(one) === id)
     for (const value of setting ? everyValue(setting) : []) {
       const pair = setting ? pairOf(setting, value) : null
-      if (pair === null)
-        doubt(`${value} of “${id}” is no pair of digits.`, 'Write its code as a digit and x, or the value as two digits.')
-      else if (meant.has(pair)) doubt(`${pair} means “${id}” and “${meant.get(pair)}” on “${name}”.`, 'A pair means one thing.')
+      if (pair === null) doubt(found('no-pair', { value, item: id }))
+      else if (meant.has(pair)) doubt(found('pair-twice', { pair, item: id, other: meant.get(pair) ?? '', screen: name }))
       else meant.set(pair, id)
     }
   }

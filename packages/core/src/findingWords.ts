@@ -1,0 +1,299 @@
+import { finding } from './result.ts'
+
+const LICENSED_TEST = 'manifold pressure and orifices, by a licensed hand, with a combustion test.'
+const FLOW_FIRST = 'Put the flow right first; nothing can be said of the charge before.'
+const MANUAL = 'Check both against the manual.'
+
+/**
+ * Everything that core finds in readings, wiring, settings and profiles, and how it is said: what is so, and what to do
+ * about it. Nothing else in core words a finding.
+ */
+export const found = finding({
+  // readings
+  'return-positive': [
+    'Return static reads {returnInWc|+static}, but the blower pulls on that side: it should be below zero.',
+    'Swap the hoses at the gauge, or the two figures, and read both sides again.',
+  ],
+  'static-rises': [
+    'Static rises by {riseInWc|static} over the {parts}, where only a loss is possible: {fromInWc|+static} {from}, {toInWc|+static} {to}.',
+    'Repeat the reading {to}: probe square to the air, hose dry, gauge zeroed.',
+  ],
+  'methods-apart': [
+    '{one} says {oneCfm|flow}, {other} {otherCfm|flow}: {apartCfm|flow} or {apart} apart, more than the {allowedCfm|flow} that both may be off.',
+    'Repeat {what}: it is what fits the rest least.',
+  ],
+  'duct-moved': [
+    'Try {earlier} and try {now} do not see the same duct: at {flowCfm|flow} the earlier one lets expect {expectedInWc|static}, now it reads {readInWc|static}.',
+    'Check that no damper, grille or panel moved since try {earlier} and that the tap is really {tap}; then repeat the static.',
+  ],
+  'tap-not-in-table': ['{tap} is not in the {table} table.', 'Taps there: {taps}. Read the tap again.'],
+  'table-blank': [
+    'The {table} table is blank for {tap} near {externalInWc|static}.',
+    'Measure the flow another way: heater rise or the return grilles.',
+  ],
+  'above-table': [
+    '{externalInWc|static} is above the {limitInWc|static} where the {table} table ends: it says nothing about the flow.',
+    'Look for what is shut or blocked before anything else, or measure the flow by heater rise or at the return grilles.',
+  ],
+  'below-table': [
+    '{externalInWc|static} is below the {limitInWc|static} where the {table} table begins.',
+    'Check the probes, the filter door and the panels; a leak beside the cabinet reads like this.',
+  ],
+  'over-rated-static': [
+    '{externalInWc|static} across the cabinet is over its rated {ratedInWc|static}.',
+    'Take static out of the path before asking more of the blower.',
+  ],
+  'heavy-filter': ['The filter takes {dropInWc|static}, {share} of the external static.', 'Fit a clean filter, or a larger one.'],
+  'heavy-part': [
+    'The {part} takes {dropInWc|static}, {share} of the external static.',
+    'Look into the {part} for what narrows it.',
+  ],
+  'under-heater-floor': [
+    '{flowCfm|flow} is under the {floorCfm|flow} that the {heaterKw|power} heater needs.',
+    'Do not run the heater like this: raise the flow first. The heater’s own limit stays as the maker built it.',
+  ],
+  'loud-grille': [
+    'Air leaves the {grille} grille at {faceFpm|velocity}; above {mostFpm|velocity} it is heard.',
+    'Open other grilles, or take a lower tap.',
+  ],
+  'split-low': [
+    'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}.',
+    'Let it run ten minutes more and read again. If it stays low, the capacity or the charge is in question: that is work for a licensed hand with gauges.',
+  ],
+  'split-high': [
+    'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}.',
+    'Read both temperatures again out of sight of the coil and heater. If it stays high, the flow is lower than the other methods say.',
+  ],
+
+  // why a split is off
+  'split-sound': ['The split is what this flow and capacity give.', ''],
+  'split-little-air': ['Too little air: each cubic foot is cooled further.', FLOW_FIRST],
+  'split-much-air': ['Too much air: each cubic foot is cooled less.', FLOW_FIRST],
+  'split-damp': [
+    'The coil takes out its rated heat, {waterPct}% of it as water: the air is damp, so its temperature falls less.',
+    'Look for damp air that comes in; it dries with running time.',
+  ],
+  'split-dry': [
+    'The coil takes out its rated heat, little of it as water: the air is dry, so its temperature falls further.',
+    'Nothing is wrong with the plant.',
+  ],
+  'coil-weak': [
+    'The coil takes out {sharePct}% of its rated heat at this flow: charge, metering, compressor, or a dirty coil outdoors.',
+    'Clean the outdoor coil first; then superheat and subcooling by whoever may open the circuit.',
+  ],
+  'coil-too-strong': [
+    'By the wet bulbs the coil takes out {sharePct}% of its rated heat, more than it can: a wet bulb or the flow is wrong.',
+    'Wet wick, moving air, and read both again; hold the flow against another method.',
+  ],
+  'charge-low': [
+    'Superheat is high and subcooling low: there is too little refrigerant.',
+    'Find the leak before anything is added; licensed hands.',
+  ],
+  'liquid-held-back': [
+    'Superheat and subcooling are both high: the liquid is held back.',
+    'Drier, strainer, metering device; licensed hands.',
+  ],
+  'charge-high': [
+    'Superheat is low and subcooling high: there is too much refrigerant.',
+    'Recover to the plate’s figure; licensed hands.',
+  ],
+  'metering-open': [
+    'Superheat and subcooling are both low: the metering device lets too much by, or the compressor is weak.',
+    'Amps and pressures against the maker’s chart; licensed hands.',
+  ],
+  'charge-as-wanted': [
+    'Superheat and subcooling are as wanted: the charge is not the reason.',
+    'Outdoor coil, compressor, and the readings themselves.',
+  ],
+
+  // a traverse
+  'probe-reversed': [
+    '{count} of {read} readings are below zero: the probe points down the air, or its two hoses are crossed.',
+    'Point the nose into the air, the hose of the nose on the high port, and read them again.',
+  ],
+  'air-turns-back': [
+    '{readings} below zero: the air turns back there, or the probe was turned.',
+    'Read them again with the probe square to the air. If they stay, this place is no good: find straighter duct.',
+  ],
+  outliers: ['{points} far from what the points around say.', 'Read again: depth of the probe, hose, zero of the gauge.'],
+  'points-missing': ['{missing} of {count} points are still to be read.', 'A flow needs all of them; what was read stays.'],
+  skewed: [
+    'The air keeps to one side: one half is {sharePct}% faster than the other.',
+    'An elbow or a damper is too near. Measure further on, or believe the flow less.',
+  ],
+  'points-weak': [
+    '{weak} of {count} points read less than a tenth of the largest.',
+    'Three quarters should be above: find a better place, or use another method.',
+  ],
+  'duct-not-straight': [
+    'There is too little straight duct: {before} before and {after} after the holes, where {wantedBeforeIn|length} and {wantedAfterIn|length} are wanted.',
+    'Find straighter duct, or believe the flow less and hold it against another method.',
+  ],
+
+  // furnaces
+  'rise-within': ['The rise is inside the window of the plate.', ''],
+  'rise-above': [
+    'The rise is above the window: too little air for this fire. The exchanger runs hot and the limit will open.',
+    'Filter, grilles and dampers first; then a faster heating tap. The limit stays as it is.',
+  ],
+  'rise-below': [
+    'The rise is below the window: too much air for this fire. The exchanger stays cold and wet, and the air blows cool.',
+    'A slower heating tap; then look at the input.',
+  ],
+  'input-over-plate': [
+    'The meter gives {clocked} Btu/h, {awayPct}% over the plate.',
+    `Look first whether a pilot or another appliance was on the meter. If not: ${LICENSED_TEST}`,
+  ],
+  'input-under-plate': [
+    'The meter gives {clocked} Btu/h, {awayPct}% under the plate.',
+    `Clock it once more over a longer time, then ${LICENSED_TEST}`,
+  ],
+  'fan-off-below-return': [
+    'Fan-off stands at {fanOffF|temperature} and the return air is {returnF|temperature}: the blower never stops.',
+    'Set fan-off above the warmest return air of the year.',
+  ],
+  'fan-still-runs': [
+    'The blower still runs at the end of the time that was worked out.',
+    'Raise fan-off a little; leftover heat is long spent by then.',
+  ],
+  'fan-never-starts': [
+    'The blower never starts in this firing: the air does not reach {fanOnF|temperature}.',
+    'Lower fan-on. The exchanger must not fire without air for long.',
+  ],
+  'fan-cycles': [
+    'The blower starts {count} times in one firing: it takes more than the burner gives.',
+    'Set fan-on and fan-off further apart, or give the blower a slower tap inside the temperature-rise window.',
+  ],
+  'fan-restarts': [
+    'Leftover heat starts the blower again {times} after the burner is off.',
+    'Lower fan-off, so that it runs on until the exchanger is spent.',
+  ],
+  'limit-opens': [
+    'The limit opens {times}: too little air for this burner.',
+    'Find the missing air: filter, grilles, tap. The limit is proved and left as the maker set it.',
+  ],
+
+  // instruments
+  'never-calibrated': ['{name}: nobody wrote down when it was calibrated.', 'Look at its sticker, and enter the day.'],
+  'calibration-due': [
+    '{name} was due for calibration on {due}.',
+    'Send it in; until then check it against another one, and say so on the record.',
+  ],
+  'outside-instrument': [
+    '{name} read {reading}, outside its range of {lowest} to {highest}.',
+    'Take that reading with an instrument made for it.',
+  ],
+
+  // control wiring
+  'cable-short': [
+    'The cable has {cable} conductors and this system wants {wanted}.',
+    'Pull a new cable. Where the maker offers an adapter for its own controller, that is the other way; a conductor is never shared.',
+  ],
+  'power-on-common': [
+    'Power and common of the transformer are joined: its fuse goes, or the transformer burns.',
+    'Leave it off. Find the conductor or bridge between R and C and take it out before power returns.',
+  ],
+  'transformers-bridged': [
+    'Two transformers are tied together: out of step they make up to 48 V, and a circuit that is switched off is fed back.',
+    'Take out the bridge between Rc and Rh at the controller: it belongs there only where one transformer feeds both.',
+  ],
+  'transformers-tied': [
+    'Two transformers are tied together: out of step they make up to 48 V, and a circuit that is switched off is fed back.',
+    'Part the two power conductors: each to its own power terminal.',
+  ],
+  'bridge-missing': [
+    'The bridge between Rc and Rh is missing: one transformer feeds both, and {dead} gets no power.',
+    'Put a bridge between Rc and Rh at the controller.',
+  ],
+  'valve-set-otherwise': [
+    'The controller is set to switch the valve on in {set}, and this equipment wants it live in {wants}. It heats when it should cool.',
+    'Change the setting of the reversing valve at the controller, not the conductor.',
+  ],
+  'valve-on-other': [
+    'The reversing conductor is on {other} at the controller, and this equipment wants it live in {wants}. It heats when it should cool.',
+    'Move it from {other} to {right} at the controller.',
+  ],
+  'conductor-strayed': ['{id} goes from {from} ({fromWord}) to {to} ({toWord}).', 'Move {id} to {wanted} on the equipment.'],
+  'common-missing': [
+    'The common conductor is missing: the controller takes its power through it.',
+    'Land {conductor} on {from} at the controller and on {wanted} at the equipment.',
+  ],
+  'conductor-missing': [
+    '{from} ({fromWord}) has no conductor to {wanted} on the equipment.',
+    'Land {conductor} on {from} at the controller and on {wanted} at the equipment.',
+  ],
+
+  // outside contacts
+  'contact-backwards': [
+    'The {device} rests {rests}, and the input acts when it {acts}: it acts all the time, and never when the {device} trips.',
+    'Set the input to act when it {otherwise}, or use the other contact of the {device}. Do not join the two wires.',
+  ],
+  'safety-rests-open': [
+    'The {device} rests open: a broken wire looks as if all were well.',
+    'Use a contact that rests closed, so that a broken wire stops the unit too, where the maker’s manual allows it.',
+  ],
+  'safety-stops-nothing': [
+    'When the {device} trips, nothing stops.',
+    'Let the input force the unit off with an alarm; until then this is an open item.',
+  ],
+  'safety-in-silence': [
+    'When the {device} trips, the unit stops in silence: it will be called a cold house, not a full pan.',
+    'Let the input act as a fault with an alarm, where the device can.',
+  ],
+  'safety-stops-all': ['One {device} stops all {units} units.', 'Let it stop its own unit alone, unless the makers ask for all.'],
+
+  // settings beside one another
+  'setting-needs': ['{setting} needs {other} at {wanted}; it stands at {stands}.', '{why}'],
+  'setting-excludes': ['{setting} cannot stand with {other} at {stands}{where}.', '{why}'],
+
+  // profiles
+  'role-unknown': [
+    '{setting} names the role “{role}”, which Ingle does not know.',
+    '{near}Leave the role out for a setting that is left alone.',
+  ],
+  'range-reversed': ['{setting}: its least value {min} is over its most, {max}.', 'Swap the two.'],
+  'range-without-step': ['{setting}: its step must be above zero.', 'Give the step that the display moves by.'],
+  'unit-unknown': ['{setting}: “{unit}” is not a unit of settings.', 'Use one of {units}.'],
+  'unit-of-another': ['{setting}: {unit} does not measure “{role}”.', 'Choose the unit that the display counts in.'],
+  'meanings-unknown': ['{setting}: {odd} nothing for “{role}”.', 'Say which of {options} each value means.'],
+  'default-not-offered': ['{setting}: its default {value} is not among what it offers.', MANUAL],
+  'code-twice': [
+    'The code {code} stands twice ({label}).',
+    'Give each setting its own code, or say with which equipment each of them holds.',
+  ],
+  'role-twice': [
+    'Two settings stand for “{role}” ({label}).',
+    'Keep one of them, number the role, or say with which equipment each of them holds.',
+  ],
+  'wait-in-ring': ['{ring} wait for one another in a ring.', 'One of them must be settable first: take its requirement out.'],
+  'waits-for-itself': ['{ring} waits for itself.', 'One of them must be settable first: take its requirement out.'],
+
+  // keypads
+  'home-unknown': ['Its home screen “{home}” is not among its screens.', 'Name the screen that stands after power-up.'],
+  'keys-unknown': ['Screen “{screen}” uses {keys}, which the device does not have.', 'It has {known}.'],
+  'way-to-nowhere': ['Screen “{screen}” leads to “{to}”, which is none.', 'Name one of its screens.'],
+  'service-code-without-rule': [
+    'Screen “{screen}” asks for the service code, and the profile has no rule for it.',
+    'Give the rule, or the code itself.',
+  ],
+  'list-empty': ['The list “{screen}” has no items.', 'Name the settings in it.'],
+  'item-unknown': [
+    'The list “{screen}” names “{item}”, which is no setting of the profile.',
+    'Use its role, or alone. and its code.',
+  ],
+  'hand-set-unknown': ['“{item}” is set by hand, and is no setting of the profile.', 'Use its role, or alone. and its code.'],
+  'screen-unreached': ['No keys lead to the screen “{screen}”.', 'Give a way to it, or take it out.'],
+  'screen-without-way-out': ['Nobody gets home from “{screen}”, reached by {path}.', 'Give it a way out, or a time-out.'],
+  'value-not-left': [
+    'A value on “{screen}” cannot be left unwritten.',
+    'Give it a key that goes back, or another one that writes.',
+  ],
+  'address-fields': ['“{item}” has {count} numbers, and “{screen}” asks for {wanted}.', 'Give one for each field.'],
+  'address-not-shown': [
+    '“{item}” stands at {at}, and “{screen}” cannot show {missing} there.',
+    'Add it to what the field can show.',
+  ],
+  'address-twice': ['“{item}” and “{other}” both stand at {at}.', 'One address names one setting.'],
+  'no-pair': ['{value} of “{item}” is no pair of digits.', 'Write its code as a digit and x, or the value as two digits.'],
+  'pair-twice': ['{pair} means “{item}” and “{other}” on “{screen}”.', 'A pair means one thing.'],
+})
