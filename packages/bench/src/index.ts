@@ -7,6 +7,7 @@ export {
   isNoted,
   type LedgerRow,
   leaveAt,
+  needsPowerOff,
   type RowStanding,
   sawOf,
   toSet,
@@ -27,7 +28,7 @@ export {
 } from './sheet.ts'
 export { DRIVE_SOURCE, HEAT_SOURCE, TOGETHER_SOURCE } from './stages/airflow/airflow.ts'
 export { NO_RULE, traverseInput } from './stages/airflow/airflowInput.ts'
-export { budgetOf, filterFace, heldOf, pathKnown, remediesOf } from './stages/airflow/airPath.ts'
+export { budgetOf, filterFace, heldOf, partLine, pathKnown, piecesAt, remediesOf } from './stages/airflow/airPath.ts'
 export { lessAirOf, splitOf, USUAL_CALL_S, wetBulbDoubt } from './stages/airflow/coil.ts'
 export { delaysOf } from './stages/airflow/delays.ts'
 export { driveOf } from './stages/airflow/drive.ts'
@@ -43,6 +44,7 @@ export {
 export type { Fire, Fires } from './stages/airflow/fires.ts'
 export { firesOnTaps, fireTapAims, flowsOnTaps, isFitted, waitForWarm } from './stages/airflow/heat.ts'
 export { ductFor } from './stages/airflow/heatingTap.ts'
+export { moveCaution } from './stages/airflow/moveCaution.ts'
 export { COOL_TAP_ROLE, SAME_TAP } from './stages/airflow/roles.ts'
 export { stagingOf } from './stages/airflow/staging.ts'
 export { settledApart, type Together, togetherOf } from './stages/airflow/together.ts'
@@ -69,6 +71,6 @@ export {
 } from './stages/zones/zonedDuct.ts'
 export { ZONES_SOURCE } from './stages/zones/zones.ts'
 export { type Clock, clockOf } from './visit/clock.ts'
-export { devicesOf, equipmentIn, equipmentOf, type SystemDevice } from './visit/devices.ts'
+export { deviceName, devicesOf, equipmentIn, equipmentName, equipmentOf, type SystemDevice } from './visit/devices.ts'
 export { jotContextOf, lineContextOf, withAim } from './visit/jotContext.ts'
 export { type VisitOf, type VisitView, visitOf } from './visit/visitView.ts'

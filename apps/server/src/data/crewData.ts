@@ -1,4 +1,4 @@
-import { equipmentOf } from '@ingle/bench'
+import { deviceName, equipmentOf } from '@ingle/bench'
 import {
   type Change,
   type ChangeId,
@@ -9,6 +9,7 @@ import {
   KnownIds,
   knownId,
   type PhotoId,
+  type Profile,
   parseChange,
   parseDocument,
   type SiteId,
@@ -20,7 +21,7 @@ import { notFound, Problem } from '../http/problem.ts'
 import { ChangeRow, DocumentRow, Gateway, OpenItem, Photo, Site, VisitIndex } from './entities.ts'
 import { prepared } from './prepared.ts'
 
-const equipmentName = (profile: { maker: string; family: string } | null) => (profile ? `${profile.maker} ${profile.family}` : '')
+const nameOf = (device: Profile | null) => (device ? deviceName(device) : '')
 
 const storedDocument = ({ kind, id, version, seq, content, savedBy, savedAt, retired }: DocumentRow): StoredDocument => ({
   kind,
@@ -80,7 +81,7 @@ export class CrewData {
         id: one.id,
         name: one.name,
         serves: one.serves,
-        equipment: equipmentName(equipmentOf(site.state, one, null)),
+        equipment: nameOf(equipmentOf(site.state, one, null)),
       })),
       visits: visits
         .filter((one) => one.siteId === site.id)

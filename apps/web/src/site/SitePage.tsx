@@ -1,4 +1,4 @@
-import { clockOf } from '@ingle/bench'
+import { clockOf, equipmentName } from '@ingle/bench'
 import { CLIMATES } from '@ingle/catalog'
 import { format } from '@ingle/core'
 import type { SiteId, SiteState, SystemId, VisitId } from '@ingle/record'
@@ -14,7 +14,6 @@ import { StateMark } from '../kit/StateMark.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
-import { equipmentName } from './equipmentName.ts'
 import { SiteGate } from './SiteGate.tsx'
 
 export function SitePage() {
@@ -176,7 +175,7 @@ function Systems({ state }: { state: SiteState }) {
         {state.systems.map((system) => (
           <li key={system.id}>
             {system.name}
-            <span className="soft text-[14px]">{` · ${equipmentName(state, system, null)}`}</span>
+            <span className="soft text-[14px]">{` · ${equipmentName(state, system, null) ?? 'Equipment not named'}`}</span>
           </li>
         ))}
       </ul>

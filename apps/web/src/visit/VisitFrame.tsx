@@ -1,4 +1,4 @@
-import { fixesInPlace, STAGES, standingOf } from '@ingle/bench'
+import { equipmentName, fixesInPlace, STAGES, standingOf } from '@ingle/bench'
 import { type Change, findSystem, findVisit, type SiteId, type SiteState, type SystemId, type VisitId } from '@ingle/record'
 import { History } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
@@ -8,7 +8,6 @@ import { isTyping } from '../app/KeysHelp.tsx'
 import { useIdParam } from '../kit/ids.ts'
 import { Empty } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
-import { equipmentName } from '../site/equipmentName.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
 import { fetchStages } from '../stages/views.ts'
 import { FixesInPlace } from './FixesInPlace.tsx'
@@ -69,7 +68,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
               {system.name}
             </Link>
             <div className="soft text-[13px] leading-snug mt-1">
-              {equipmentName(state, system, visit)}
+              {equipmentName(state, system, visit) ?? 'Equipment not named'}
               <br />
               Visit {visit.number} · {visit.reason}
             </div>

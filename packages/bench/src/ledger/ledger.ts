@@ -110,3 +110,7 @@ export function sawOf(row: Pick<LedgerRow, RowColumn | 'rivals'>, column: RowCol
 /** Somebody noted something, or something says what it should be: the rows that a sheet is about. */
 export const isNoted = (row: LedgerRow): boolean =>
   row.found !== null || row.left !== null || row.proof !== null || row.aim !== null
+
+/** Pins and banks are moved with the power off; a value in a menu is not. A tap of which nobody says where it is may be a pin. */
+export const needsPowerOff = ({ id, setting }: LedgerRow): boolean =>
+  setting.needs?.powerOff === true || (setting.home === undefined && id.startsWith('airflow.'))

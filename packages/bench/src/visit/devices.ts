@@ -51,3 +51,15 @@ export function airflowRuleOf(system: SystemState): AirflowRule | null {
   const rule = system.rules.findLast((one) => one.airflow)
   return rule?.airflow ? { ...rule.airflow, name: rule.name, reason: rule.reason } : null
 }
+
+/** What a device is called: "Merrowby VX-42". */
+export const deviceName = ({ maker, family }: Pick<Profile, 'maker' | 'family'>): string => `${maker} ${family}`
+
+/** The devices of a system in one line: "Merrowby VX-42 with Fenwarm P7"; null while none is named. */
+export function equipmentName(state: SiteState, system: SystemState, visit: VisitState | null): string | null {
+  const devices = devicesOf(state, system, visit)
+  const equipment = devices.find((one) => one.place === 'equipment') ?? devices[0]
+  if (!equipment) return null
+  const others = devices.filter((one) => one !== equipment).map((one) => deviceName(one.profile))
+  return `${deviceName(equipment.profile)}${others.length > 0 ? ` with ${others.join(', ')}` : ''}`
+}

@@ -1,4 +1,13 @@
-import { AFTER_FIRING_S, fanLimitAt, firingFlowCfm, type LedgerRow, pointerRows, pointersOf, USUAL_FIRING_S } from '@ingle/bench'
+import {
+  AFTER_FIRING_S,
+  fanLimitAt,
+  firingFlowCfm,
+  type LedgerRow,
+  type Pointers,
+  pointerRows,
+  pointersOf,
+  USUAL_FIRING_S,
+} from '@ingle/bench'
 import { type FanLimitRun, meaningOf, type Show } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
@@ -13,15 +22,23 @@ const MOST_SAID = 5
 /** The old fan-and-limit switch: what its two pointers do in a firing, now and as one would set them. */
 export function FanLimit() {
   const rows = pointerRows(useVisit())
-  return rows && <PointersPanel rows={rows} />
+  const stands = rows && pointersOf(rows)
+  if (!rows) return null
+  return stands ? (
+    <PointersPanel rows={rows} stands={stands} />
+  ) : (
+    <section aria-label="Fan and limit" className="panel p-4">
+      <h2 className="font-bold">The fan-and-limit switch</h2>
+      <p className="soft text-[14px]">Enter where both pointers stand: then its starts and stops are worked out.</p>
+    </section>
+  )
 }
 
-function PointersPanel({ rows }: { rows: { on: LedgerRow; off: LedgerRow } }) {
+function PointersPanel({ rows, stands }: { rows: { on: LedgerRow; off: LedgerRow }; stands: Pointers }) {
   const visit = useVisit()
   const { units, show } = visit
   const { on, off } = rows
-  const stands = useMemo(() => pointersOf({ on, off }), [on, off])
-  const [tried, setTried] = useState<{ onF: number; offF: number } | null>(null)
+  const [tried, setTried] = useState<Pointers | null>(null)
   const dial = tried ?? stands
   const flowCfm = firingFlowCfm(visit)
   const result = useMemo(() => fanLimitAt(visit, stands, dial), [visit, stands, dial])

@@ -1,4 +1,4 @@
-import { cautionAt } from '@ingle/catalog'
+import { moveCaution } from '@ingle/bench'
 import { list, workings } from '@ingle/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -9,7 +9,8 @@ import { OverrideDialog } from './OverrideDialog.tsx'
 
 /** One sentence that says what to do now and why; the way to do it, and the way to decide otherwise. */
 export function MovePanel() {
-  const { move, picture, visit, here, write, at, jot } = useVisit()
+  const view = useVisit()
+  const { move, picture, visit, here, write, at, jot } = view
   const navigate = useNavigate()
   const [deciding, setDeciding] = useState(false)
   const { action } = move
@@ -36,12 +37,7 @@ export function MovePanel() {
         return navigate(`../${action.stage}`)
     }
   }
-  const caution =
-    action.kind === 'try'
-      ? cautionAt(action.filter === 'clean' && picture.current?.input.filter !== 'clean' ? 'change-filter' : 'move-tap')
-      : action.kind === 'jot' && action.text.startsWith('rise')
-        ? cautionAt('heater-rise')
-        : null
+  const caution = moveCaution(view)
   const decision = here.overrides.at(-1)
   const rests = workings(picture)
     .filter((one) => move.rests.includes(one.id))

@@ -1,29 +1,13 @@
+import { partLine, piecesAt } from '@ingle/bench'
 import { capital, list, PART_NAMES, POINT_NAMES, percent, type WalkPart } from '@ingle/core'
 import { X } from 'lucide-react'
 import { useVisit } from '../../visit/useVisit.ts'
-
-/** The line that reads what is still missing at a part. */
-const JOTS: Record<WalkPart, string> = {
-  'return-grille': 'static before-filter ',
-  filter: 'filter ',
-  'return-drop': 'filter ',
-  cabinet: 'esp ',
-  coil: 'static after-coil ',
-  'supply-trunk': 'static trunk ',
-  branches: 'static trunk ',
-}
 
 /** One part of the air line, opened: what it takes and the readings on its two sides. */
 export function PartPanel({ part, onClose }: { part: WalkPart; onClose: () => void }) {
   const { picture, show, system, jot } = useVisit()
   const step = picture.current?.walk.steps.find((one) => one.parts.includes(part))
-  const pieces = system.parts.filter(
-    (one) =>
-      (part === 'filter' && one.role === 'filter') ||
-      (part === 'return-grille' && one.role === 'return-grille') ||
-      (part === 'cabinet' && (one.role === 'air-handler' || one.role === 'heater-kit')) ||
-      (part === 'branches' && one.role === 'supply-grille'),
-  )
+  const pieces = piecesAt(system, part)
   return (
     <section
       aria-label={capital(PART_NAMES[part])}
@@ -52,7 +36,7 @@ export function PartPanel({ part, onClose }: { part: WalkPart; onClose: () => vo
         )}
       </p>
       <div className="ml-auto flex gap-2">
-        <button type="button" className="btn btn-quiet" onClick={() => jot(JOTS[part])}>
+        <button type="button" className="btn btn-quiet" onClick={() => jot(partLine(part))}>
           Enter a reading
         </button>
         <button type="button" className="btn btn-ghost btn-square btn-quiet" aria-label="Close" onClick={onClose}>

@@ -1,4 +1,4 @@
-import { type LedgerRow, type StaleAim, staleAims } from '@ingle/bench'
+import { type LedgerRow, needsPowerOff, type StaleAim, staleAims } from '@ingle/bench'
 import { cautionAt } from '@ingle/catalog'
 import { NEEDS, type NeedId, sayMeaning } from '@ingle/core'
 import { memo, useCallback, useMemo, useRef, useState } from 'react'
@@ -86,19 +86,13 @@ export function LedgerTable({ rows, caption, byNeed = false, chosen = null, onCh
           </tbody>
         ))}
       </table>
-      {editing?.endsWith(':left') && needsPowerOff(rows, editing) && (
+      {rows.some((one) => editing === `${one.key}:left` && needsPowerOff(one)) && (
         <div className="p-3">
           <CautionNote text={cautionAt('move-tap')?.text ?? ''} />
         </div>
       )}
     </section>
   )
-}
-
-/** Pins and banks are moved with the power off; a value in a menu is not. */
-const needsPowerOff = (rows: readonly LedgerRow[], editing: string): boolean => {
-  const row = rows.find((one) => editing === `${one.key}:left`)
-  return row?.setting.needs?.powerOff === true || (row?.setting.home === undefined && row?.id.startsWith('airflow.') === true)
 }
 
 function groupsOf(rows: readonly LedgerRow[]): { need: NeedId; rows: { row: LedgerRow; at: number }[] }[] {

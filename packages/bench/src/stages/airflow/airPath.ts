@@ -11,7 +11,30 @@ import {
   remedies,
   type WalkPart,
 } from '@ingle/core'
+import type { PartState, SystemState } from '@ingle/record'
 import type { VisitView } from '../../visit/visitView.ts'
+
+/** The line that reads what is still missing at a part. */
+const PART_LINES: Record<WalkPart, string> = {
+  'return-grille': 'static before-filter ',
+  filter: 'filter ',
+  'return-drop': 'filter ',
+  cabinet: 'esp ',
+  coil: 'static after-coil ',
+  'supply-trunk': 'static trunk ',
+  branches: 'static trunk ',
+}
+export const partLine = (part: WalkPart): string => PART_LINES[part]
+
+/** What the survey knows of the pieces that make up a part of the air path. */
+const PART_ROLES: Partial<Record<WalkPart, readonly string[]>> = {
+  filter: ['filter'],
+  'return-grille': ['return-grille'],
+  cabinet: ['air-handler', 'heater-kit'],
+  branches: ['supply-grille'],
+}
+export const piecesAt = ({ parts }: SystemState, part: WalkPart): PartState[] =>
+  parts.filter((one) => PART_ROLES[part]?.includes(one.role))
 
 /** True once enough ports were read to tell parts of the air path apart. */
 export const pathKnown = ({ picture: { basis } }: VisitView): boolean => basis?.flow != null && basis.walk.steps.length >= 2

@@ -19,11 +19,11 @@ export function pointerRows({ ledger }: VisitView): { on: LedgerRow; off: Ledger
   return on?.setting.home === 'pointer' && off?.setting.home === 'pointer' ? { on, off } : null
 }
 
-/** Where the pointers stand now. */
-export const pointersOf = ({ on, off }: { on: LedgerRow; off: LedgerRow }): Pointers => ({
-  onF: numberAt(on) ?? Number.NaN,
-  offF: numberAt(off) ?? Number.NaN,
-})
+/** Where the pointers stand now; null until both were looked at. */
+export function pointersOf({ on, off }: { on: LedgerRow; off: LedgerRow }): Pointers | null {
+  const [onF, offF] = [numberAt(on), numberAt(off)]
+  return onF === null || offF === null ? null : { onF, offF }
+}
 
 interface FanLimitAnswer {
   run: FanLimitRun
