@@ -1,6 +1,7 @@
 import { type KeyEvent, type KeypadMachine, type KeypadState, keyLabel, reading } from '@ingle/core'
 import { BatteryFull, BatteryWarning, Power, RadioTower } from 'lucide-react'
 import { type KeyboardEvent, useState } from 'react'
+import { ValueOptions } from '../kit/ValueOptions.tsx'
 
 interface Props {
   name: string
@@ -187,11 +188,7 @@ function ByHand({ machine, state, onEvent }: Omit<Props, 'name'>) {
               value={at}
               onChange={(event) => onEvent({ do: 'hand', id, value: event.target.value })}
             >
-              {known.values.map((value) => (
-                <option key={value} value={value}>
-                  {value}
-                </option>
-              ))}
+              <ValueOptions values={known.values} />
             </select>
           </label>
         )

@@ -1,5 +1,6 @@
 import type { LedgerRow } from '@ingle/bench'
 import { type KeypadMachine, type KeypadState, sayBoth } from '@ingle/core'
+import { ValueOptions } from '../kit/ValueOptions.tsx'
 
 /** Settings that nobody has looked at: the plan takes them as shipped until somebody says what they read. */
 export function Unseen(props: {
@@ -30,11 +31,7 @@ export function Unseen(props: {
               onChange={(event) => onRead(row, event.target.value)}
             >
               <option value="">it reads …</option>
-              {known.values.map((value) => (
-                <option key={value} value={value}>
-                  {value}
-                </option>
-              ))}
+              <ValueOptions values={known.values} />
             </select>
           </label>
         )

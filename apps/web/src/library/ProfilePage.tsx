@@ -4,6 +4,7 @@ import type { Profile, ProfileSetting } from '@ingle/record'
 import { Copy, FileDown, GitCompare, Pencil } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { Facts } from '../kit/Facts.tsx'
 import { CautionNote, Empty, Notice } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
@@ -137,16 +138,7 @@ function Seen({ profile: { seen } }: { profile: Profile }) {
     ...(seen.looks ? ([['Looks like', seen.looks]] as [string, string][]) : []),
     ...(seen.wires !== undefined ? ([['Wires', String(seen.wires)]] as [string, string][]) : []),
   ]
-  return (
-    <dl className="grid grid-cols-[7rem_1fr] gap-x-3 gap-y-0.5 text-[14px]">
-      {facts.map(([name, value]) => (
-        <div key={name} className="contents">
-          <dt className="soft">{name}</dt>
-          <dd>{value}</dd>
-        </div>
-      ))}
-    </dl>
-  )
+  return <Facts of={facts} names="7rem" />
 }
 
 function SettingsByNeed({ settings }: { settings: readonly ProfileSetting[] }) {

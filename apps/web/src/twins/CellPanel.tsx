@@ -1,11 +1,11 @@
 import { driftOf, leaveAt, type TwinCell, type TwinRow } from '@ingle/bench'
 import { idOfKey, meaningOf, roleOf, sayMeaning } from '@ingle/core'
 import { rowBody, type SiteState, type SystemState, type VisitState } from '@ingle/record'
-import { X } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { AddLine } from '../kit/AddLine.tsx'
 import { Notice } from '../kit/Notice.tsx'
+import { PanelHead } from '../kit/PanelHead.tsx'
 import { refusalOf } from '../kit/refusalOf.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
@@ -40,19 +40,7 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
   const tick = mine?.aim?.value && mine.left?.value !== mine.aim.value ? mine.aim.value : null
   return (
     <section aria-label={`${system.name}: ${row.label}`} className="panel p-4 text-[14px]">
-      <div className="flex items-start gap-2">
-        <h2 className="font-bold text-[16px] leading-snug">
-          {system.name}: {row.label}
-        </h2>
-        <button
-          type="button"
-          className="btn btn-ghost btn-square btn-quiet ml-auto -mt-1.5"
-          aria-label="Close the cell"
-          onClick={onClose}
-        >
-          <X size={17} />
-        </button>
-      </div>
+      <PanelHead title={`${system.name}: ${row.label}`} closes="Close the cell" onClose={onClose} />
       {cell.standing === 'lacks' ? (
         <p>No device of this unit has this setting.</p>
       ) : (

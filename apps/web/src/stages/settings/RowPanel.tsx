@@ -1,9 +1,10 @@
 import { type Clock, type LedgerRow, staleAims } from '@ingle/bench'
 import { HOME_WORDS, needsOf, PLACE_WORDS, SCOPE_WORDS, sayBoth, sayMeaning, sayOffer } from '@ingle/core'
 import { rowBody } from '@ingle/record'
-import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
+import { Facts } from '../../kit/Facts.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { PanelHead } from '../../kit/PanelHead.tsx'
 import { StaleNote } from '../../visit/ledger/StaleNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { ServiceCodePanel } from './ServiceCodePanel.tsx'
@@ -28,26 +29,11 @@ export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void
   const needs = needsOf(row)
   return (
     <section aria-label={row.label} className="panel p-4">
-      <div className="flex items-start gap-2">
-        <h2 className="font-bold text-[17px] leading-snug">{row.label}</h2>
-        <button
-          type="button"
-          className="btn btn-ghost btn-square btn-quiet ml-auto -mt-1.5"
-          aria-label="Close the setting"
-          onClick={onClose}
-        >
-          <X size={17} />
-        </button>
-      </div>
+      <PanelHead title={row.label} closes="Close the setting" onClose={onClose} />
       {row.role && <p className="soft text-[14px]">{row.role.meaning}</p>}
-      <dl className="mt-2 text-[14px] grid grid-cols-[6rem_1fr] gap-x-2 gap-y-1">
-        {facts.map(([name, value]) => (
-          <div key={name} className="contents">
-            <dt className="soft">{name}</dt>
-            <dd>{value}</dd>
-          </div>
-        ))}
-      </dl>
+      <div className="mt-2">
+        <Facts of={facts} />
+      </div>
       {needs.length > 0 && (
         <ul className="list-disc pl-5 mt-2 text-[14px]">
           {needs.map((one) => (
