@@ -29,7 +29,7 @@ const isText = (node) =>
 /**
  * Every fault of one module: comparisons and arithmetic turned, conditions always or never, branches swapped, numbers one
  * off, flags turned, calls left out. Types, decorators and words are left alone: what they say is data. So are fallbacks
- * behind `??`.
+ * behind `??` and in lists that are taken apart.
  */
 export function sitesOf(file, code) {
   const { program, errors } = parseSync(file, code)
@@ -44,9 +44,9 @@ export function sitesOf(file, code) {
     sites.push({ file, start: node.start, end: node.end, what, becomes, statement: statement !== undefined })
   }
 
-  const walk = (node, chained) => {
+  const walk = (node, chained, inList = false) => {
     if (Array.isArray(node)) {
-      for (const one of node) walk(one, chained)
+      for (const one of node) walk(one, chained, inList)
       return
     }
     if (!node || typeof node.type !== 'string' || SKIPPED.has(node.type)) return
@@ -57,9 +57,11 @@ export function sitesOf(file, code) {
     const inChain = node.type === 'ChainExpression' || (chained && ['MemberExpression', 'CallExpression'].includes(node.type))
     for (const [key, child] of Object.entries(node)) {
       if (node.type === 'LogicalExpression' && node.operator === '??' && key === 'right' && child.type === 'Literal') continue
+      // Of the same kind: what stands in for a part of a list that is always there.
+      if (node.type === 'AssignmentPattern' && key === 'right' && child.type === 'Literal' && inList) continue
       if (typeof child !== 'object' || child === null || key === 'typeAnnotation' || key === 'typeParameters') continue
       if (key === 'key' && !node.computed) continue
-      walk(child, inChain && (key === 'expression' || key === 'object' || key === 'callee'))
+      walk(child, inChain && (key === 'expression' || key === 'object' || key === 'callee'), node.type === 'ArrayPattern')
     }
   }
 

@@ -334,6 +334,10 @@ describe('ducts', () => {
           judged((i) => (i < 3 ? -0.01 : 0.03)),
           judged((i) => (i % 2 ? -0.01 : 0.03)),
           judged((i) => 0.001 * i * i),
+          judged((i) => (i === 2 ? 0.2 : 0.03)),
+          judged((i) => (i === 0 ? -0.01 : 0.03)),
+          judged((i) => (i < 2 ? 0.03 : null)),
+          judged((i) => (i < 4 ? -0.03 : null)),
           judged(() => 0.0004),
         ],
       ])

@@ -241,6 +241,13 @@ describe('what is pasted', () => {
       'kits across': 'kW\t5\t9\t15\nH5\t850\t\t\nMin cfm\t850\t1050\t1300',
       'kits across, named': 'Heater\tH5\tH9\tH15\nkW\t5\t9\t15\nMinimum CFM\t850\t1,050\t1,300',
       'kits across, tap on tap': 'kW\t5\t9\nTap 1\t850\t–\nTap 2\t850\t1050',
+      'a setting over two lines':
+        'Code\tSetting\tValues\tDefault\nC1\tFan after\toff, low,\toff\n\theating\thigh\t\nC2\tLock\ton, off\ton\nSee page 3',
+      'a setting over two lines, in columns':
+        'Code    Setting      Values       Default\nC1      Fan after    off, low     off\n        heating      high\nC2      Lock         on, off      on',
+      'kits across under a shorter head': 'H5\tH9\tH15\nkW\t5\t9\t15\nMin cfm\t850\t1050\t1300\nNote\tx',
+      'kits across under two heads': 'Kit\tA\tB\nModel\tH5\tH9\nkW\t5\t9\nMin cfm\t850\t1050\nBreaker\t30\t60',
+      'kits by tap': 'Kit\tkW\tTap 1\tTap 2\tTap 3\nH5\t5\t850\t850\t–\nH9\t9\t–\t1050\t1050',
       nothing: '',
     }
     return expectSaid(

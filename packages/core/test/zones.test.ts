@@ -145,12 +145,23 @@ describe('a zoned duct', () => {
         `at least ${least}`,
         [tell(shortCombinations(zones, least)), tell([0, 1, 2].map((mask) => openedUntilEnough(zones, least, [2, 1], mask)))],
       ])
+    for (const bad of [{ outlets: Number.NaN }, { outlets: -1 }, { outlets: 0 }])
+      cases.push([
+        tell(bad),
+        [told(zoneShares([{ ...(zones[0] as ZoneOutlets), ...bad }, zones[1] as ZoneOutlets], 'outlets', 1200, 3, 0))],
+      ])
     const steps = [
       [[40, 35, 25], 5, 0, 100],
       [[33.3, 33.3, 33.4], 10, 0, 100],
       [[80, 15, 5], 5, 10, 60],
       [[50, 50], 7, 0, 100],
       [[100], 1, 0, 100],
+      [[90, 10], 5, 0, 90],
+      [[90, 10], 5, 0, 85],
+      [[60, 30, 10], 10, 0, 50],
+      [[34, 33, 33], 10, 0, 40],
+      [[0, 0], 5, 0, 100],
+      [[70, 20, 10], 5, 15, 100],
     ] as const
     for (const [wanted, step, min, max] of steps)
       cases.push([tell([wanted, step, min, max]), [told(sharesInSteps(wanted, { step, min, max }))]])

@@ -68,8 +68,10 @@ function outcomeOf(table: BlowerTable, tap: number, coefficient: number, limits:
   if (limits.maxStaticInWc != null && point.staticInWc > limits.maxStaticInWc) breaks.push('static')
   if (limits.floorCfm != null && point.flowCfm < limits.floorCfm) breaks.push('floor')
   if (limits.ceilingCfm != null && point.flowCfm > limits.ceilingCfm) breaks.push('noise')
-  const riseF = limits.rise ? limits.rise.heatBtuH / (limits.rise.sensibleFactor * point.flowCfm) : null
-  if (limits.rise && riseF !== null && riseF < limits.rise.minF) breaks.push('rise-low')
-  if (limits.rise && riseF !== null && riseF > limits.rise.maxF) breaks.push('rise-high')
+  if (!limits.rise) return { tap, point, riseF: null, breaks }
+  const { heatBtuH, sensibleFactor, minF, maxF } = limits.rise
+  const riseF = heatBtuH / (sensibleFactor * point.flowCfm)
+  if (riseF < minF) breaks.push('rise-low')
+  if (riseF > maxF) breaks.push('rise-high')
   return { tap, point, riseF, breaks }
 }
