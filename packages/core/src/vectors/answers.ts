@@ -33,6 +33,7 @@ import { averageOf, rootSumSquare, sensorOffset, thermistorC, thermistorOhm } fr
 import { codeAnswer } from './codeAnswers.ts'
 import { fanLimitAnswer } from './fanLimitAnswers.ts'
 import { pasteAnswer } from './pasteAnswers.ts'
+import { reconcileAnswer } from './reconcileAnswers.ts'
 import { zoneAnswer } from './zoneAnswers.ts'
 
 // biome-ignore lint/suspicious/noExplicitAny: a worked case is foreign data of any shape; each adapter reads its own keys.
@@ -59,6 +60,7 @@ const TOPICS: Record<string, (given: Case) => Answer> = {
   cod: codeAnswer,
   zon: zoneAnswer,
   fan: fanLimitAnswer,
+  rec: reconcileAnswer,
 }
 
 const has = (given: Case, ...keys: string[]) => keys.every((key) => given[key] !== undefined)

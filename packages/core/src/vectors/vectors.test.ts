@@ -6,6 +6,7 @@ import fanLimit from '../../vectors/fan_limit.json' with { type: 'json' }
 import motorDrive from '../../vectors/motor_drive.json' with { type: 'json' }
 import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
 import psychrometrics from '../../vectors/psychrometrics.json' with { type: 'json' }
+import reconcile from '../../vectors/reconcile.json' with { type: 'json' }
 import sensors from '../../vectors/sensors.json' with { type: 'json' }
 import targets from '../../vectors/targets.json' with { type: 'json' }
 import zones from '../../vectors/zones.json' with { type: 'json' }
@@ -30,6 +31,7 @@ const files: Record<string, unknown> = {
   codes,
   zones,
   fanLimit,
+  reconcile,
 }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {
