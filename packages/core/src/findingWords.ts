@@ -18,9 +18,13 @@ export const found = finding({
     'Static rises by {riseInWc|static} over the {parts}, where only a loss is possible: {fromInWc|+static} {from}, {toInWc|+static} {to}.',
     'Repeat the reading {to}: probe square to the air, hose dry, gauge zeroed.',
   ],
-  'methods-apart': [
-    '{one} says {oneCfm|flow}, {other} {otherCfm|flow}: {apartCfm|flow} or {apart} apart, more than the {allowedCfm|flow} that both may be off.',
-    'Repeat {what}: it is what fits the rest least.',
+  'method-outside': [
+    'By {method} {flowCfm|flow} flow, by {others} {restCfm|flow}: {apartCfm|flow} or {apart} apart, {times} times what both may be off.',
+    'Repeat {what}. Until then it is left out.',
+  ],
+  'methods-in-camps': [
+    '{camps}: nothing here tells which is right.',
+    'Repeat {one}, then {other}. Until then the flow is taken as {flowCfm|flow}, give or take {offCfm|flow}.',
   ],
   'duct-moved': [
     'Try {earlier} and try {now} do not see the same duct: at {flowCfm|flow} the earlier one lets expect {expectedInWc|static}, now it reads {readInWc|static}.',
@@ -177,11 +181,11 @@ export const found = finding({
   'never-calibrated': ['{name}: nobody wrote down when it was calibrated.', 'Look at its sticker, and enter the day.'],
   'calibration-due': [
     '{name} was due for calibration on {due}.',
-    'Send it in; until then check it against another one, and say so on the record.',
+    'Send it in; until then check it against another one. What it read counts half as sure.',
   ],
   'outside-instrument': [
     '{name} read {reading}, outside its range of {lowest} to {highest}.',
-    'Take that reading with an instrument made for it.',
+    'Take that reading with an instrument made for it; until then it counts half as sure.',
   ],
 
   // control wiring

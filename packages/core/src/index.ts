@@ -34,7 +34,7 @@ export {
   tableFlow,
   tapOnDuct,
 } from './airflow/blowerTable.ts'
-export { combineFlows, type FlowEstimate } from './airflow/combine.ts'
+export { type CombinedFlow, combineFlows, type FlowEstimate } from './airflow/combine.ts'
 export {
   type DrivenFan,
   type DrivePoint,
@@ -74,6 +74,7 @@ export {
   remedies,
 } from './airflow/partBudget.ts'
 export { type AirflowPicture, airflowPicture, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
+export { readingsBy } from './airflow/readingsBy.ts'
 export { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise } from './airflow/riseWindow.ts'
 export {
   PART_NAMES,

@@ -1,7 +1,11 @@
+import type { FlowEstimate } from '../airflow/combine.ts'
+import { instrumentDoubts, isWeak } from '../airflow/instruments.ts'
 import { methodOf } from '../airflow/methods/methods.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
+import { readingsBy } from '../airflow/readingsBy.ts'
 import { PART_NAMES, POINT_NAMES, PROBE_REPEAT_IN_WC } from '../airflow/staticWalk.ts'
 import { found } from '../findingWords.ts'
+import { formatNumber } from '../quantity/format.ts'
 import type { Found } from '../result.ts'
 import { list, percent, type Show, tapName } from './show.ts'
 
@@ -39,6 +43,7 @@ export function findings(picture: AirflowPicture, show: Show): Finding[] {
     ...underFloor(picture, current, show),
     ...loudGrille(picture, current, show),
     ...oddSplit(current, show),
+    ...weakInstruments(picture, current, show),
   )
   return found
 }
@@ -82,26 +87,53 @@ function impossibleWalk(current: TryResult, show: Show): Finding[] {
   })
 }
 
+/** Methods that cannot be right beside the others; or, where nobody can tell which, the camps that stand. */
 function disagreements(current: TryResult, show: Show): Finding[] {
-  return (current.flow?.disagreements ?? []).map(({ a, b, repeat, differenceCfm, allowedCfm }) => {
+  const { flow } = current
+  if (!flow) return []
+  const names = (some: readonly FlowEstimate[]) => list(some.map((one) => methodOf(one).name))
+  const jotOf = (some: readonly FlowEstimate[]) => some.map((one) => methodOf(one).repeat.jot).find((one) => one !== null) ?? null
+  if (flow.verdict === 'cannot-tell') {
+    const [one, other] = flow.repeat
+    if (!one || !other) return []
+    const camps = flow.camps
+      .map((camp, i) => `${i === 0 ? 'By' : 'by'} ${names(camp)} ${show('flow', middleOf(camp))}${i === 0 ? ' flow' : ''}`)
+      .join(', ')
     const words = found(
-      'methods-apart',
+      'methods-in-camps',
       {
-        one: methodOf(a).name.replace(/^the/, 'The'),
-        oneCfm: a.flowCfm,
-        other: methodOf(b).name,
-        otherCfm: b.flowCfm,
-        apartCfm: differenceCfm,
-        apart: percent(differenceCfm / ((a.flowCfm + b.flowCfm) / 2)),
-        allowedCfm,
-        what: methodOf(repeat).repeat.what,
+        camps,
+        one: methodOf(one).repeat.what,
+        other: methodOf(other).repeat.what,
+        flowCfm: flow.flowCfm,
+        offCfm: flow.plusMinusCfm,
       },
       show,
     )
-    const jot = methodOf(repeat).repeat.jot
-    return placed({ key: `methods-${a.method}-${b.method}`, kind: 'contradiction', jot }, current, words)
+    return [placed({ key: 'methods-in-camps', kind: 'contradiction', jot: jotOf(flow.repeat) }, current, words)]
+  }
+  return flow.outside.map(({ estimate, times }) => {
+    const apartCfm = Math.abs(estimate.flowCfm - flow.flowCfm)
+    const { name, repeat } = methodOf(estimate)
+    const words = found(
+      'method-outside',
+      {
+        method: name,
+        flowCfm: estimate.flowCfm,
+        others: names(flow.used),
+        restCfm: flow.flowCfm,
+        apartCfm,
+        apart: percent(apartCfm / flow.flowCfm),
+        times: formatNumber(times, 1),
+        what: repeat.what,
+      },
+      show,
+    )
+    return placed({ key: `outside-${estimate.method}`, kind: 'contradiction', jot: repeat.jot }, current, words)
   })
 }
+
+const middleOf = (camp: readonly FlowEstimate[]) => camp.reduce((sum, one) => sum + one.flowCfm, 0) / camp.length
 
 /** The duct does not change with the tap: two tries with one filter must give one coefficient. */
 function movedDuct(picture: AirflowPicture, show: Show): Finding[] {
@@ -186,4 +218,15 @@ function oddSplit(current: TryResult, show: Show): Finding[] {
   const code = splitF < range.lowF ? 'split-low' : 'split-high'
   const words = found(code, { splitF, lowF: range.lowF, highF: range.highF }, show)
   return [placed({ key: 'odd-split', kind: 'watch', jot: 'split ' }, current, words)]
+}
+
+/** Instruments that are overdue or were read outside their range; one that nobody calibrated is no news of this try. */
+function weakInstruments({ input }: AirflowPicture, current: TryResult, show: Show): Finding[] {
+  return Object.values(input.instruments).flatMap((used) => {
+    const readings = readingsBy(current.input, used.measures)
+    if (readings.length === 0 || !isWeak(used, input.onDay, readings)) return []
+    return instrumentDoubts(used, input.onDay ?? '', show, readings)
+      .filter((one) => one.code !== 'never-calibrated')
+      .map((words) => placed({ key: `${words.code}-${used.measures}`, kind: 'watch', jot: null }, current, words))
+  })
 }

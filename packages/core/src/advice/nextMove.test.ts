@@ -62,8 +62,14 @@ describe('with a filter that takes half of the static', () => {
 describe('with readings that contradict each other', () => {
   it('names which methods disagree, by how much, and which to repeat', () => {
     const advice = withTry({ ...good, grilles: [{ ...returnGrille, faceFpm: 300 }] })
-    expect(advice.headline).toBe('Repeat the return grilles.')
-    expect(advice.because).toMatch(/1,3\d\d cfm, the return grilles 816 cfm: \d{3} cfm or \d\d% apart, more than the \d+ cfm/)
+    expect(advice.headline).toBe('Repeat the return grilles, then the static on both sides, and look at the tap again.')
+    expect(advice.because).toMatch(/1,3\d\d cfm flow, by the return grilles 816 cfm: nothing here tells which is right/)
+    const plate = { id: 'p', factor: 4000, dpInWc: 0.1, normalStaticInWc: null, testStaticInWc: null }
+    const outside = withTry({ ...good, grilles: [{ ...returnGrille, faceFpm: 300 }], plate })
+    expect(outside.headline).toBe('Repeat the return grilles.')
+    expect(outside.because).toMatch(
+      /By the return grilles 816 cfm flow, by the blower table .* 1,\d{3} cfm: \d{3} cfm or \d\d% apart, \d\.\d times/,
+    )
   })
   it('names a static that rises where it can only fall', () => {
     const advice = withTry({ probes: { supply: 0.2, return: -0.25, 'before-filter': -0.2, 'after-filter': -0.06 } })

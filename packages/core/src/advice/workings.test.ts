@@ -46,8 +46,12 @@ describe('how it was worked out', () => {
   })
   it('tells of the method left out while two disagree', () => {
     const grille = { id: 'g', name: 'return', side: 'return', faceFpm: 250, areaFt2: 4, freeArea: 0.68 }
-    expect(all({}, { probes, grilles: [grille] })['flow-combined']?.note).toBe(
-      'They do not agree. Taken without the return grilles until it is read again.',
+    const plate = { id: 'p', factor: 3900, dpInWc: 0.1, normalStaticInWc: null, testStaticInWc: null }
+    expect(all({}, { probes, grilles: [grille] })['flow-combined']?.note).toMatch(
+      /^Nobody can tell which of them is right: taken from all/,
+    )
+    expect(all({}, { probes, grilles: [grille], plate })['flow-combined']?.note).toMatch(
+      /^Taken from the blower table .* and the metering plate\. Outside of them: the return grilles, until read again\./,
     )
   })
   it('names the tap that is best, the next, and what binds', () => {

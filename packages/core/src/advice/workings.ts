@@ -1,3 +1,4 @@
+import type { CombinedFlow, FlowEstimate } from '../airflow/combine.ts'
 import { methodOf } from '../airflow/methods/methods.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES, POINT_NAMES } from '../airflow/staticWalk.ts'
@@ -135,6 +136,15 @@ export function methodWorkings({ input, air, sensibleFactor }: AirflowPicture, c
   }))
 }
 
+function combinedNote({ verdict, used, outside, birgeRatio }: CombinedFlow): string {
+  const wider = birgeRatio > 1 ? ` They scatter more than their uncertainties say: widened ${f(birgeRatio, 2)} times.` : ''
+  if (verdict === 'cannot-tell')
+    return `Nobody can tell which of them is right: taken from all, widened ${f(birgeRatio, 2)} times.`
+  if (outside.length === 0) return `They agree within their uncertainties.${wider}`
+  const names = (some: readonly FlowEstimate[]) => list(some.map((one) => methodOf(one).name))
+  return `Taken from ${names(used)}. Outside of them: ${names(outside.map((one) => one.estimate))}, until read again.${wider}`
+}
+
 function combined(current: TryResult): Working[] {
   const flow = current.flow
   if (!flow || flow.estimates.length < 2) return []
@@ -149,10 +159,9 @@ function combined(current: TryResult): Working[] {
         value: `${f(one.flowCfm)} cfm`,
         from: `± ${f(one.plusMinusCfm)}`,
       })),
-      source: 'Mean weighed by 1/u² (JCGM 100); two differ when |a−b| > √(ua²+ub²), at 95%.',
-      note: flow.doubted
-        ? `They do not agree. Taken without ${methodOf(flow.doubted).name} until it is read again.`
-        : 'They agree within their uncertainties.',
+      source:
+        'Largest consistent subset by chi-square at 95% (Cox, Metrologia 2002 and 2007); generalized least squares, what methods share counted once; widened by the Birge ratio where they scatter.',
+      note: combinedNote(flow),
     },
   ]
 }

@@ -9,19 +9,29 @@ const by = (method: FlowEstimate['method'], flowCfm: number, plusMinusCfm: numbe
   readingIds: [],
 })
 
+const named = (some: readonly FlowEstimate[] = []) => some.map((one) => one.method)
+
 describe('several flows of one system', () => {
-  it('is nothing without one', () => expect(combineFlows([])).toBeNull())
+  it('is nothing without one, and one by itself', () => {
+    expect(combineFlows([])).toBeNull()
+    expect(combineFlows([by('table', 1200, 60)])).toMatchObject({
+      flowCfm: 1200,
+      plusMinusCfm: 60,
+      verdict: 'single',
+      repeat: [],
+    })
+  })
 
   it('weighs them by their uncertainty', () => {
     const flow = combineFlows([by('table', 1200, 60), by('return-grilles', 1260, 120)])
     expect(flow?.flowCfm).toBeCloseTo(1212, 6)
     expect(flow?.plusMinusCfm).toBeCloseTo(53.67, 2)
-    expect(flow?.doubted).toBeNull()
+    expect(flow?.verdict).toBe('all-agree')
   })
 
-  it('never is less sure than its best part, and lies between them', () => {
+  it('lies between them, and is the surer for each that agrees', () => {
     const estimate = fc.record({
-      flow: fc.double({ min: 900, max: 1100, noNaN: true }),
+      flow: fc.double({ min: 950, max: 1050, noNaN: true }),
       off: fc.double({ min: 200, max: 300, noNaN: true }),
     })
     fc.assert(
@@ -34,15 +44,65 @@ describe('several flows of one system', () => {
     )
   })
 
-  it('doubts the less sure of two that disagree, and leaves it out', () => {
+  it('keeps the most that can be right together, and names what is outside with how far', () => {
+    const flow = combineFlows([
+      by('table', 1603, 80),
+      by('traverse', 1513, 85),
+      by('plate', 1602, 112),
+      by('return-grilles', 1440, 150),
+      by('heater-rise', 1737, 190),
+      by('return-hoods', 1050, 53),
+    ])
+    expect(flow?.verdict).toBe('some-outside')
+    expect(named(flow?.used)).not.toContain('return-hoods')
+    expect(named(flow?.repeat)).toEqual(['return-hoods'])
+    // By hand: 1/u² over the five that stay gives 1,567; chi-square 8.9 over four is a Birge ratio of 1.5.
+    expect(flow?.flowCfm).toBeGreaterThan(1500)
+    expect(flow?.birgeRatio).toBeGreaterThan(1)
+    expect(flow?.outside[0]?.times).toBeGreaterThan(5)
+  })
+
+  it('cannot tell which of two is right, takes both as widely as they stand, and repeats one of each', () => {
     const flow = combineFlows([by('table', 1250, 60), by('return-grilles', 816, 65)])
-    expect(flow?.disagreements[0]).toMatchObject({ differenceCfm: 434, repeat: { method: 'return-grilles' } })
-    expect(flow?.flowCfm).toBe(1250)
+    expect(flow?.verdict).toBe('cannot-tell')
+    expect(named(flow?.repeat)).toEqual(['return-grilles', 'table'])
+    expect(flow?.plusMinusCfm).toBeGreaterThan(400)
+    expect(flow?.flowCfm).toBeCloseTo(1050.3, 0)
+  })
+
+  it('says of two camps as good as one another that they tie', () => {
+    const flow = combineFlows([
+      by('table', 1200, 60),
+      by('plate', 1210, 60),
+      by('return-grilles', 900, 60),
+      by('return-hoods', 912, 60),
+    ])
+    expect(flow?.verdict).toBe('cannot-tell')
+    expect(flow?.camps.map(named).map((one) => one.toSorted())).toEqual(
+      expect.arrayContaining([
+        ['plate', 'table'],
+        ['return-grilles', 'return-hoods'],
+      ]),
+    )
+    expect(flow?.repeat).toHaveLength(2)
   })
 
   it('doubts the one of three that fits the rest least', () => {
     const flow = combineFlows([by('table', 1500, 60), by('return-grilles', 1240, 100), by('heater-rise', 1250, 40)])
-    expect(flow?.doubted?.method).toBe('table')
+    expect(named(flow?.repeat)).toEqual(['table'])
     expect(flow?.flowCfm).toBeCloseTo(1248.6, 1)
+  })
+
+  it('counts what two rest on once: together they are hardly surer than one', () => {
+    const resting = (method: string, shared: number) => ({ ...by(method, 1200, 60), shared: { static: shared } })
+    const apart = combineFlows([by('table', 1200, 60), by('plate', 1200, 60)])?.plusMinusCfm ?? 0
+    const same = combineFlows([resting('table', 58), resting('plate', 58)])?.plusMinusCfm ?? 0
+    const against = combineFlows([resting('table', -58), resting('plate', 58)])?.plusMinusCfm ?? 0
+    expect(apart).toBeCloseTo(60 / Math.SQRT2, 6)
+    expect(same).toBeGreaterThan(58)
+    expect(same).toBeLessThan(60)
+    expect(against).toBeLessThan(apart)
+    // Shared with nobody, it is nobody's but its own.
+    expect(combineFlows([resting('table', 58), by('plate', 1200, 60)])?.plusMinusCfm).toBeCloseTo(apart, 6)
   })
 })

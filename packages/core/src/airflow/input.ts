@@ -107,6 +107,8 @@ export interface AirflowInput {
   tries: readonly TryInput[]
   /** What was measured with; a measure without one takes the usual uncertainty. */
   instruments: Partial<Record<InstrumentMeasure, InstrumentData>>
+  /** The day of the visit, as 2026-11-25: by it an instrument is due for calibration. Null: not reckoned with. */
+  onDay: string | null
   /** What the settings ledger says was left, as a tap index; null when nothing is set. */
   leftTap: number | null
 }

@@ -43,6 +43,17 @@ export function calibrationDue({ calibratedOn, everyMonths }: InstrumentData): s
   return `${dueYear}-${two(dueMonth + 1)}-${two(Math.min(day, last))}`
 }
 
+const isOverdue = (of: InstrumentData, onDay: string | null): boolean => {
+  const due = calibrationDue(of)
+  return due !== null && onDay !== null && due < onDay
+}
+const beyondRange = ({ lowest, highest }: InstrumentData, readings: readonly number[]): number | undefined =>
+  readings.find((one) => (lowest !== undefined && one < lowest) || (highest !== undefined && one > highest))
+
+/** An instrument whose readings are to be believed less: overdue on that day, or read outside its range. */
+export const isWeak = (of: InstrumentData, onDay: string | null, readings: readonly number[]): boolean =>
+  isOverdue(of, onDay) || beyondRange(of, readings) !== undefined
+
 /** What speaks against an instrument on a day, and against one reading of it. `today` as 2026-11-25. */
 export function instrumentDoubts(of: InstrumentData, today: string, show: Show, readings: readonly number[] = []): Found[] {
   const { quantity } = INSTRUMENT_MEASURES[of.measures]
@@ -50,10 +61,8 @@ export function instrumentDoubts(of: InstrumentData, today: string, show: Show, 
   const out: Found[] = []
   const due = calibrationDue(of)
   if (due === null) out.push(found('never-calibrated', { name: of.name }))
-  else if (due < today) out.push(found('calibration-due', { name: of.name, due }))
-  const beyond = readings.find(
-    (one) => (of.lowest !== undefined && one < of.lowest) || (of.highest !== undefined && one > of.highest),
-  )
+  else if (isOverdue(of, today)) out.push(found('calibration-due', { name: of.name, due }))
+  const beyond = beyondRange(of, readings)
   if (beyond !== undefined)
     out.push(
       found('outside-instrument', {

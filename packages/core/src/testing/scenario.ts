@@ -34,6 +34,7 @@ export function scenario(change: Partial<AirflowInput> = {}): AirflowInput {
     returnGrilles: 1,
     tries: [],
     instruments: {},
+    onDay: null,
     leftTap: null,
     ...change,
   }

@@ -1,5 +1,5 @@
 import { inUse } from '@ingle/catalog'
-import { INSTRUMENT_MEASURES, type InstrumentMeasure, instrumentDoubts, list, type TryInput } from '@ingle/core'
+import { INSTRUMENT_MEASURES, type InstrumentMeasure, instrumentDoubts, list, readingsBy } from '@ingle/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { SelectField } from '../../kit/Field.tsx'
@@ -10,17 +10,16 @@ import { useVisit } from '../../visit/useVisit.ts'
 
 /** What this visit measures with: its accuracy goes into every flow, and what is overdue or out of its range is said. */
 export function InstrumentsInUse() {
-  const { here, write, at, picture, show, units, visit, clock } = useVisit()
+  const { here, write, at, picture, show, units } = useVisit()
   const entries = useLibrary((library) => library.instruments)
   const offered = useMemo(() => inUse(entries), [entries])
-  // As of the visit: an old record is not doubted for what fell due since.
-  const today = clock.date(visit.closedAt ?? new Date().toISOString())
   const doubts = Object.values(here.instruments).flatMap((one) =>
     instrumentDoubts(
       one,
-      today,
+      // As of the visit: an old record is not doubted for what fell due since.
+      picture.input.onDay ?? '',
       show,
-      picture.tries.flatMap(({ input }) => readingsOf(input, one.measures)),
+      picture.tries.flatMap(({ input }) => readingsBy(input, one.measures)),
     ),
   )
   const measures = (Object.keys(INSTRUMENT_MEASURES) as InstrumentMeasure[]).filter((measure) =>
@@ -69,26 +68,4 @@ export function InstrumentsInUse() {
       )}
     </section>
   )
-}
-
-/** Every figure that such an instrument read on a try, in its base unit. */
-function readingsOf(input: TryInput, measure: InstrumentMeasure): number[] {
-  switch (measure) {
-    case 'static':
-      return Object.values(input.probes)
-    case 'velocity-pressure':
-      return input.traverses.flatMap((one) => Object.values(one.pressuresInWc))
-    case 'velocity':
-      return input.grilles.map((one) => one.faceFpm)
-    case 'flow':
-      return input.hoods.map((one) => one.flowCfm)
-    case 'temperature':
-      return [input.split?.returnDbF, input.split?.supplyDbF, input.rise?.returnDbF, input.rise?.supplyDbF].filter(
-        (one): one is number => one !== undefined,
-      )
-    case 'voltage':
-      return input.rise ? [input.rise.volts] : []
-    case 'current':
-      return input.rise ? [input.rise.amps] : []
-  }
 }

@@ -1,4 +1,4 @@
-import { methodOf } from '@ingle/core'
+import { list, methodOf } from '@ingle/core'
 import { Link } from 'react-router'
 import { Empty } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -43,7 +43,10 @@ export function Measure() {
             Try {current.input.number}, {current.input.tapLabel === '?' ? 'tap not known' : `tap ${current.input.tapLabel}`}
             {flow &&
               `, by ${flow.estimates.length === 1 ? flow.estimates[0] && methodOf(flow.estimates[0]).name : `${flow.estimates.length} methods weighed by their uncertainty`}`}
-            {flow?.doubted && `, without ${methodOf(flow.doubted).name}, which fits the rest least`}.
+            {flow &&
+              flow.outside.length > 0 &&
+              `, without ${list(flow.outside.map((one) => methodOf(one.estimate).name))}, outside of them`}
+            {flow?.verdict === 'cannot-tell' && '; nothing tells which of them is right'}.
           </p>
         </section>
         <Methods picture={picture} />

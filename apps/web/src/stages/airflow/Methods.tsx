@@ -1,6 +1,13 @@
-import { type AirflowPicture, methodOf } from '@ingle/core'
+import { type AirflowPicture, type CombinedFlow, methodOf } from '@ingle/core'
 import { lazy, Suspense, useState } from 'react'
 import { useVisit } from '../../visit/useVisit.ts'
+
+function verdict({ verdict, estimates, outside }: CombinedFlow): string {
+  if (verdict === 'all-agree') return `${estimates.length} ways of knowing the flow agree`
+  if (verdict === 'some-outside')
+    return `${estimates.length - outside.length} of ${estimates.length} ways of knowing the flow agree`
+  return 'The ways of knowing the flow stand apart, and nothing tells which is right'
+}
 
 const MethodsChart = lazy(async () => ({ default: (await import('./MethodsChart.tsx')).MethodsChart }))
 
@@ -10,7 +17,6 @@ export function Methods({ picture }: { picture: AirflowPicture }) {
   const [open, setOpen] = useState(false)
   const flow = picture.current?.flow
   if (!flow || flow.estimates.length < 2) return null
-  const agree = flow.disagreements.length === 0
   return (
     <section aria-label="Methods compared" className="panel px-4 py-2.5 text-[14px]">
       <button
@@ -19,9 +25,7 @@ export function Methods({ picture }: { picture: AirflowPicture }) {
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >
-        <h2 className="font-bold text-[15px]">
-          {agree ? `${flow.estimates.length} ways of knowing the flow agree` : 'The ways of knowing the flow disagree'}
-        </h2>
+        <h2 className="font-bold text-[15px]">{verdict(flow)}</h2>
         <span className="num ml-auto">
           {show('flow', flow.flowCfm)} ± {show('flow', flow.plusMinusCfm, { bare: true })}
         </span>
@@ -35,7 +39,10 @@ export function Methods({ picture }: { picture: AirflowPicture }) {
             <tbody>
               {flow.estimates.map((one) => (
                 <tr key={one.method}>
-                  <td className="py-0.5">{methodOf(one).name}</td>
+                  <td className="py-0.5">
+                    {methodOf(one).name}
+                    {flow.outside.some(({ estimate }) => estimate === one) && <span className="soft"> (outside)</span>}
+                  </td>
                   <td className="num text-right">
                     {show('flow', one.flowCfm)} ± {show('flow', one.plusMinusCfm, { bare: true })}
                   </td>

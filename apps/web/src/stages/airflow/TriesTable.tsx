@@ -91,9 +91,9 @@ function verdict(
   const rated = picture.input.blower?.ratedStaticInWc ?? null
   const said: string[] = []
   let mark: Mark = 'found'
-  if (one.flow?.disagreements.length) {
+  if (one.flow && (one.flow.verdict === 'some-outside' || one.flow.verdict === 'cannot-tell')) {
     mark = 'watch'
-    said.push('the methods disagree')
+    said.push(one.flow.verdict === 'cannot-tell' ? 'the methods stand apart' : 'one method is outside the others')
   }
   if (one.loudest && one.loudest.faceFpm > picture.input.rule.maxFaceFpm) {
     mark = 'watch'

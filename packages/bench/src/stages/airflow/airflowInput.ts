@@ -25,6 +25,7 @@ import {
 } from '@ingle/record'
 import { type KnownRow, rowsOf } from '../../ledger/rows.ts'
 import { rowFor, type Standable, seenAt } from '../../ledger/standsAt.ts'
+import { clockOf } from '../../visit/clock.ts'
 import { airflowRuleOf, devicesOf, equipmentIn, type SystemDevice } from '../../visit/devices.ts'
 import { firingOn } from './fires.ts'
 import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from './roles.ts'
@@ -86,6 +87,7 @@ function withoutHistory(
     cleanFilter: null,
     returnGrilles: system.parts.filter((part) => part.role === 'return-grille').length || 1,
     instruments: here.instruments,
+    onDay: clockOf(state.timeZone).date(visit.closedAt ?? visit.startedAt),
     tries: here.tries.map((one) =>
       tryInput(one, taps, system.parts, firingOn(here.firing, profile?.furnace, state.altitudeFt, heatTap)),
     ),

@@ -1,5 +1,7 @@
 import type { FlowEstimate } from '../combine.ts'
 import type { TryInput } from '../input.ts'
+import { isWeak } from '../instruments.ts'
+import { readingsBy } from '../readingsBy.ts'
 import { furnaceRise } from './furnaceRise.ts'
 import { heaterRise } from './heaterRise.ts'
 import type { Method, MethodGround } from './method.ts'
@@ -20,9 +22,20 @@ export function methodOf({ method }: Pick<FlowEstimate, 'method'>): Method {
   return found
 }
 
+/** How much less sure readings are of an instrument that is overdue or was read outside its range. Judgement. */
+const WEAK_TIMES = 2
+
 /** Everything that the readings of a try say of the flow. */
 export const estimatesOf = (one: TryInput, ground: MethodGround): FlowEstimate[] =>
-  METHODS.flatMap(({ id, estimate }) => {
+  METHODS.flatMap(({ id, estimate, measures }) => {
     const made = estimate(one, ground)
-    return made ? [{ method: id, ...made }] : []
+    if (!made) return []
+    const { instruments, onDay } = ground.input
+    const weak = measures.some((measure) => {
+      const used = instruments[measure]
+      return used !== undefined && isWeak(used, onDay, readingsBy(one, measure))
+    })
+    if (!weak) return [{ method: id, ...made }]
+    const shared = made.shared?.static === undefined ? {} : { shared: { static: WEAK_TIMES * made.shared.static } }
+    return [{ method: id, ...made, plusMinusCfm: WEAK_TIMES * made.plusMinusCfm, ...shared }]
   })

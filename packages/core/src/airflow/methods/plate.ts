@@ -1,10 +1,15 @@
 import { percent } from '../../advice/show.ts'
 import { f, inWc } from '../../advice/working.ts'
+import { staticWalk } from '../staticWalk.ts'
 import { plateCorrectedCfm, plateFlowCfm } from '../velocity.ts'
 import { fromTry, type Method } from './method.ts'
+import { staticPlusMinus } from './table.ts'
 
 /** A plate with the duct's own correction, at 95 %. */
 const PLATE_SHARE = 0.07
+
+/** A normal static this near to the probes' is the same reading, written twice. */
+const SAME_READING_IN_WC = 0.005
 
 /** A metering plate in the place of the filter. */
 export const plate: Method<'plate'> = {
@@ -13,14 +18,20 @@ export const plate: Method<'plate'> = {
   short: 'plate',
   repeat: { what: 'the plate, and both statics with it', jot: 'plate ' },
   measures: ['static'],
-  estimate(one, { air }) {
+  estimate(one, { air, input }) {
     if (!one.plate) return null
     const { id, factor, dpInWc, normalStaticInWc, testStaticInWc } = one.plate
     const test = plateFlowCfm(factor, dpInWc, air.densityLbFt3)
     if (!(test > 0)) return null
-    const flowCfm =
-      normalStaticInWc !== null && testStaticInWc !== null ? plateCorrectedCfm(test, normalStaticInWc, testStaticInWc) : test
-    return { flowCfm, plusMinusCfm: PLATE_SHARE * flowCfm, readingIds: [id] }
+    if (normalStaticInWc === null || testStaticInWc === null)
+      return { flowCfm: test, plusMinusCfm: PLATE_SHARE * test, readingIds: [id] }
+    const flowCfm = plateCorrectedCfm(test, normalStaticInWc, testStaticInWc)
+    // The square root of the static halves its share; the plate's own share has it in already.
+    const byStatic = (flowCfm * staticPlusMinus(input.instruments.static, normalStaticInWc)) / (2 * normalStaticInWc)
+    const { externalInWc } = staticWalk(one.probes)
+    const same = externalInWc !== null && Math.abs(externalInWc - normalStaticInWc) < SAME_READING_IN_WC
+    const plusMinusCfm = Math.max(PLATE_SHARE * flowCfm, Math.abs(byStatic))
+    return { flowCfm, plusMinusCfm, readingIds: [id], ...(same && { shared: { static: byStatic } }) }
   },
   working(one, { air }, { flowCfm }) {
     const { factor = 0, dpInWc = 0, normalStaticInWc = null, testStaticInWc = null } = one.plate ?? {}

@@ -2,7 +2,7 @@ import { percent, tapName } from '../../advice/show.ts'
 import { f, inWc } from '../../advice/working.ts'
 import { type TableFlow, tableFlow } from '../blowerTable.ts'
 import type { AirflowInput, TryInput } from '../input.ts'
-import { instrumentPlusMinus } from '../instruments.ts'
+import { type InstrumentData, instrumentPlusMinus } from '../instruments.ts'
 import { PROBE_REPEAT_IN_WC, staticWalk } from '../staticWalk.ts'
 import { fromTry, type Method } from './method.ts'
 
@@ -26,9 +26,15 @@ export const table: Method<'table'> = {
   measures: ['static'],
   estimate(one, { input }) {
     const answer = tableOf(one, input)
-    return answer?.ok
-      ? { flowCfm: answer.flowCfm, plusMinusCfm: plusMinusCfm(one, input, answer.flowCfm), readingIds: one.probeIds }
-      : null
+    if (!answer?.ok) return null
+    const { flowCfm } = answer
+    const byStatic = offByStatic(one, input)
+    return {
+      flowCfm,
+      plusMinusCfm: Math.hypot(TABLE_SHARE * flowCfm, byStatic),
+      shared: { static: byStatic },
+      readingIds: one.probeIds,
+    }
   },
   working(one, { input }, { flowCfm }) {
     const { externalInWc } = staticWalk(one.probes)
@@ -49,17 +55,17 @@ export const table: Method<'table'> = {
   },
 }
 
-/** The table's own spread and what two probes may be off by, through the slope of the tap's line. */
-function plusMinusCfm(one: TryInput, { blower, instruments }: AirflowInput, flowCfm: number): number {
-  const own = TABLE_SHARE * flowCfm
+/** What two probes may be off by, through the slope of the tap's line, cfm: less flow where the static reads high. */
+function offByStatic(one: TryInput, { blower, instruments }: AirflowInput): number {
   const { externalInWc } = staticWalk(one.probes)
   const { tap } = one
-  if (!blower || tap === null || externalInWc === null) return own
+  if (!blower || tap === null || externalInWc === null) return 0
   const step = 0.05
   const [low, high] = [externalInWc - step, externalInWc + step].map((p) => tableFlow(blower.table, tap, p, one.adjustPct))
   const slope = low?.ok && high?.ok ? (high.flowCfm - low.flowCfm) / (2 * step) : 0
-  // External static is the difference of two probes; without an instrument, what probes repeat within.
-  const gauge = instruments.static
-  const probe = gauge ? Math.max(instrumentPlusMinus(gauge, externalInWc), PROBE_REPEAT_IN_WC / 2) : PROBE_REPEAT_IN_WC
-  return Math.hypot(own, slope * probe)
+  return slope * staticPlusMinus(instruments.static, externalInWc)
 }
+
+/** External static is the difference of two probes; without an instrument, what probes repeat within. At 95 %, in.wc. */
+export const staticPlusMinus = (gauge: InstrumentData | undefined, staticInWc: number): number =>
+  gauge ? Math.max(instrumentPlusMinus(gauge, staticInWc), PROBE_REPEAT_IN_WC / 2) : PROBE_REPEAT_IN_WC
