@@ -71,8 +71,17 @@ export async function openBench(): Promise<Bench> {
       const sent: Record<string, string> = { host: 'localhost', origin: ORIGIN, ...headers }
       if (as) sent.cookie = await signIn(as)
       const raw =
-        body instanceof Uint8Array || typeof body === 'string' ? body : body === undefined ? undefined : JSON.stringify(body)
-      return app.request(path, { method, headers: sent, ...(raw !== undefined && { body: raw as string }) })
+        body instanceof Uint8Array || body instanceof ReadableStream || typeof body === 'string'
+          ? body
+          : body === undefined
+            ? undefined
+            : JSON.stringify(body)
+      return app.request(path, {
+        method,
+        headers: sent,
+        ...(raw !== undefined && { body: raw as string }),
+        ...(raw instanceof ReadableStream && { duplex: 'half' }),
+      })
     },
     close: async () => {
       await newsroom.close()

@@ -135,6 +135,102 @@ describe('a batch of changes', () => {
     expect((await bench.ask('GET', `/api/sites/${randomUUID()}/changes?after=6`, { as: 'mr' })).status).toBe(404)
   })
 
+  it.each<[string, (one: Change) => object, string | null]>([
+    [
+      'a NUL in a text',
+      (one) => ({ ...one, kind: 'note.add', body: { ...one.body, text: 'a\u0000b', standing: 'watch' } }),
+      null,
+    ],
+    ['half a sign', (one) => ({ ...one, kind: 'note.add', body: { ...one.body, text: '\ud83d', standing: 'watch' } }), null],
+    ['its id in capitals', (one) => ({ ...one, id: one.id.toUpperCase() }), null],
+    ['a field that objects have', (one) => ({ ...one, body: { ...one.body, constructor: 1 } }), 'a field that data cannot have'],
+    ['deep nesting', (one) => ({ ...one, more: JSON.parse(`${'['.repeat(40)}${']'.repeat(40)}`) }), 'nested deeper'],
+  ])('with %s is taken or refused by itself, and never keeps back the rest', async (_, change, refused) => {
+    const siteId = randomUUID()
+    const changes = record(siteId, 7)
+    const [first, odd, ...rest] = [changes.slice(0, 5), changes[5] as Change, changes[6] as Change]
+    const answers = await outcomes(send(siteId, [...first, change(odd), ...rest]))
+    expect(answers[5]?.refused?.reason ?? null).toEqual(refused === null ? null : expect.stringContaining(refused))
+    expect(answers.at(-1)?.seq).toBe(refused === null ? 7 : 6)
+    expect((await bench.ask('GET', `/api/sites/${siteId}`, { as: 'mr' })).status).toBe(200)
+  })
+
+  it('with the same id in small letters and in capitals is one change', async () => {
+    const siteId = randomUUID()
+    const changes = record(siteId)
+    await send(siteId, changes)
+    const again = await outcomes(send(siteId, [{ ...changes[5], id: changes[5]?.id.toUpperCase() }]))
+    expect(again[0]?.seq).toBe(6)
+    expect(await stored(siteId)).toHaveLength(6)
+  })
+
+  it('that would make an item under an id that is taken is refused by itself', async () => {
+    const siteId = randomUUID()
+    const changes = record(siteId)
+    const twice = { ...changes[4], id: randomUUID(), at: at(30) }
+    const answers = await outcomes(send(siteId, [...changes.slice(0, 5), twice, ...changes.slice(5)]))
+    expect(answers.map((one) => one.seq ?? one.refused?.reason)).toEqual([
+      1,
+      2,
+      3,
+      4,
+      5,
+      'It would make an item under an id that is taken.',
+      6,
+    ])
+  })
+
+  it('that the store itself will not have is set aside, and the rest is stored', async () => {
+    const siteId = randomUUID()
+    const changes = record(siteId)
+    const poison = changes[5]?.id
+    await bench.db.query(`ALTER TABLE change ADD CONSTRAINT poison CHECK (id <> '${poison}')`)
+    const answers = await outcomes(send(siteId, changes))
+    await bench.db.query('ALTER TABLE change DROP CONSTRAINT poison')
+    expect(answers.map((one) => one.seq ?? one.refused?.reason)).toEqual([
+      1,
+      2,
+      3,
+      4,
+      5,
+      'The server cannot store this as it stands.',
+    ])
+    expect(await stored(siteId)).toHaveLength(5)
+  })
+
+  it('is never said to be written by whoever a device claims, nor brought in by anybody', async () => {
+    const siteId = randomUUID()
+    const claimed = record(siteId).map((one) => ({ ...one, imported: [{ by: 'XX', at: at(1), from: 'Nowhere' }] }))
+    await send(siteId, claimed)
+    expect((await stored(siteId)).every((one) => one.change.imported === undefined && one.change.by === 'MR')).toBe(true)
+  })
+
+  it('without a length is read no further than its limit', async () => {
+    let given = 0
+    const endless = new ReadableStream({
+      pull(controller) {
+        given += 1
+        if (given > 400) controller.close()
+        else controller.enqueue(new Uint8Array(100_000).fill(32))
+      },
+    })
+    const answer = await bench.ask('POST', `/api/sites/${randomUUID()}/changes`, { as: 'mr', body: endless })
+    expect(answer.status).toBe(413)
+    // 4 MB fit; what was given on is little more.
+    expect(given).toBeLessThan(60)
+  })
+
+  it('nested without end is refused in words', async () => {
+    const answer = await bench.ask('POST', `/api/sites/${randomUUID()}/changes`, {
+      as: 'mr',
+      body: `{"changes":[${'['.repeat(3000)}${']'.repeat(3000)}]}`,
+    })
+    expect([answer.status, ((await answer.json()) as { title: string }).title]).toEqual([
+      422,
+      'It is nested deeper than anything that Ingle writes.',
+    ])
+  })
+
   it('holds five hundred, and not one more', async () => {
     const siteId = randomUUID()
     const most = Array.from({ length: 500 }, (_, i) => ({ kind: i === 0 ? 'site.set' : 'none', id: randomUUID() }))

@@ -78,7 +78,11 @@ describe('the record as one file', () => {
     const answer = await bench.ask('POST', '/api/import', { as: 'eb', body: file })
     expect(await answer.json()).toEqual({ siteId: TIDEWELL_ID, changes: file.changes.length })
     const again = await exported('eb')
-    expect(again.changes).toEqual(file.changes)
+    // Every change as it was written, and beside it who brought it in, and from whose file.
+    expect(again.changes.map(({ imported: _, ...change }) => change)).toEqual(file.changes)
+    const stamp = { by: 'EB', at: NOW.toISOString(), from: 'Lantern Lane Heating & Air' }
+    expect(again.changes.every((one) => one.imported?.length === 1)).toBe(true)
+    expect(again.changes[0]?.imported).toEqual([stamp])
     expect(again.photos).toEqual(expect.arrayContaining(file.photos))
     const states = await Promise.all([bench.data('lantern').site(TIDEWELL_ID), bench.data('otter').site(TIDEWELL_ID)])
     expect(states[1]?.state).toEqual(states[0]?.state)

@@ -34,6 +34,11 @@ describe('the library of a crew', () => {
     expect(mine[1]?.content).toMatchObject({ family: 'C3 mended', glow: 'ember' })
   })
 
+  it('keeps a document as a store can keep it', async () => {
+    expect((await save('mr', 'profile', profile(1, { id: 'odd-c3', family: 'C3\u0000 \ud83d' }))).status).toBe(200)
+    expect((await listed('mr')).find((one) => one.id === 'odd-c3')?.content).toMatchObject({ family: 'C3 \ufffd' })
+  })
+
   it('gives only what is new after a number', async () => {
     const all = await listed('mr')
     const last = Math.max(...all.map((one) => one.seq))

@@ -134,6 +134,14 @@ describe('signing in', () => {
     expect(await bench.db.query('SELECT 1 FROM crew WHERE name = $1', [crew.name])).toEqual([])
   })
 
+  it('answers signs that cannot be stored in words', async () => {
+    const answer = await signIn('m\u0000r', 'x')
+    expect([answer.status, ((await answer.json()) as { title: string }).title]).toEqual([
+      422,
+      'This holds something that cannot be stored.',
+    ])
+  })
+
   it('answers a body that is no sign-in in words', async () => {
     expect((await bench.ask('POST', '/api/sign-in', { body: 'not json' })).status).toBe(400)
     expect((await bench.ask('POST', '/api/sign-in', { body: { name: 5 } })).status).toBe(400)

@@ -13,6 +13,10 @@ export class FakeServer {
   readonly log: string[] = []
   readonly photos = new Map<string, Blob>()
   readonly refuse = new Map<string, string>()
+  /** Changes over which the server fails, however often they come. */
+  readonly stumbles = new Set<string>()
+  /** What `/api/health` says. */
+  well = true
   readonly documents: StoredDocument[] = []
   private readonly sites = new Map<string, { seq: number; change: Change }[]>()
 
@@ -39,11 +43,13 @@ export class FakeServer {
 
   private answer(path: string, init: RequestInit): Response {
     if (path.startsWith('/api/library')) return this.library(path, init)
+    if (path === '/api/health') return this.well ? Response.json({ ok: true }) : new Response('{}', { status: 500 })
     const [, siteId = '', rest = ''] = /^\/api\/sites\/([^/]+)\/(.*)$/.exec(path) ?? []
     if (init.method === 'PUT') {
       const id = rest.split('/')[1] ?? ''
       const reason = this.refuse.get(id)
       if (reason) return problem(415, reason)
+      if (!this.sites.has(siteId)) return problem(404, 'There is no such site.')
       this.photos.set(id, init.body as Blob)
       this.log.push(`photo ${id}`)
       return Response.json({ ok: true })
@@ -54,6 +60,7 @@ export class FakeServer {
       return Response.json({ changes: this.stored(siteId).filter((one) => one.seq > after) })
     }
     const { changes } = JSON.parse(String(init.body)) as { changes: Change[] }
+    if (changes.some((change) => this.stumbles.has(change.id))) return new Response('{}', { status: 500 })
     const outcomes = changes.map((change) => {
       const reason = this.refuse.get(change.id)
       return reason

@@ -215,17 +215,126 @@ describe('what the server refuses', () => {
   })
 })
 
-it('sends a photo before the change that speaks of it', async () => {
-  const [photoId, noteId] = [randomUUID(), randomUUID()]
-  await desk.db.photos.put({ id: photoId, siteId: SITE, blob: new Blob(['picture']), sent: 0 })
-  await desk.write(SITE, [
-    { kind: 'visit.start', body: { visitId: VISIT, reason: 'x' } },
-    { kind: 'note.add', id: noteId, body: { ...HERE, text: 'gap', standing: 'watch' } },
-    { kind: 'photo.add', body: { ...HERE, noteId, photoId, mediaType: 'image/jpeg', bytes: 7 } },
-  ])
-  await until(async () => expect(await waiting()).toBe(0))
-  expect(server.log[0]).toBe(`photo ${photoId}`)
-  expect((await desk.db.photos.get(photoId))?.sent).toBe(1)
+describe('a photo', () => {
+  const taken = async (more: readonly Parameters<Desk['write']>[1][number][] = []) => {
+    const [photoId, noteId] = [randomUUID(), randomUUID()]
+    await desk.db.photos.put({ id: photoId, siteId: SITE, blob: new Blob(['picture']), sent: 0 })
+    await desk.write(SITE, [
+      ...more,
+      { kind: 'visit.start', body: { visitId: VISIT, reason: 'x' } },
+      { kind: 'note.add', id: noteId, body: { ...HERE, text: 'gap', standing: 'watch' } },
+      { kind: 'photo.add', body: { ...HERE, noteId, photoId, mediaType: 'image/jpeg', bytes: 7 } },
+      { kind: 'note.add', body: { ...HERE, text: 'mended', standing: 'watch' } },
+    ])
+    return photoId
+  }
+
+  it('goes before the change that speaks of it, and after the site that was made without a signal', async () => {
+    server.fault = 'down'
+    const photoId = await taken([{ kind: 'site.set', body: { name: 'New quay' } }])
+    await until(() => expect(useStep.getState()).toMatchObject({ inTouch: false, waiting: 5 }))
+    server.fault = 'none'
+    desk.outbox.kick()
+    await until(() => expect(useStep.getState()).toMatchObject({ waiting: 0, refused: [], photos: [] }))
+    const kinds = server.log.map((line) =>
+      line.startsWith('photo') ? 'photo' : server.stored(SITE).find((one) => line.endsWith(one.change.id))?.change.kind,
+    )
+    expect(kinds).toEqual(['site.set', 'visit.start', 'note.add', 'photo', 'photo.add', 'note.add'])
+    expect(server.photos.has(photoId)).toBe(true)
+    expect((await desk.db.photos.get(photoId))?.sent).toBe(1)
+  })
+
+  it('that an earlier Ingle left behind though its change is stored is counted as waiting, and sent', async () => {
+    const photoId = await taken()
+    await until(async () => expect(await waiting()).toBe(0))
+    server.photos.clear()
+    server.fault = 'down'
+    await desk.db.photos.update(photoId, { sent: 0 })
+    await until(() => expect(useStep.getState().waiting).toBe(1))
+    server.fault = 'none'
+    desk.outbox.kick()
+    await until(() => expect(useStep.getState().waiting).toBe(0))
+    expect(server.photos.has(photoId)).toBe(true)
+  })
+
+  it('that is left behind and will not be had is listed, not forgotten', async () => {
+    const photoId = await taken()
+    await until(async () => expect(await waiting()).toBe(0))
+    server.refuse.set(photoId, 'This file is not a picture.')
+    await desk.db.photos.update(photoId, { sent: 0 })
+    desk.outbox.kick()
+    await until(() =>
+      expect(useStep.getState()).toMatchObject({ waiting: 0, photos: [{ refused: { reason: 'This file is not a picture.' } }] }),
+    )
+  })
+})
+
+describe('a change over which the server fails', () => {
+  it('is set aside with its reason, and everything else of its batch is stored', async () => {
+    server.fault = 'down'
+    const [a, bad, c] = [await rename('a'), await rename('b'), await rename('c')]
+    if (!a.ok || !bad.ok || !c.ok) throw new Error('not written')
+    server.stumbles.add(bad.ids[0] as string)
+    server.fault = 'none'
+    desk.outbox.kick()
+    await until(() => expect(useStep.getState()).toMatchObject({ inTouch: true, waiting: 0, refused: [{ id: bad.ids[0] }] }))
+    expect(names()).toEqual(['a', 'c'])
+    expect(useStep.getState().refused[0]?.refused?.reason).toBe('The server failed over this.')
+  })
+
+  it('is waited with while the server is not well, and goes out when it is', async () => {
+    server.well = false
+    server.fault = 'down'
+    const written = await rename('late')
+    if (!written.ok) throw new Error('not written')
+    server.stumbles.add(written.ids[0] as string)
+    server.fault = 'none'
+    desk.outbox.kick()
+    await until(() => expect(useStep.getState().waiting).toBe(1))
+    expect(useStep.getState().refused).toEqual([])
+    server.stumbles.clear()
+    server.well = true
+    desk.outbox.kick()
+    await until(() => expect(names()).toEqual(['late']))
+  })
+})
+
+describe('beside a device whose clock is ahead', () => {
+  it('what is written after seeing its line comes after it, and keeps the time of this device for reading', async () => {
+    const letGo = desk.watch(SITE)
+    const aheadMs = Date.now() + 3_600_000
+    server.otherWrites(SITE, {
+      id: randomUUID(),
+      siteId: SITE,
+      at: new Date(aheadMs).toISOString(),
+      by: 'JT',
+      kind: 'site.set',
+      body: { name: 'By the fast clock' },
+    } as never)
+    await desk.outbox.catchUp(SITE)
+    await until(() => expect(shownName()).toBe('By the fast clock'))
+    await rename('Corrected')
+    await until(() => expect(shownName()).toBe('Corrected'))
+    const mine = server.stored(SITE).map((one) => one.change)
+    await until(() => expect(server.stored(SITE)).toHaveLength(2))
+    const written = server.stored(SITE).at(-1)?.change ?? mine[0]
+    expect(Date.parse(written?.at ?? '')).toBeLessThan(aheadMs)
+    expect(Date.parse(written?.clock ?? '')).toBeGreaterThan(aheadMs)
+    // A site that nobody watches here is looked up first.
+    letGo()
+    desk.close()
+    desk = new Desk(desk.me)
+    await rename('Corrected again')
+    await until(() => expect(server.stored(SITE)).toHaveLength(3))
+    desk.watch(SITE)
+    await until(() => expect(shownName()).toBe('Corrected again'))
+  })
+
+  it('writes no clock of its own while nothing is ahead', async () => {
+    await rename('plain')
+    await until(() => expect(server.stored(SITE)).toHaveLength(1))
+    expect(server.stored(SITE)[0]?.change).not.toHaveProperty('clock')
+  })
 })
 
 it('keeps back a change whose photo the server will not have, and sends the rest', async () => {

@@ -10,9 +10,15 @@ import { type ValidationError, validateSync } from 'class-validator'
  */
 export function checked<T extends object>(type: ClassConstructor<T>, plain: unknown, what: string): Result<T> {
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) return refuse('not-an-object', { what })
-  const instance = plainToInstance(type, plain)
-  const errors = validateSync(instance, { whitelist: false, forbidUnknownValues: true })
-  return errors.length === 0 ? ok(instance) : invalid(errors, what)
+  try {
+    const instance = plainToInstance(type, plain)
+    const errors = validateSync(instance, { whitelist: false, forbidUnknownValues: true })
+    return errors.length === 0 ? ok(instance) : invalid(errors, what)
+  } catch (error) {
+    // Fields that objects have of their own trip the walk; nesting without end exhausts it.
+    if (error instanceof TypeError || error instanceof RangeError) return refuse('unreadable', { what })
+    throw error
+  }
 }
 
 function invalid(errors: ValidationError[], what: string): Refusal {

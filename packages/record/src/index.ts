@@ -3,9 +3,10 @@ export {
   type Change,
   type ChangeOf,
   type Draft,
+  orderOf,
   parseChange,
 } from './changes/change.ts'
-export { describeChange } from './changes/describe.ts'
+export { describeChange, importedWords } from './changes/describe.ts'
 export { changesOf, lineOf } from './changes/jotted.ts'
 export { KnownIds } from './changes/references.ts'
 export { checked } from './checks.ts'

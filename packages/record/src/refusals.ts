@@ -8,6 +8,9 @@ export const refuse = refusing({
     'It was written by a newer version: update, then send it again. It stays kept until then.',
   ],
   'date-impossible': ['It is dated {day}, {when}.', 'Set the date of the device that wrote it, then enter it again.'],
+  'nested-too-deep': ['It is nested deeper than anything that Ingle writes.', 'Write it anew, in plain fields.'],
+  'key-not-allowed': ['It has a field that data cannot have.', 'Take out “constructor”, “prototype” and “__proto__”.'],
+  'id-taken': ['It would make {name} under an id that is taken.', 'Enter it anew: it then gets an id of its own.'],
   'missing-ground': [
     'It speaks of {name} that this site does not have (yet).',
     'It may have been sent before the change that it builds on: that one goes first. It stays kept on the device.',
@@ -15,6 +18,7 @@ export const refuse = refusing({
 
   // checks.ts
   'not-an-object': ['{what} is not an object.', 'Send it as the format describes.'],
+  unreadable: ['{what} is built so that it cannot be read.', 'Write it anew, in plain fields; nothing was taken.'],
   invalid: ['{what}: {shown}.', 'Put that right and send it again; nothing else was touched.'],
 
   // exchange

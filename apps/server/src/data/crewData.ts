@@ -23,6 +23,21 @@ import { prepared } from './prepared.ts'
 
 const nameOf = (device: Profile | null) => (device ? deviceName(device) : '')
 
+/** What a change is called, whatever it is: the answer has to name it. */
+const idOf = (plain: unknown) => knownId<ChangeId>(String((plain as { id?: unknown } | null)?.id ?? ''))
+const isRecord = (plain: unknown): plain is object => typeof plain === 'object' && plain !== null && !Array.isArray(plain)
+
+/** Who brings an imported change in, when, and from whose file. */
+type Stamp = NonNullable<Change['imported']>[number]
+
+/** Classes of PostgreSQL's errors that are about what was sent: data, constraints, too complex. */
+const OF_DATA = /^(22|23|54)/
+/** The database refuses what was to be stored, and not for a fault of its own. */
+export const isOfData = (error: unknown): boolean => OF_DATA.test(String((error as { code?: unknown }).code ?? ''))
+
+/** An error that lies in a change, not in the store: a row that the database refuses, or a fold that stumbles. */
+const isOfChange = (error: unknown): boolean => error instanceof TypeError || error instanceof RangeError || isOfData(error)
+
 const storedDocument = ({ kind, id, version, seq, content, savedBy, savedAt, retired }: DocumentRow): StoredDocument => ({
   kind,
   id,
@@ -117,21 +132,46 @@ export class CrewData {
   /**
    * Stores a batch, in its order, in one transaction. Each change is answered by itself: a known one with the number
    * it already has, a good one with a new number, a bad one with its reason. Sending a batch twice changes nothing.
-   * `writer` is put into every change; null keeps the writer that an imported record names.
+   * `writer` is put into every change. One that the store cannot take, for a reason that nobody foresaw, is refused by
+   * itself: it must not keep the others from being stored.
    */
-  store(siteId: SiteId, batch: readonly unknown[], writer: string | null, nowMs: number): Promise<Outcome[]> {
-    return this.db.transaction((tx) => this.storeWithin(tx, siteId, batch, writer, nowMs))
+  async store(siteId: SiteId, batch: readonly unknown[], writer: string, nowMs: number): Promise<Outcome[]> {
+    const signed = batch.map((plain) => (isRecord(plain) ? { ...plain, by: writer, imported: undefined } : plain))
+    const attempt = (some: readonly unknown[]) => this.db.transaction((tx) => this.storeWithin(tx, siteId, some, nowMs))
+    try {
+      return await attempt(signed)
+    } catch (error) {
+      if (!isOfChange(error)) throw error
+    }
+    const outcomes: Outcome[] = []
+    for (const one of signed) {
+      try {
+        outcomes.push(...(await attempt([one])))
+      } catch (error) {
+        if (!isOfChange(error)) throw error
+        outcomes.push({
+          id: idOf(one),
+          refused: {
+            reason: 'The server cannot store this as it stands.',
+            remedy: 'Everything else was stored. Enter it anew in other words; this one stays kept on the device.',
+          },
+        })
+      }
+    }
+    return outcomes
   }
 
-  /** An imported record: its photos and its changes, whole or not at all. */
+  /** An imported record: its photos and its changes, whole or not at all. `stamp` says of each that it was not written here. */
   async importRecord(
     siteId: SiteId,
     changes: readonly Change[],
     photos: readonly { id: PhotoId; mediaType: string; content: Buffer }[],
     nowMs: number,
+    stamp: Stamp | null = null,
   ): Promise<Outcome[]> {
+    const stamped = stamp ? changes.map((one) => ({ ...one, imported: [...(one.imported ?? []), stamp] })) : changes
     return this.db.transaction(async (tx) => {
-      const outcomes = await this.storeWithin(tx, siteId, changes, null, nowMs)
+      const outcomes = await this.storeWithin(tx, siteId, stamped, nowMs)
       const refused = outcomes.find((one) => one.refused)?.refused
       if (refused) throw new ImportRefused(refused.reason, refused.remedy)
       for (const photo of photos) await this.putPhotoWithin(tx, siteId, photo.id, photo.mediaType, photo.content)
@@ -139,13 +179,7 @@ export class CrewData {
     })
   }
 
-  private async storeWithin(
-    tx: EntityManager,
-    siteId: SiteId,
-    batch: readonly unknown[],
-    writer: string | null,
-    nowMs: number,
-  ): Promise<Outcome[]> {
+  private async storeWithin(tx: EntityManager, siteId: SiteId, batch: readonly unknown[], nowMs: number): Promise<Outcome[]> {
     const site = await this.lockedSite(tx, siteId)
     const rows = await tx.query('SELECT seq, content FROM change WHERE crew_id = $1 AND site_id = $2 ORDER BY seq', [
       this.crewId,
@@ -157,10 +191,8 @@ export class CrewData {
     const fresh: { seq: number; change: Change }[] = []
     let seq = site.seq
     const outcomes = batch.map((plain): Outcome => {
-      const parsed = parseChange(writer === null ? plain : { ...(plain as object), by: writer }, nowMs)
-      // What it is called, whatever it is: the answer has to name it.
-      const id = knownId<ChangeId>(String((plain as { id?: unknown } | null)?.id ?? ''))
-      if (!parsed.ok) return { id, refused: { reason: parsed.reason, remedy: parsed.remedy } }
+      const parsed = parseChange(plain, nowMs)
+      if (!parsed.ok) return { id: idOf(plain), refused: { reason: parsed.reason, remedy: parsed.remedy } }
       const change = parsed.value
       const before = stored.get(change.id)
       if (before !== undefined) return { id: change.id, seq: before }

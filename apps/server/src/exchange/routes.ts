@@ -57,7 +57,8 @@ export function exchangeRoutes(): Hono<SignedIn> {
       return { id: photo.id, content, mediaType: mediaTypeOf(content) }
     })
     try {
-      const outcomes = await c.get('crew').importRecord(siteId, changes, photos, nowMs)
+      const stamp = { by: c.get('me').initials, at: new Date(nowMs).toISOString(), from: file.value.exportedBy.crew }
+      const outcomes = await c.get('crew').importRecord(siteId, changes, photos, nowMs, stamp)
       return c.json({ siteId, changes: outcomes.length })
     } catch (error) {
       if (error instanceof ImportRefused)

@@ -6,7 +6,7 @@ import { compress } from 'hono/compress'
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
-import { CrewData } from '../data/crewData.ts'
+import { CrewData, isOfData } from '../data/crewData.ts'
 import { exchangeRoutes } from '../exchange/routes.ts'
 import { gatewayRoutes } from '../gateway/routes.ts'
 import { libraryRoutes } from '../library/routes.ts'
@@ -52,6 +52,16 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
   app.use('/api/*', sameOriginWrites)
   app.onError((error, c) => {
     if (error instanceof Problem) return sendProblem(c, error)
+    if (isOfData(error))
+      return sendProblem(
+        c,
+        new Problem(
+          422,
+          'unstorable',
+          'This holds something that cannot be stored.',
+          'Look for signs that no keyboard writes, take them out, and send it again.',
+        ),
+      )
     deps.log.error({ error: error.message, stack: error.stack, path: c.req.path }, 'failed')
     return sendProblem(
       c,

@@ -24,24 +24,56 @@ export interface SignedIn {
   Variables: { me: Me; crew: CrewData; token: string; deps: Deps }
 }
 
+const tooLarge = (limit: number) =>
+  new Problem(
+    413,
+    'too-large',
+    `This is larger than the ${Math.round(limit / 1_000_000) || 1} MB that fit here.`,
+    'Send it in smaller parts; nothing was taken.',
+  )
+
+/** Reads a body as it comes, and no further than its limit: one that says no length is not kept whole to be measured. */
+export async function readBytes(request: Request, limit: number, refusal: () => Problem): Promise<Buffer> {
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw refusal()
+  const parts: Uint8Array[] = []
+  let length = 0
+  for await (const part of request.body ?? []) {
+    length += part.byteLength
+    if (length > limit) throw refusal()
+    parts.push(part)
+  }
+  return Buffer.concat(parts)
+}
+
 /** Reads a JSON body up to a size; says plainly when it is larger or no JSON. */
 export async function readJson(request: Request, limit: number): Promise<unknown> {
-  const declared = Number(request.headers.get('content-length') ?? 0)
-  const tooLarge = () =>
-    new Problem(
-      413,
-      'too-large',
-      `This is larger than the ${Math.round(limit / 1_000_000) || 1} MB that fit here.`,
-      'Send it in smaller parts; nothing was taken.',
-    )
-  if (declared > limit) throw tooLarge()
-  const text = await request.text()
-  if (text.length > limit) throw tooLarge()
+  const content = await readBytes(request, limit, () => tooLarge(limit))
+  let plain: unknown
   try {
-    return JSON.parse(text)
+    plain = JSON.parse(content.toString('utf8'))
   } catch {
     throw new Problem(400, 'no-json', 'This is not JSON.', 'Send it as the format describes; nothing was taken.')
   }
+  if (isDeeperThan(plain, MOST_DEEP))
+    throw new Problem(
+      422,
+      'bad-request',
+      'It is nested deeper than anything that Ingle writes.',
+      'Send it as the format describes; nothing was taken.',
+    )
+  return plain
+}
+
+/** Every check walks what it is given: nothing may be so deep that a walk does not come back. */
+const MOST_DEEP = 64
+
+function isDeeperThan(plain: unknown, most: number): boolean {
+  let level: unknown[] = [plain]
+  for (let depth = 0; level.length > 0; depth += 1) {
+    if (depth > most) return true
+    level = level.flatMap((one) => (typeof one === 'object' && one !== null ? Object.values(one) : []))
+  }
+  return false
 }
 
 /** Reads a body of one shape; says what is wrong with another. */

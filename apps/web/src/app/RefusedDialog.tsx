@@ -1,11 +1,12 @@
 import { describeChange } from '@ingle/record'
 import { Dialog } from '../kit/Dialog.tsx'
 import { useMe } from '../session/useMe.ts'
-import type { Pending } from '../sync/localDb.ts'
+import type { KeptPhoto, Pending } from '../sync/localDb.ts'
 import { deskFor } from '../sync/siteStore.ts'
 
 /** Refused changes stay here, with the reason, until somebody deals with each. */
-export function RefusedDialog({ refused, onClose }: { refused: readonly Pending[]; onClose: () => void }) {
+export function RefusedDialog(props: { refused: readonly Pending[]; photos: readonly KeptPhoto[]; onClose: () => void }) {
+  const { refused, photos, onClose } = props
   const desk = deskFor(useMe())
   const again = async (one: Pending) => {
     if (one.n === undefined) return
@@ -15,6 +16,10 @@ export function RefusedDialog({ refused, onClose }: { refused: readonly Pending[
   }
   const drop = async (one: Pending) => {
     if (one.n !== undefined) await desk.db.pending.delete(one.n)
+  }
+  const photoAgain = async ({ refused: _, ...photo }: KeptPhoto) => {
+    await desk.db.photos.put(photo)
+    desk.outbox.kick()
   }
   return (
     <Dialog title="Refused by the server" onClose={onClose}>
@@ -34,6 +39,17 @@ export function RefusedDialog({ refused, onClose }: { refused: readonly Pending[
                 Let it go
               </button>
             </div>
+          </li>
+        ))}
+        {photos.map((one) => (
+          <li key={one.id} className="border border-base-300 rounded-box p-3">
+            <b>A photo</b>
+            <p className="text-[14px] mt-1">
+              {one.refused?.reason} {one.refused?.remedy}
+            </p>
+            <button type="button" className="btn btn-quiet mt-2" onClick={() => void photoAgain(one)}>
+              Send again
+            </button>
           </li>
         ))}
       </ul>

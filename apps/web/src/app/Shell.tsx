@@ -88,11 +88,14 @@ function Header({ me }: { me: Me }) {
 
 /** Whether this device is in step with the server, and how many changes wait. */
 function StepSign() {
-  const { inTouch, waiting, refused } = useStep()
+  const { inTouch, waiting, refused, photos } = useStep()
+  const aside = refused.length + photos.length
   const [open, setOpen] = useState(false)
   const text = inTouch
     ? waiting === 0
-      ? 'in step'
+      ? aside === 0
+        ? 'in step'
+        : 'all but what is refused'
       : `sending ${waiting}`
     : waiting === 0
       ? 'offline'
@@ -103,14 +106,14 @@ function StepSign() {
         {inTouch ? <Cloud size={15} aria-hidden="true" /> : <CloudOff size={15} className="text-[#e6b24c]" aria-hidden="true" />}
         <span className={inTouch && waiting === 0 ? 'hidden md:inline' : ''}>{text}</span>
       </span>
-      {refused.length > 0 && (
+      {aside > 0 && (
         <button type="button" className="btn btn-sm btn-error btn-quiet" onClick={() => setOpen(true)}>
-          <CircleAlert size={15} aria-hidden="true" /> {refused.length} refused
+          <CircleAlert size={15} aria-hidden="true" /> {aside} refused
         </button>
       )}
-      {open && refused.length > 0 && (
+      {open && aside > 0 && (
         <Suspense fallback={null}>
-          <RefusedDialog refused={refused} onClose={() => setOpen(false)} />
+          <RefusedDialog refused={refused} photos={photos} onClose={() => setOpen(false)} />
         </Suspense>
       )}
     </>

@@ -17,7 +17,15 @@ export class Offline {
   readonly remedy = 'What you entered is kept on this device and goes out when it answers again.'
 }
 
-export type Answer<T> = { ok: true; value: T } | { ok: false; error: Refused | Offline }
+/** The server is there and failed over this one call: another one may well be answered. */
+export class Failed {
+  readonly reason = 'The server failed over this.'
+  readonly remedy = 'It stays kept on this device: send it again later, or enter it in other words.'
+}
+
+export type Answer<T> = { ok: true; value: T } | { ok: false; error: Refused | Offline | Failed }
+
+const GATEWAYS = new Set([502, 503, 504])
 
 /**
  * One call to the server, whose answer must have a shape. Never throws: a refusal and a dead line are answers; so is an
@@ -41,8 +49,9 @@ export async function api<T extends object>(
       const answer = checked(shape, await response.json(), 'Answer')
       return answer.ok ? answer : { ok: false, error: new Offline() }
     }
-    // A gateway or a server on its way down: the same as no answer.
-    if (response.status >= 500) return { ok: false, error: new Offline() }
+    // A gateway before a server that is down: the same as no answer.
+    if (GATEWAYS.has(response.status)) return { ok: false, error: new Offline() }
+    if (response.status >= 500) return { ok: false, error: new Failed() }
     const { type, title, detail } = (await response.json().catch(() => ({}))) as Partial<ProblemBody>
     const reason = title ?? `The server answered ${response.status}.`
     return { ok: false, error: new Refused(response.status, problemCode(type), reason, detail ?? 'Try again.') }

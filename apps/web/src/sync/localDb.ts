@@ -21,11 +21,12 @@ export interface Pending {
   refused?: Why
 }
 
-interface KeptPhoto {
+export interface KeptPhoto {
   id: PhotoId
   siteId: SiteId
   blob: Blob
   sent: 0 | 1
+  refused?: Why
 }
 
 export class LocalDb extends Dexie {

@@ -3,8 +3,8 @@ import { ChangesAnswer, Done, News, OutcomesAnswer, type Why } from '@ingle/reco
 import { liveQuery } from 'dexie'
 import { create } from 'zustand'
 import { signedOut } from '../session/session.ts'
-import { api, Offline, Refused } from './api.ts'
-import { type Confirmed, type LocalDb, type Pending, sitesIn } from './localDb.ts'
+import { api, Failed, Refused } from './api.ts'
+import { type Confirmed, type KeptPhoto, type LocalDb, type Pending, sitesIn } from './localDb.ts'
 
 const BATCH = 100
 const RETRY_FIRST_MS = 1000
@@ -15,10 +15,12 @@ interface Step {
   inTouch: boolean
   waiting: number
   refused: Pending[]
+  /** Photos that the server will not have, though their change is stored. */
+  photos: KeptPhoto[]
 }
 
 /** Whether this device is in step with the server: shown in the header. */
-export const useStep = create<Step>(() => ({ inTouch: true, waiting: 0, refused: [] }))
+export const useStep = create<Step>(() => ({ inTouch: true, waiting: 0, refused: [], photos: [] }))
 
 /**
  * Sends what waits, in order, one batch at a time, and fetches what others wrote. One sender for all tabs of the
@@ -36,9 +38,16 @@ export class Outbox {
     private readonly db: LocalDb,
     private readonly onLibrary: () => Promise<void> = async () => undefined,
   ) {
-    this.watching = liveQuery(() => db.pending.toArray()).subscribe((all) =>
-      useStep.setState({ waiting: all.filter((one) => !one.refused).length, refused: all.filter((one) => one.refused) }),
-    )
+    this.watching = liveQuery(async () => ({
+      pending: await db.pending.toArray(),
+      left: await leftPhotos(db),
+    })).subscribe(({ pending, left }) => {
+      useStep.setState({
+        waiting: pending.filter((one) => !one.refused).length + left.filter((one) => !one.refused).length,
+        refused: pending.filter((one) => one.refused),
+        photos: left.filter((one) => one.refused),
+      })
+    })
     window.addEventListener('online', this.kick)
   }
 
@@ -91,14 +100,27 @@ export class Outbox {
     for (;;) {
       const waiting = (await this.db.pending.orderBy('n').toArray()).filter((one) => !one.refused)
       const [first] = waiting
-      if (!first) return true
-      const batch = waiting.filter((one) => one.siteId === first.siteId).slice(0, BATCH)
+      if (!first) return this.sendLeftPhotos()
+      const batch = untilPhoto(waiting.filter((one) => one.siteId === first.siteId)).slice(0, BATCH)
       const sent = await this.sendBatch(first.siteId, batch)
       if (!sent) return false
     }
   }
 
-  private async sendBatch(siteId: SiteId, all: Pending[]): Promise<boolean> {
+  /** Photos whose change is stored already and which themselves never arrived. False when the server does not answer. */
+  private async sendLeftPhotos(): Promise<boolean> {
+    for (const photo of (await leftPhotos(this.db)).filter((one) => !one.refused)) {
+      const answer = await api('PUT', `/api/sites/${photo.siteId}/photos/${photo.id}`, Done, photo.blob)
+      if (answer.ok) await this.db.photos.update(photo.id, { sent: 1 })
+      else if (answer.error instanceof Refused && answer.error.status !== 401) {
+        const { reason, remedy } = answer.error
+        await this.db.photos.update(photo.id, { refused: { reason, remedy } })
+      } else return false
+    }
+    return true
+  }
+
+  private async sendBatch(siteId: SiteId, all: Pending[], again = false): Promise<boolean> {
     const photos = await this.sendPhotos(siteId, all)
     if (photos === 'no answer') return false
     // A photo that the server will not have takes its change with it; the rest goes on.
@@ -108,7 +130,8 @@ export class Outbox {
     const answer = await api('POST', `/api/sites/${siteId}/changes`, OutcomesAnswer, { changes: batch.map((one) => one.change) })
     this.touched(answer.ok || answer.error instanceof Refused)
     if (!answer.ok) {
-      if (answer.error instanceof Offline) return false
+      if (answer.error instanceof Failed) return this.sendSingly(siteId, batch, again)
+      if (!(answer.error instanceof Refused)) return false
       if (answer.error.status === 401) {
         signedOut()
         return false
@@ -133,6 +156,24 @@ export class Outbox {
     return true
   }
 
+  /**
+   * A batch over which the server failed: each by itself, so that one that it cannot take does not hold up the rest. That one
+   * is set aside with its reason when it fails twice on a server that is well otherwise; a server that is not is waited for.
+   */
+  private async sendSingly(siteId: SiteId, batch: Pending[], again: boolean): Promise<boolean> {
+    const [only, ...others] = batch
+    if (only && others.length === 0) {
+      const health = await api('GET', '/api/health', Done)
+      if (!health.ok) return false
+      if (!again) return this.sendBatch(siteId, batch, true)
+      const { reason, remedy } = new Failed()
+      await this.refuse(batch, () => ({ reason, remedy }))
+      return true
+    }
+    for (const one of batch) if (!(await this.sendBatch(siteId, [one]))) return false
+    return true
+  }
+
   /** The photos of a batch, before the changes that speak of them. Answers which the server refused, and why. */
   private async sendPhotos(siteId: SiteId, batch: Pending[]): Promise<Map<ChangeId, Why> | 'no answer'> {
     const refused = new Map<ChangeId, Why>()
@@ -142,9 +183,11 @@ export class Outbox {
       if (!photo || photo.sent) continue
       const answer = await api('PUT', `/api/sites/${siteId}/photos/${photo.id}`, Done, photo.blob)
       if (answer.ok) await this.db.photos.update(photo.id, { sent: 1 })
-      else if (answer.error instanceof Refused && answer.error.status !== 401 && answer.error.status !== 404)
-        refused.set(one.id, answer.error)
-      else if (answer.error instanceof Offline) {
+      else if (answer.error instanceof Refused && answer.error.status === 401) {
+        signedOut()
+        return 'no answer'
+      } else if (answer.error instanceof Refused || answer.error instanceof Failed) refused.set(one.id, answer.error)
+      else {
         this.touched(false)
         return 'no answer'
       }
@@ -219,6 +262,24 @@ export class Outbox {
   private touched(inTouch: boolean): void {
     if (useStep.getState().inTouch !== inTouch) useStep.setState({ inTouch })
   }
+}
+
+/** Photos that never arrived though their change is stored. One whose change waits is counted, and sent, with it. */
+async function leftPhotos(db: LocalDb): Promise<KeptPhoto[]> {
+  const unsent = await db.photos.filter((one) => one.sent === 0).toArray()
+  const stored = new Set<string>()
+  for (const siteId of new Set(unsent.map((one) => one.siteId)))
+    await db.confirmed
+      .where('siteId')
+      .equals(siteId)
+      .each(({ change }) => change.kind === 'photo.add' && stored.add(change.body.photoId))
+  return unsent.filter((one) => stored.has(one.id))
+}
+
+/** A photo is sent before its change, and after all that was written before it: only then is its site surely there. */
+function untilPhoto(waiting: Pending[]): Pending[] {
+  const at = waiting.findIndex((one, i) => i > 0 && one.change.kind === 'photo.add')
+  return at < 0 ? waiting : waiting.slice(0, at)
 }
 
 const isClosedStore = (error: unknown): boolean => (error as { name?: string } | null)?.name === 'DatabaseClosedError'

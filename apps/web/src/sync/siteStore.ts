@@ -5,6 +5,7 @@ import {
   type Draft,
   fold,
   inForce,
+  orderOf,
   parseChange,
   type SiteId,
   type SiteState,
@@ -34,6 +35,8 @@ export class Desk {
   readonly outbox: Outbox
   readonly library: LibraryDesk
   private lastMs = 0
+  /** Of each site, how far the order of what was seen of it has come, ms. */
+  private readonly latestMs = new Map<SiteId, number>()
   private readonly watches = new Map<string, { count: number; stop: () => void }>()
 
   constructor(readonly me: Me) {
@@ -83,6 +86,7 @@ export class Desk {
     }).subscribe(({ confirmed, pending }) => {
       const changes = [...confirmed.map((one) => one.change), ...pending.map((one) => one.change)]
       empty = changes.length === 0
+      this.latestMs.set(siteId, latestOf(changes))
       if (empty) return settle()
       set({ status: 'ready', changes, state: fold(siteId, changes), waiting: new Set(pending.map((one) => one.id)) })
     })
@@ -107,10 +111,15 @@ export class Desk {
     for (const draft of drafts) {
       // Each a millisecond later than the one before: the order of writing is the order of the record.
       this.lastMs = Math.max(Date.now(), this.lastMs + 1)
+      // It comes after everything that was seen here, however far ahead the clock of whoever wrote that.
+      const seen = this.latestMs.get(siteId) ?? (await this.lookUpLatest(siteId))
+      const clockMs = Math.max(this.lastMs, seen + 1)
+      this.latestMs.set(siteId, clockMs)
       const plain = {
         id: draft.id ?? newId<ChangeId>(),
         siteId,
         at: new Date(this.lastMs).toISOString(),
+        ...(clockMs > this.lastMs && { clock: new Date(clockMs).toISOString() }),
         by: this.me.initials,
         kind: draft.kind,
         body: draft.body,
@@ -129,6 +138,14 @@ export class Desk {
     return { ok: true, ids: changes.map((change) => change.id) }
   }
 
+  private async lookUpLatest(siteId: SiteId): Promise<number> {
+    const [confirmed, pending] = await Promise.all([
+      this.db.confirmed.where('siteId').equals(siteId).toArray(),
+      this.db.pending.where('siteId').equals(siteId).toArray(),
+    ])
+    return latestOf([...confirmed, ...pending].map((one) => one.change))
+  }
+
   /** Takes back the newest change of this visit and system that still holds. Null when there is none. */
   async undoLast(siteId: SiteId, visitId: VisitId, systemId: SystemId): Promise<Change | null> {
     const site = useSites.getState()[siteId]
@@ -136,12 +153,14 @@ export class Desk {
     const holding = inForce(site.changes)
     const last = site.changes
       .filter((one) => one.kind !== 'undo' && holding.has(one.id) && touches(one, visitId, systemId))
-      .reduce<Change | null>((a, b) => (!a || Date.parse(b.at) >= Date.parse(a.at) ? b : a), null)
+      .reduce<Change | null>((a, b) => (!a || orderOf(b) >= orderOf(a) ? b : a), null)
     if (!last) return null
     await this.write(siteId, [{ kind: 'undo', body: { targetId: last.id } }])
     return last
   }
 }
+
+const latestOf = (changes: readonly Change[]): number => changes.reduce((most, one) => Math.max(most, orderOf(one)), 0)
 
 /** Whether a change belongs to a visit and system; a visit's own start is not something to take back here. */
 function touches(change: Change, visitId: VisitId, systemId: SystemId): boolean {

@@ -1,5 +1,5 @@
 import { lineContextOf } from '@ingle/bench'
-import { type Change, type ChangeId, describeChange, inForce, inOrder, lineOf } from '@ingle/record'
+import { type Change, type ChangeId, describeChange, importedWords, inForce, inOrder, lineOf } from '@ingle/record'
 import { useMemo } from 'react'
 import { Dialog } from '../kit/Dialog.tsx'
 import { useVisit } from './useVisit.ts'
@@ -33,6 +33,7 @@ export function Trail({ onClose }: { onClose: () => void }) {
                 <span className={holds ? '' : 'line-through soft'}>{describeChange(change, units)}</span>
                 <span className="soft text-[13px] block">
                   {change.by}
+                  {importedWords(change)}
                   {waiting.has(change.id) ? ' · kept here, not sent yet' : ''}
                   {correctionOf(change.id) ? ' · corrected' : undo ? ' · taken back' : ''}
                 </span>

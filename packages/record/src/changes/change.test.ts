@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ALL_KINDS, begun, HERE, Pen, SYSTEM, uuid } from '../testing/pen.ts'
 import { parseChange } from './change.ts'
-import { describeChange } from './describe.ts'
+import { describeChange, importedWords } from './describe.ts'
 import { KnownIds } from './references.ts'
 
 const NOW = Date.UTC(2026, 10, 24, 12)
@@ -51,6 +51,28 @@ describe('a change from outside', () => {
     expect(!answer.ok && answer.remedy.length).toBeGreaterThan(10)
   })
 
+  it('is taken as a store can keep it', () => {
+    const upper = String(good.id).replace(/.$/, 'a').toUpperCase()
+    const answer = parse({ id: upper, kind: 'note.add', body: { ...HERE, text: 'a\u0000 gap \ud83d', standing: 'watch' } })
+    expect(answer).toMatchObject({ ok: true, value: { id: upper.toLowerCase(), body: { text: 'a gap \ufffd' } } })
+    expect(parse({ body: { ...good.body, constructor: 1 } })).toMatchObject({ ok: false, code: 'key-not-allowed' })
+  })
+
+  it('may be ordered by a clock as far ahead as a device can have been, and no further', () => {
+    expect(parse({ clock: '2026-11-25T11:00:00.000Z' }).ok).toBe(true)
+    expect(parse({ clock: '2026-11-26T11:59:00.000Z' }).ok).toBe(true)
+    expect(parse({ clock: '2026-11-28T10:00:00.000Z' })).toMatchObject({ ok: false, code: 'date-impossible' })
+    expect(parse({ clock: 'soon' }).ok).toBe(false)
+  })
+
+  it('says who brought it in, if somebody did', () => {
+    const imported = [{ by: 'EB', at: '2026-11-24T11:00:00.000Z', from: 'Lantern Lane' }]
+    expect(parse({ imported })).toMatchObject({ ok: true, value: { imported } })
+    expect(parse({ imported: [{ by: 'EB' }] }).ok).toBe(false)
+    expect(importedWords({ ...good, imported } as never)).toBe(' · brought in by EB from a file of Lantern Lane')
+    expect(importedWords(good as never)).toBe('')
+  })
+
   it('may not name a part of the state', () => {
     const setting = { kind: 'setting.set', body: { ...HERE, role: '__proto__', column: 'left', value: '3' } }
     expect(parse(setting).ok).toBe(false)
@@ -77,6 +99,16 @@ describe('references', () => {
     expect(known.missing({ ...good, kind: 'undo', body: { targetId: uuid(999) } } as never)?.reason).toContain('a change')
     expect(known.missing({ ...good, replaces: uuid(999), body: { ...good.body, tryId } } as never)?.reason).toContain('a change')
   })
+})
+
+it('an id is made once: again only by what corrects it', () => {
+  const { pen } = begun()
+  const item = { ...good, kind: 'item.open', body: { ...HERE, itemId: uuid(77), text: 'grille' } } as never
+  const known = new KnownIds(pen.changes)
+  expect(known.missing(item)).toBeNull()
+  known.add(item)
+  expect(known.missing({ ...(item as object), id: uuid(101) } as never)).toMatchObject({ code: 'id-taken' })
+  expect(known.missing({ ...(item as object), id: uuid(101), replaces: good.id } as never)).toBeNull()
 })
 
 it('says in a line what was written', () => {

@@ -1,17 +1,34 @@
 import { refuse } from '../refusals.ts'
 import 'reflect-metadata'
 import { ok, type Result } from '@ingle/core'
-import { IsISO8601, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
+import { Type } from 'class-transformer'
+import { ArrayMaxSize, IsArray, IsISO8601, IsOptional, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator'
 import { checked } from '../checks.ts'
 import type { ChangeId, SiteId } from '../ids.ts'
 import { type BodyOf, type ChangeKind, isKind, kindOf } from '../kinds/kinds.ts'
+import { clean } from './clean.ts'
 
-/** What every change carries. `at` is the writer's clock and gives the order; `replaces` names the change it corrects. */
+/** Who brought a change into this crew's records, when, and from whose file: it was not written here. */
+class Imported {
+  @IsString() @MaxLength(40) by!: string
+  @IsISO8601({ strict: true }) at!: string
+  /** The crew that exported it, as its file says. */
+  @IsString() @MaxLength(200) from!: string
+}
+
+/**
+ * What every change carries. `at` is the writer's clock, for reading. The order is by `clock` where there is one: a writer
+ * whose clock is behind what it has seen puts there a moment after that, so that a change always comes after what it
+ * answers. `replaces` names the change it corrects.
+ * Source: hybrid logical clocks, Kulkarni et al., OPODIS 2014.
+ */
 class Envelope {
   @IsUUID() id!: ChangeId
   @IsUUID() siteId!: SiteId
   @IsISO8601({ strict: true }) at!: string
+  @IsOptional() @IsISO8601({ strict: true }) clock?: string
   @IsString() @MaxLength(40) by!: string
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => Imported) imported?: Imported[]
   @IsOptional() @IsUUID() replaces?: ChangeId
 }
 
@@ -21,6 +38,9 @@ export type Change = { [K in ChangeKind]: ChangeOf<K> }[ChangeKind]
 /** A change before it has an id, a time and a writer. */
 export type Draft = { [K in ChangeKind]: { kind: K; id?: ChangeId; body: BodyOf<K> } }[ChangeKind]
 
+/** Where a change stands in the order of writing, ms. */
+export const orderOf = (change: Pick<Change, 'at' | 'clock'>): number => Date.parse(change.clock ?? change.at)
+
 /** Ingle did not exist before; a clock that says so is wrong. */
 const EARLIEST = Date.UTC(2020, 0, 1)
 const DAY_MS = 86_400_000
@@ -29,13 +49,19 @@ const DAY_MS = 86_400_000
  * Reads one change from foreign data: shape, body, and a date that can be. Refuses with a sentence and a remedy;
  * never throws. `nowMs` is the reader's clock.
  */
-export function parseChange(plain: unknown, nowMs: number): Result<Change> {
+export function parseChange(foreign: unknown, nowMs: number): Result<Change> {
+  const fit = clean(foreign)
+  if (!fit.ok) return fit
+  const plain = fit.value
   const envelope = checked(Envelope, plain, 'Change')
   if (!envelope.ok) return envelope
   const { kind, body: plainBody } = plain as { kind?: unknown; body?: unknown }
   if (!isKind(kind)) {
     return refuse('kind-unknown', { kind: String(kind).slice(0, 40) })
   }
+  // A clock may be ahead of the time of writing by as much as another device was.
+  const late = envelope.value.clock === undefined ? null : badDate(envelope.value.clock, nowMs + DAY_MS)
+  if (late) return late
   for (const at of [envelope.value.at, (plainBody as { readAt?: string } | null)?.readAt]) {
     const dated = at === undefined || typeof at !== 'string' ? null : badDate(at, nowMs)
     if (dated) return dated

@@ -7,6 +7,7 @@ import type { Change } from './change.ts'
 /** What the changes of a site have brought into being, so that a later one can be checked against it. */
 export class KnownIds {
   private readonly ids = new Set<string>()
+  private readonly made = new Set<string>()
 
   constructor(changes: readonly Change[]) {
     for (const change of changes) this.add(change)
@@ -14,11 +15,22 @@ export class KnownIds {
 
   add(change: Change): void {
     this.ids.add(change.id)
-    for (const id of kindOf(change.kind).makes?.(change.body) ?? []) this.ids.add(id)
+    for (const id of kindOf(change.kind).makes?.(change.body) ?? []) {
+      this.ids.add(id)
+      this.made.add(id)
+    }
   }
 
-  /** Null when everything that this change speaks of is known; a refusal that names what is not. */
+  /**
+   * Null when everything that this change speaks of is known, and what it makes is new (or corrects what made it); a refusal
+   * that names what is not.
+   */
   missing(change: Change): Refusal | null {
+    const makes = kindOf(change.kind).makes?.(change.body) ?? []
+    if (change.replaces === undefined && makes.some((id) => this.made.has(id)))
+      return refuse('id-taken', {
+        name: change.kind === 'visit.start' ? 'a visit' : change.kind === 'fix.put' ? 'a fix' : 'an item',
+      })
     for (const [name, id] of wantedIds(change)) {
       if (id !== undefined && !this.ids.has(id)) return refuse('missing-ground', { name })
     }

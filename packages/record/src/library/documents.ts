@@ -1,4 +1,5 @@
 import { ok, type Result, ruleDoubts } from '@ingle/core'
+import { clean } from '../changes/clean.ts'
 import { checked } from '../checks.ts'
 import { type Profile, parseProfile } from '../profile/profile.ts'
 import { refuse } from '../refusals.ts'
@@ -40,7 +41,10 @@ const PARSERS: { [K in DocumentKind]: (plain: unknown) => Result<DocumentContent
 }
 
 /** Reads a document of a crew from foreign data; the reason says what is wrong and where. */
-export const parseDocument = <K extends DocumentKind>(kind: K, plain: unknown): Result<DocumentContent[K]> => PARSERS[kind](plain)
+export function parseDocument<K extends DocumentKind>(kind: K, plain: unknown): Result<DocumentContent[K]> {
+  const fit = clean(plain)
+  return fit.ok ? PARSERS[kind](fit.value) : fit
+}
 
 /** The kind of an imported file, by its format line. */
 export function documentKindOf(plain: unknown): Result<DocumentKind> {

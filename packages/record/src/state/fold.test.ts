@@ -35,6 +35,16 @@ describe('folding', () => {
     expect(stateOf(pen.changes).systems[0]).toMatchObject({ name: 'AH-1', capacityTons: 3.5, heaterKw: 0 })
   })
 
+  it('goes by the clock before the time of writing, so that a correction of what a fast clock wrote holds', () => {
+    const { pen } = begun()
+    const [fast, mine] = ['2026-11-24T20:00:00.000Z', '2026-11-24T10:00:00.000Z']
+    const named = (name: string, at: string, more: object, n: number) =>
+      ({ id: uuid(n), siteId: uuid(0), at, by: 'MR', kind: 'site.set', body: { name }, ...more }) as unknown as Change
+    const ahead = named('fast', fast, {}, 900)
+    expect(stateOf([...pen.changes, ahead, named('mine', mine, {}, 901)]).name).toBe('fast')
+    expect(stateOf([...pen.changes, ahead, named('mine', mine, { clock: '2026-11-24T20:00:00.001Z' }, 901)]).name).toBe('mine')
+  })
+
   it('never lets an unknown field of a body into the state', () => {
     const { pen } = begun()
     pen.write('site.set', { name: 'Renamed', systems: [], foldVersion: 99, id: 'x' } as never)

@@ -1,4 +1,4 @@
-import type { Change } from '../changes/change.ts'
+import { type Change, orderOf } from '../changes/change.ts'
 import type { ChangeId, SiteId, SystemId, TryId, VisitId } from '../ids.ts'
 import { BAGS, emptyBags } from '../kinds/bags.ts'
 import type { Folding, Kind, Written } from '../kinds/kind.ts'
@@ -11,7 +11,7 @@ import type { NoteState, ReadingState, SiteState, SystemState, SystemVisit, TryS
 
 /**
  * Folds the changes of one site into its state. The answer depends on the set of changes alone, not on the order in
- * which they arrived: they are put in order of writing (time, then id), so every device that has the same changes shows
+ * which they arrived: they are put in order of writing (clock, then id), so every device that has the same changes shows
  * the same site. Pure and total: a change about something unknown is passed over, never thrown on.
  */
 export function fold(siteId: SiteId, changes: readonly Change[]): SiteState {
@@ -28,14 +28,14 @@ export function fold(siteId: SiteId, changes: readonly Change[]): SiteState {
   return folding.finish()
 }
 
-/** By time of writing, then by id; repeated ids count once. Times are compared as instants, whatever their offset. */
+/** By order of writing, then by id; repeated ids count once. Times are compared as instants, whatever their offset. */
 export function inOrder(changes: readonly Change[]): Change[] {
   const seen = new Set<string>()
   const keyed: { at: number; change: Change }[] = []
   for (const change of changes) {
     if (seen.has(change.id)) continue
     seen.add(change.id)
-    keyed.push({ at: Date.parse(change.at), change })
+    keyed.push({ at: orderOf(change), change })
   }
   keyed.sort((a, b) => a.at - b.at || (a.change.id < b.change.id ? -1 : 1))
   return keyed.map((one) => one.change)

@@ -55,6 +55,7 @@ const PROBLEM_CODES = [
   'signed-out',
   'too-large',
   'too-many-attempts',
+  'unstorable',
   'wrong-password',
 ] as const
 export type ProblemCode = (typeof PROBLEM_CODES)[number]
@@ -153,11 +154,6 @@ export class ChangesAnswer {
 
 /** More changes than this are sent in several batches. */
 export const BATCH_LIMIT = 500
-export class ChangesRequest {
-  /** Each is checked by itself, so that one that is refused does not stop the others. */
-  @IsArray() changes!: unknown[]
-}
-
 export class Why {
   @IsString() reason!: string
   @IsString() remedy!: string
