@@ -104,17 +104,20 @@ export class Tech {
     await expect(this.page.locator('#main')).toBeVisible()
   }
 
-  /** Confirms every step of making dead; the wait for stored charge is let go by, and cannot be confirmed before. */
+  /** Confirms every step of making dead; the wait for stored charge is let go by; neither it nor the proof after it can be confirmed before. */
   async isolate(dead: Locator) {
     await this.page.clock.install()
     const boxes = await dead.getByRole('checkbox').all()
-    const wait = boxes.pop()
-    if (!wait) throw new Error('There are no steps to confirm')
+    const [proved, wait] = [boxes.pop(), boxes.pop()]
+    if (!wait || !proved) throw new Error('There are no steps to confirm')
     for (const box of boxes) await box.click()
     await expect(dead).toContainText(/ to go/)
     await expect(wait).toBeDisabled()
+    // Nothing is proved dead before stored charge has had its time.
+    await expect(proved).toBeDisabled()
     await this.page.clock.fastForward('10:00')
     await wait.click()
+    await proved.click()
   }
 
   /** By the ladder on the left. */

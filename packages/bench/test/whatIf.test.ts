@@ -78,6 +78,38 @@ const WHAT_IF: Record<string, Written> = {
       }),
     ],
   ],
+  'a heater of 15 kW': [['system.set', (on) => ({ ...on, heaterKw: 15 })]],
+  'an outlet of nothing in a zone': [
+    ['zone.set', (on) => ({ ...on, zoneId: '00000000-0000-4000-8000-00000000aa01', name: 'Loft' })],
+    [
+      'outlet.set',
+      (on) => ({
+        ...on,
+        outletId: '00000000-0000-4000-8000-00000000aa02',
+        zoneId: '00000000-0000-4000-8000-00000000aa01',
+        name: 'slot',
+        widthIn: 0,
+        heightIn: 4,
+      }),
+    ],
+  ],
+  'heat alone, wired right': [
+    [
+      'wiring.set',
+      (on) => ({
+        ...on,
+        kind: 'heat-only',
+        heatStages: 1,
+        coolStages: 0,
+        transformers: 1,
+        splitPower: false,
+        controllerPower: 'battery',
+        cable: 2,
+      }),
+    ],
+    ['wire.set', (on) => ({ ...on, column: 'found', wire: 'red', controller: 'R', board: 'equipment', terminal: 'R' })],
+    ['wire.set', (on) => ({ ...on, column: 'found', wire: 'white', controller: 'W1', board: 'equipment', terminal: 'W1' })],
+  ],
   'a heat pump, wired wrong': [
     [
       'wiring.set',

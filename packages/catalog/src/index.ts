@@ -1,4 +1,4 @@
-export { CAUTIONS, type Caution, cautionAt, STANDING_NOTE } from './cautions/cautions.ts'
+export { CAUTIONS, type Caution, cautionAt, cautionsAt, STANDING_NOTE } from './cautions/cautions.ts'
 export { freeId, inUse, type Library, type LibraryEntry, libraryOf } from './library/library.ts'
 export {
   librarySearch,

@@ -162,7 +162,7 @@ export const found = finding({
   ],
   'fan-never-starts': [
     'The blower never starts in this firing: the air does not reach {fanOnF|temperature}.',
-    'Lower fan-on. The exchanger must not fire without air for long.',
+    'Stop firing now: an exchanger without air overheats. Find out why (blower, belt, capacitor, switch, dirt); it is not fired again until the blower starts.',
   ],
   'fan-cycles': [
     'The blower starts {count} times in one firing: it takes more than the burner gives.',
@@ -196,6 +196,10 @@ export const found = finding({
   'power-on-common': [
     'Power and common of the transformer are joined: its fuse goes, or the transformer burns.',
     'Leave it off. Find the conductor or bridge between R and C and take it out before power returns.',
+  ],
+  'power-on-call': [
+    'R is joined to {terminal} ({word}): it runs all the time, whatever the controller says, and past whatever should stop it.',
+    'Leave it off. Take out what joins them, and find out what it was put in for before power returns.',
   ],
   'transformers-bridged': [
     'Two transformers are tied together: out of step they make up to 48 V, and a circuit that is switched off is fed back.',

@@ -29,6 +29,7 @@ describe('aims that a stage worked out', () => {
     const aims = delaysOf(before)?.aims ?? []
     expect(waitingAims(before, aims).map((one) => one.id)).toContain(OFF)
     expect(aimDrafts(before, [{ id: 'no.such.role', meaning: '1', why: '' }], HEAT_SOURCE)).toEqual([])
+    expect(aimDrafts(before, [{ id: OFF, meaning: 'moon', why: '' }], HEAT_SOURCE)).toEqual([])
     take(pen)
     expect(waitingAims(viewOf(pen.changes), aims)).toEqual([])
   })

@@ -1,7 +1,7 @@
 /** A caution, and the step that it stands at. Shown before that step can be ticked. */
 export interface Caution {
   id: string
-  at: 'open-cabinet' | 'move-tap' | 'heater-rise' | 'change-filter' | 'hand-over'
+  at: 'open-cabinet' | 'move-tap' | 'heater-rise' | 'change-filter' | 'test-hole' | 'hand-over'
   text: string
 }
 
@@ -9,12 +9,42 @@ export const CAUTIONS: readonly Caution[] = [
   {
     id: 'isolate',
     at: 'move-tap',
-    text: 'Isolate and lock off, prove dead, wait 5 min for the blower module to discharge. Licensed work where your code says so; the maker’s manual goes first.',
+    text: 'Isolate and lock off, wait for stored charge (5 min, longer where the manual says so), then prove dead, AC and DC. Licensed work where your code says so; the maker’s manual goes first.',
   },
   {
     id: 'moving-blower',
     at: 'open-cabinet',
     text: 'The wheel may start by itself. Keep hands, cuffs and hoses out while power is on.',
+  },
+  {
+    id: 'gas-smell',
+    at: 'open-cabinet',
+    text: 'Smell of gas: no switch, no flame, no phone in there. Everybody out, and the gas emergency number from outside.',
+  },
+  {
+    id: 'co-monitor',
+    at: 'open-cabinet',
+    text: 'Wear a personal CO monitor wherever anything burns. When it alarms: out, air in, and nobody back before the cause is found.',
+  },
+  {
+    id: 'line-voltage',
+    at: 'open-cabinet',
+    text: 'Line voltage stands behind the panel. A door switch is no isolation: its line side stays live, and it is never held in.',
+  },
+  {
+    id: 'hot-and-sharp',
+    at: 'open-cabinet',
+    text: 'Exchanger, flue and elements stay hot after firing; sheet edges and fins cut. Gloves, sleeves, light.',
+  },
+  {
+    id: 'flammable-refrigerant',
+    at: 'open-cabinet',
+    text: 'Read the plate for the refrigerant. One of class A2L burns: where a leak is suspected no flame and no spark, air in, and the circuit left to whoever is licensed for it.',
+  },
+  {
+    id: 'test-hole',
+    at: 'test-hole',
+    text: 'Know what is behind the sheet before a hole is drilled: coil, element, wires, a lined duct. Power off, a stop on the bit, chips out of the air path, and a plug afterwards.',
   },
   {
     id: 'hot-elements',
@@ -33,6 +63,7 @@ export const CAUTIONS: readonly Caution[] = [
   },
 ]
 
+export const cautionsAt = (at: Caution['at']): Caution[] => CAUTIONS.filter((one) => one.at === at)
 export const cautionAt = (at: Caution['at']): Caution | null => CAUTIONS.find((one) => one.at === at) ?? null
 
 /** What Ingle says of itself wherever advice leaves the screen. */

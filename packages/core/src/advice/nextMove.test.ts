@@ -41,6 +41,15 @@ describe('with readings still missing', () => {
   })
 })
 
+describe('a heater whose least flow is not known', () => {
+  it('is never advised to run for the sake of a reading', () => {
+    const proved = { leftTap: 2, tries: [attempt({ ...good, split })] }
+    expect(move({ ...proved, tries: [attempt({ ...good, split: { ...split, supplyDbF: 53.2 } })] }).headline).toContain('heater')
+    const unknown = move({ ...proved, heaterKw: 20, tries: [attempt({ ...good, split: { ...split, supplyDbF: 53.2 } })] })
+    expect(unknown.headline).toBe('Prove the flow at the return grilles.')
+  })
+})
+
 describe('with a filter that takes half of the static', () => {
   const dirty: Partial<TryInput> = { probes: { supply: 0.22, return: -0.45, 'before-filter': -0.06, 'after-filter': -0.4 } }
   it('says to change it, stay on the tap, and what to expect', () => {

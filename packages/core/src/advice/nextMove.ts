@@ -355,7 +355,12 @@ function leaveIt(picture: AirflowPicture, show: Show): Draft | null {
 function proveIt(picture: AirflowPicture, show: Show): Draft | null {
   const { current } = picture
   if (!current || current.input.tap === null || (current.flow?.estimates.length ?? 0) >= 2) return null
-  const byHeater = Boolean(picture.input.heaterKw) && picture.input.heaterOnThisTap
+  // A heater is advised to run only where its least flow is known, and there.
+  const byHeater =
+    Boolean(picture.input.heaterKw) &&
+    picture.input.heaterOnThisTap &&
+    picture.floorCfm !== null &&
+    (flowOf(current) ?? 0) >= picture.floorCfm
   return {
     key: 'second-method',
     headline: byHeater ? 'Prove the flow by the heater’s temperature rise.' : 'Prove the flow at the return grilles.',

@@ -18,7 +18,7 @@ interface IsolationNeeds {
 
 /**
  * The order of making dead. Source: the common practice of lock-out: tell, open, lock, prove dead with a meter that was
- * proved before and after, wait for stored charge. Local codes and the maker's manual come first.
+ * proved before and after, once stored charge has had its time. Local codes and the maker's manual come first.
  */
 export function isolationSteps(needs: IsolationNeeds): IsolationStep[] {
   return [
@@ -47,16 +47,18 @@ export function isolationSteps(needs: IsolationNeeds): IsolationStep[] {
       why: 'An open disconnect without a lock is one that somebody will close.',
     },
     {
-      id: 'isolation.dead',
-      says: 'Proved dead, every pole to earth and to each other, with a meter tried on a live source before and after.',
-      why: 'A meter that is broken shows zero too.',
-    },
-    {
       id: 'isolation.discharged',
       says: `Waited for stored charge, ${needs.slowest}.`,
       why: 'Capacitors hold it after the power is gone; never short them by hand.',
       waitS: needs.dischargeS,
       waitsFor: 'isolation.open',
+    },
+    {
+      id: 'isolation.dead',
+      says: 'Proved dead after the wait, AC and DC, every pole to earth and to each other, with a meter tried on a live source before and after.',
+      why: 'A meter that is broken shows zero too, and one set to AC shows none of what a capacitor holds.',
+      waitS: 0,
+      waitsFor: 'isolation.discharged',
     },
   ]
 }

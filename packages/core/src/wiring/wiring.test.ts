@@ -31,6 +31,21 @@ const system = (
 })
 const PUMP = system()
 
+describe('power on a call', () => {
+  it('is a danger, wherever the two are joined, and never a spare wire', () => {
+    const right = wantedWiring(FURNACE)
+    const bridged = { ...right, bridges: [...right.bridges, { board: 'equipment' as const, a: 'R' as const, b: 'G' as const }] }
+    const [first] = wiringFindings(FURNACE, bridged, null)
+    expect(first).toMatchObject({ key: 'power-on-G-equipment', danger: true, code: 'power-on-call' })
+    expect(first?.says).toContain('runs all the time')
+    expect(wiringFindings(FURNACE, mended(bridged, first?.does ?? []), null)).toEqual([])
+    // By a conductor too, and there nobody offers to take out a bridge that is none.
+    const strayed = { ...right, wires: [...right.wires, wire('brown', 'W1', 'R')] }
+    const found = wiringFindings(FURNACE, strayed, null).find((one) => one.key === 'power-on-W1-equipment')
+    expect(found).toMatchObject({ danger: true, does: [] })
+  })
+})
+
 describe('the calls of a system', () => {
   it.each([
     [{ kind: 'heat-pump', heatStages: 0, coolStages: 1 }, ['off', 'fan', 'cool-1', 'heat-1']],
@@ -303,10 +318,19 @@ describe('isolation', () => {
     expect(mayConfirmFromMs(wait, (id) => (id === 'isolation.open' ? 1_000_000 : 9_000_000))).toBe(1_300_000)
     expect(mayConfirmFromMs({ id: 'a', says: '', why: '' }, () => null)).toBe(0)
   })
-  it('waits for stored charge last, and shuts gas where there is gas', () => {
+  it('waits for stored charge before it proves dead, AC and DC, and shuts gas where there is gas', () => {
     const steps = isolationSteps({ gas: true, dischargeS: 300, slowest: 'blower module 5 min' })
     expect(steps.map((one) => one.id)).toContain('isolation.gas')
-    expect(steps.at(-1)).toMatchObject({ waitS: 300 })
+    const [wait, dead] = steps.slice(-2)
+    expect(wait).toMatchObject({ id: 'isolation.discharged', waitS: 300 })
+    expect(dead).toMatchObject({
+      id: 'isolation.dead',
+      waitsFor: 'isolation.discharged',
+      says: expect.stringContaining('AC and DC'),
+    })
+    // Nothing is proved dead while the wait is not over.
+    expect(dead && mayConfirmFromMs(dead, () => null)).toBeNull()
+    expect(dead && mayConfirmFromMs(dead, () => 5000)).toBe(5000)
     expect(isolationSteps({ gas: false, dischargeS: 60, slowest: '' }).map((one) => one.id)).not.toContain('isolation.gas')
   })
 })

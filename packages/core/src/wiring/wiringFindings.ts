@@ -57,7 +57,10 @@ export function wiringFindings(system: WiringSystem, wiring: Wiring, cable: numb
   return out.sort((a, b) => Number(b.danger) - Number(a.danger))
 }
 
-/** Hot and common of one transformer joined; two transformers joined. */
+/** Terminals that carry power; every other one is a call, or what a call switches. */
+const POWER: ReadonlySet<string> = new Set(['R', 'Rc', 'Rh', 'C'])
+
+/** Hot and common of one transformer joined, hot on a call, two transformers joined. */
 function joins(system: WiringSystem, wiring: Wiring): WiringFinding[] {
   const boards = equipmentBoards(system)
   const out: WiringFinding[] = []
@@ -70,6 +73,18 @@ function joins(system: WiringSystem, wiring: Wiring): WiringFinding[] {
         ends: [end(board, 'R'), end(board, 'C')],
         does: [],
       })
+  for (const board of boards)
+    for (const terminal of terminalsOf(system, board)) {
+      if (POWER.has(terminal) || !joinedAtRest(wiring, end(board, 'R'), end(board, terminal))) continue
+      const bridge = wiring.bridges.find((one) => one.board === board && isPair(one, 'R', terminal))
+      out.push({
+        key: `power-on-${terminal}-${board}`,
+        danger: true,
+        ...found('power-on-call', { terminal: endWord(end(board, terminal)), word: TERMINAL_WORDS[terminal] }),
+        ends: [end(board, 'R'), end(board, terminal)],
+        does: bridge ? [{ do: 'bridge', bridge, there: false }] : [],
+      })
+    }
   if (boards.length > 1 && joinedAtRest(wiring, end('equipment', 'R'), end('second', 'R'))) {
     const tie = wiring.bridges.find((one) => one.board === 'controller' && isPair(one, 'Rc', 'Rh'))
     out.push({

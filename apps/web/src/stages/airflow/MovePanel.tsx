@@ -1,4 +1,4 @@
-import { moveCaution } from '@ingle/bench'
+import { moveCautions } from '@ingle/bench'
 import { list, workings } from '@ingle/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -37,7 +37,7 @@ export function MovePanel() {
         return navigate(`../${action.stage}`)
     }
   }
-  const caution = moveCaution(view)
+  const cautions = moveCautions(view)
   const decision = here.overrides.at(-1)
   const rests = workings(picture)
     .filter((one) => move.rests.includes(one.id))
@@ -50,11 +50,11 @@ export function MovePanel() {
       <p className="mt-1.5 leading-snug">
         <Figures text={move.because} />
       </p>
-      {caution && (
-        <div className="mt-3">
-          <CautionNote text={caution.text} />
+      {cautions.map((one) => (
+        <div key={one.id} className="mt-3">
+          <CautionNote text={one.text} />
         </div>
-      )}
+      ))}
       <div className="flex flex-wrap gap-2 mt-3">
         <button type="button" className="btn btn-primary" onClick={() => void act()}>
           {action.label}

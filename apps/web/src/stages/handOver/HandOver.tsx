@@ -1,4 +1,4 @@
-import { closingOf, HANDOVER_CHECKS, type LedgerRow, openItemsOf, seenAt } from '@ingle/bench'
+import { closingOf, handOverChecks, type LedgerRow, openItemsOf, seenAt } from '@ingle/bench'
 import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
 import { sayBoth, unitsName } from '@ingle/core'
 import type { ItemId } from '@ingle/record'
@@ -29,7 +29,7 @@ export function HandOver() {
           <h2 className="font-bold mb-2">Before you leave</h2>
           <CautionNote text={cautionAt('hand-over')?.text ?? ''} />
           <ul className="mt-2">
-            {HANDOVER_CHECKS.map(([id, text]) => (
+            {handOverChecks(view).map(([id, text]) => (
               <li key={id}>
                 <CheckField
                   label={text}

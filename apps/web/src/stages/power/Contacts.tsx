@@ -13,7 +13,8 @@ export function Contacts() {
       <section aria-label="Contacts" className="panel p-4">
         <h2 className="font-bold mb-1">Outside contacts</h2>
         <p className="soft">
-          No device here has inputs that its profile names. A float switch in the common conductor stops all of it.
+          No device here has inputs that its profile names. A float switch breaks R, so that all of it stops, or Y, so that
+          cooling alone does; never the common.
         </p>
       </section>
     )

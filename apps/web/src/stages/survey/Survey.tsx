@@ -1,4 +1,4 @@
-import { cautionAt } from '@ingle/catalog'
+import { cautionsAt } from '@ingle/catalog'
 import type { PartRole } from '@ingle/record'
 import { CirclePlus } from 'lucide-react'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
@@ -64,7 +64,7 @@ export function Survey() {
         </section>
       </div>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
-        <CautionNote text={cautionAt('open-cabinet')?.text ?? ''} />
+        <OpeningCautions />
         <section aria-label="Parts" className="panel p-4">
           <h2 className="font-bold mb-2">Parts</h2>
           {system.parts.length === 0 && (
@@ -89,5 +89,23 @@ export function Survey() {
         <Notes />
       </div>
     </main>
+  )
+}
+
+/** What can hurt somebody who opens a cabinet: the first in sight, the others one tap away. */
+function OpeningCautions() {
+  const [first, ...others] = cautionsAt('open-cabinet')
+  return (
+    <div className="flex flex-col gap-2">
+      {first && <CautionNote text={first.text} />}
+      <details className="text-[14px]">
+        <summary className="cursor-pointer min-h-11 flex items-center">{others.length} more before a cabinet is opened</summary>
+        <div className="flex flex-col gap-2">
+          {others.map((one) => (
+            <CautionNote key={one.id} text={one.text} />
+          ))}
+        </div>
+      </details>
+    </div>
   )
 }

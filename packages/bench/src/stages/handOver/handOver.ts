@@ -4,17 +4,34 @@ import type { FixState } from '@ingle/record'
 import { isNoted, type LedgerRow } from '../../ledger/ledger.ts'
 import type { PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
+import { burnsGas } from '../power/isolation.ts'
 import { stage } from '../stage.ts'
 import { fixesInPlace, fixesOpen } from './fixes.ts'
 
-/** What is ticked before leaving. The ids are stored. */
-export const HANDOVER_CHECKS: readonly (readonly [id: string, text: string])[] = [
+type Check = readonly [id: string, text: string]
+
+/** What is ticked before leaving, whatever the system. The ids are stored. */
+const ALWAYS: readonly Check[] = [
   ['panels-back', 'Panels and screws are back'],
   ['power-restored', 'Power is restored'],
   ['cooling-called', 'Cooling was called and seen to run'],
   ['heater-called', 'Heater was called and seen to run'],
-  ['card-in-panel', 'Settings card is inside the panel'],
 ]
+const WITH_GAS: readonly Check[] = [
+  ['gas-on', 'Gas is on, and every joint that was opened is leak-checked'],
+  ['combustion', 'Combustion and CO were measured, and stand within the maker’s figures'],
+]
+const LIMITS: Check = ['limits-proved', 'Limit was proved by the maker’s method, and is as it was built']
+const DRAIN: Check = ['drain-runs', 'Drain was seen to run, and the float, where there is one, to stop the unit']
+const CARD: Check = ['card-in-panel', 'Settings card is inside the panel']
+
+/** What is ticked before leaving this system; on a closed visit, no more than was asked on it. */
+export function handOverChecks({ devices, system, visit, here }: VisitView): readonly Check[] {
+  const burns = devices.some(({ profile }) => burnsGas(profile.kind))
+  const heats = burns || (system.heaterKw ?? 0) > 0
+  const own = [...(burns ? WITH_GAS : []), ...(heats ? [LIMITS] : []), ...(system.capacityTons === null ? [] : [DRAIN])]
+  return [...ALWAYS, ...own.filter(([id]) => visit.closedAt === null || here.checks[id] !== undefined), CARD]
+}
 
 /** What still stands between a visit and its close. */
 interface Closing {
@@ -29,7 +46,8 @@ interface Closing {
 }
 
 /** @param nowIso by whoever asks; the day is the site's */
-export function closingOf({ ledger, state, here, clock }: VisitView, nowIso: string): Closing {
+export function closingOf(v: VisitView, nowIso: string): Closing {
+  const { ledger, state, here, clock } = v
   const today = clock.date(nowIso)
   const noted = ledger.filter(isNoted)
   const noReason = ledger.filter((row) => row.whyMissing)
@@ -39,7 +57,7 @@ export function closingOf({ ledger, state, here, clock }: VisitView, nowIso: str
     unproved: noted.filter((row) => row.standing !== 'proved'),
     noReason,
     unanswered,
-    checksLeft: HANDOVER_CHECKS.filter(([id]) => !here.checks[id]),
+    checksLeft: handOverChecks(v).filter(([id]) => !here.checks[id]),
     mayClose: noReason.length === 0 && unanswered.length === 0,
   }
 }
@@ -54,9 +72,10 @@ export const handOver = stage({
   key: 'h',
   label: 'Hand over',
   applies: () => true,
-  standing({ here }) {
-    const done = HANDOVER_CHECKS.filter(([id]) => here.checks[id]).length
-    const of = HANDOVER_CHECKS.length
+  standing(v) {
+    const checks = handOverChecks(v)
+    const done = checks.filter(([id]) => v.here.checks[id]).length
+    const of = checks.length
     return { done, of, mark: done === of ? 'proved' : done > 0 ? 'found' : 'not-looked-at' }
   },
   sources: [],

@@ -18,5 +18,12 @@ describe('the changes from one wiring to another', () => {
     expect(changesBetween({ wires: [red], bridges: [] }, { wires: [{ ...red, controller: null }], bridges: [] }, where)).toEqual([
       { kind: 'wire.set', body: { ...where, wire: 'red', controller: null, board: 'equipment', terminal: 'R' } },
     ])
+    expect(changesBetween({ wires: [red], bridges: [] }, { wires: [{ ...red, equipment: null }], bridges: [] }, where)).toEqual([
+      { kind: 'wire.set', body: { ...where, wire: 'red', controller: 'R', board: null, terminal: null } },
+    ])
+    const onTheWall = { ...red, equipment: { board: 'controller' as const, terminal: 'C' as const } }
+    expect(changesBetween({ wires: [red], bridges: [] }, { wires: [onTheWall], bridges: [] }, where)).toEqual([
+      { kind: 'wire.set', body: { ...where, wire: 'red', controller: 'R', board: null, terminal: 'C' } },
+    ])
   })
 })

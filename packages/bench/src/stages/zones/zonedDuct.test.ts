@@ -4,6 +4,7 @@ import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
+import { STAGES } from '../stages.ts'
 import { effectiveFt2, outletShares } from './zonedDuct.ts'
 
 const HELD = {
@@ -192,5 +193,45 @@ describe('a traverse in the record', () => {
       instrument: { format: 'ingle-instrument/1', id: 'g', name: 'G', measures: 'static', accuracyPct: 1, accuracyFixed: 0.002 },
     })
     expect(fold(uuid(0), pen.changes).visits[0]!.systems[SYSTEM]!.instruments.static?.name).toBe('G')
+  })
+})
+
+describe('an outlet’s opening', () => {
+  const opening = (widthIn: number | null, heightIn: number | null, freeArea: number | null) =>
+    effectiveFt2({ widthIn, heightIn, freeArea } as OutletState)
+  it('is its size by its free area, all of it where nobody said; nothing while its size is not known', () => {
+    expect(opening(12, 12, 0.75)).toBe(0.75)
+    expect(opening(12, 24, null)).toBe(2)
+    for (const [width, height] of [
+      [null, 12],
+      [12, null],
+      [0, 12],
+      [12, 0],
+    ] as const)
+      expect(opening(width, height, 0.7)).toBeNull()
+  })
+})
+
+describe('a zoned duct of which too little is known', () => {
+  it('says what is missing: the blower’s table, then the tap', () => {
+    const bare = new Pen()
+    bare.write('system.set', { systemId: SYSTEM, name: 'AH', capacityTons: 3 })
+    bare.write('zone.set', { systemId: SYSTEM, zoneId: ZONES[0], name: 'Hall' })
+    bare.write('visit.start', { visitId: VISIT, reason: 'x' })
+    expect(viewOf(bare.changes).zoned.fan).toMatchObject({ ok: false, code: 'no-blower-table' })
+    bare.write('profile.use', { systemId: SYSTEM, profile: HELD })
+    expect(viewOf(bare.changes).zoned.fan).toMatchObject({ ok: false, code: 'tap-unknown' })
+    bare.write('try.start', { ...HERE, tap: 'B', adjustPct: 0, filter: 'clean' })
+    expect(viewOf(bare.changes).zoned.fan).toMatchObject({ ok: true, value: { words: 'Merrowby Held, dial B' } })
+  })
+  it('has its doubts among the findings of its stage, and none where there are no zones', () => {
+    const pen = practice()
+    pen.write('outlet.set', { systemId: SYSTEM, outletId: uuid(99), zoneId: ZONES[0], name: 'slot', widthIn: 0, heightIn: 4 })
+    const zones = STAGES.find((one) => one.id === 'zones')
+    expect(zones?.findings(viewOf(pen.changes))).toEqual([
+      { id: 'zones-0', says: 'slot has no area.', mend: 'Measure its opening; until then its speed is not judged.' },
+    ])
+    for (const zoneId of ZONES) pen.write('zone.remove', { systemId: SYSTEM, zoneId })
+    expect(zones?.findings(viewOf(pen.changes))).toEqual([])
   })
 })
