@@ -9,8 +9,8 @@ test('readings that contradict each other change the advice, and a correction me
   await tech.jot('filter clean')
   await tech.jot('esp +0.21 -0.25')
   await tech.jot('grille return 300')
-  await expect(tech.headline).toHaveText('Repeat the return grilles.')
-  await expect(tech.move).toContainText(/the return grilles 816 cfm: \d+ cfm or \d+% apart/)
+  await expect(tech.headline).toHaveText('Repeat the return grilles, then the static on both sides, and look at the tap again.')
+  await expect(tech.move).toContainText(/by the return grilles 816 cfm: nothing here tells which is right/)
   await tech.page.getByRole('button', { name: 'Trail' }).first().click()
   await tech.page
     .getByRole('listitem')
