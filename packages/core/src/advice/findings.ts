@@ -142,6 +142,8 @@ function movedDuct(picture: AirflowPicture, show: Show): Finding[] {
     .slice(0, -1)
     .findLast((one) => one.input.filter === current?.input.filter && one.ductCoefficient !== null)
   if (!current?.ductCoefficient || !earlier?.ductCoefficient || !current.flow) return []
+  // While the methods stand apart there is no flow to hold the duct against.
+  if (current.flow.verdict === 'cannot-tell' || earlier.flow?.verdict === 'cannot-tell') return []
   const ratio = current.ductCoefficient / earlier.ductCoefficient
   if (Math.abs(ratio - 1) <= DUCT_REPEAT_SHARE) return []
   const { flowCfm } = current.flow
@@ -198,8 +200,11 @@ function heavyPart(current: TryResult, show: Show): Finding[] {
 }
 
 function underFloor({ input, floorCfm }: AirflowPicture, current: TryResult, show: Show): Finding[] {
-  if (!input.heaterOnThisTap || floorCfm === null || !current.flow || current.flow.flowCfm >= floorCfm) return []
-  const { flowCfm } = current.flow
+  const { flow } = current
+  if (!input.heaterOnThisTap || floorCfm === null || !flow) return []
+  // Where nobody can tell which method is right, the least that one of them says may be true.
+  const flowCfm = flow.verdict === 'cannot-tell' ? Math.min(...flow.estimates.map((one) => one.flowCfm)) : flow.flowCfm
+  if (flowCfm >= floorCfm) return []
   const words = found('under-heater-floor', { flowCfm, floorCfm, heaterKw: input.heaterKw ?? 0 }, show)
   return [placed({ key: 'under-heater-floor', kind: 'watch', jot: null }, current, words)]
 }

@@ -41,6 +41,22 @@ describe('with readings still missing', () => {
   })
 })
 
+describe('while nobody can tell which method is right', () => {
+  const apart = { ...good, grilles: [{ ...returnGrille, faceFpm: 300 }] }
+  it('no other try is held against a flow that is none', () => {
+    const two = { tries: [attempt(good), attempt({ ...apart, number: 2 })] }
+    expect(move(two).findings.map((one) => one.key)).not.toContain('duct-moved')
+    expect(move({ tries: [attempt(apart), attempt({ ...good, number: 2 })] }).findings.map((one) => one.key)).not.toContain(
+      'duct-moved',
+    )
+  })
+  it('the heater is judged by the least that may flow', () => {
+    const floor = withTry(apart).findings.find((one) => one.key === 'under-heater-floor')
+    expect(floor?.text).toBe('816 cfm is under the 1,050 cfm that the 9.0 kW heater needs.')
+    expect(withTry(good).findings.map((one) => one.key)).not.toContain('under-heater-floor')
+  })
+})
+
 describe('a heater whose least flow is not known', () => {
   it('is never advised to run for the sake of a reading', () => {
     const proved = { leftTap: 2, tries: [attempt({ ...good, split })] }

@@ -99,7 +99,7 @@ function OpeningCautions() {
     <div className="flex flex-col gap-2">
       {first && <CautionNote text={first.text} />}
       <details className="text-[14px]">
-        <summary className="cursor-pointer min-h-11 flex items-center">{others.length} more before a cabinet is opened</summary>
+        <summary className="link min-h-11 flex items-center">{others.length} more cautions before a cabinet is opened</summary>
         <div className="flex flex-col gap-2">
           {others.map((one) => (
             <CautionNote key={one.id} text={one.text} />
