@@ -80,7 +80,8 @@ function Step(props: {
         disabled={waiting}
         onSave={onTick}
       />
-      {step.waitS !== undefined && !done && (
+      {step.waitS === 0 && fromMs === null && <p className="ml-9 mb-1 text-[14px] soft">Once the wait is over and confirmed.</p>}
+      {step.waitS !== undefined && step.waitS > 0 && !done && (
         <p className="ml-9 mb-1 text-[14px] soft" aria-live="polite">
           {fromMs === null
             ? 'Counted from when the disconnects are confirmed open.'
