@@ -300,3 +300,27 @@ test('a service code follows from the version number', async ({ tech }) => {
   await panel.getByLabel('Gear, About, Version').fill('v 3.108')
   await expect(panel).toContainText('Code 1346')
 })
+
+test('keys behind a service code: this device’s own version is asked first, and its code is what the plan dials', async ({
+  tech,
+}) => {
+  const { page } = tech
+  await tech.open('/')
+  await page.getByRole('button', { name: 'New site' }).click()
+  await page.getByLabel('Name of the site').fill('Rope Walk')
+  await page.getByRole('button', { name: 'Begin the visit' }).click()
+  await tech.addDevice('QC4', 'Quernstone C4')
+  await tech.jot('aim sensor remote because the wall is cold')
+  await page
+    .getByRole('link', { name: /Settings/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: /^Which keys on the C4/ }).click()
+  const keys = page.getByRole('region', { name: 'Keys of the C4' })
+  await expect(keys).toContainText('a wrong code, tried a few times, locks it')
+  await expect(keys.getByRole('button', { name: 'Plan the keys' })).toBeDisabled()
+  await keys.getByLabel('Gear, About, Version').fill('v 3.108')
+  await expect(keys).toContainText('Code 1346')
+  await keys.getByRole('button', { name: 'Plan the keys' }).click()
+  await expect(keys).toContainText('Open the menu, go to')
+})

@@ -28,6 +28,7 @@ import {
   settingId,
   startState,
   toWord,
+  wantsVersion,
   workOrder,
 } from '@ingle/core'
 import { expectSaid, tell } from '@ingle/core/testing'
@@ -264,6 +265,42 @@ describe('devices together', () => {
     ]
     cases.push(['doubts', ruleDoubts({ name: 'All', aims })])
     return expectSaid(expect, 'house-rules', cases)
+  })
+})
+
+describe('a device behind a service code', () => {
+  const profile = padded.find((one) => one.serviceCode)
+  if (!profile) throw new Error('none is shipped')
+  const partners = partnersOf(profile)
+  const machine = (version?: string | null) => keypadMachine(profile, keypadOf(profile.keypad), partners, version)
+  const [id, other] = ['zone.count', '1']
+
+  it('is planned by its own code: that of the example leaves it locked out', () => {
+    const real = machine('v 4.271')
+    const after = (version?: string) => {
+      const plan = planKeys(machine(version), startState(machine(version)), { [id]: other })
+      if (!plan.ok) throw new Error(plan.reason)
+      return plan.value.steps
+        .flatMap((one) => one.events)
+        .reduce((state, event) => nextState(real, state, event), startState(real))
+    }
+    expect(after('v 4.271')).toMatchObject({ wrong: 0, saved: { [id]: other } })
+    const byExample = after()
+    expect(byExample.saved[id]).not.toBe(other)
+    expect(byExample.wrong + byExample.lockedS).toBeGreaterThan(0)
+  })
+  it('is not planned before its version is read, and says what to read', () => {
+    const plan = planKeys(machine(null), startState(machine(null)), { [id]: other })
+    expect(plan).toMatchObject({
+      ok: false,
+      code: 'service-code-unknown',
+      reason: expect.stringContaining('nobody has read that'),
+    })
+    expect(wantsVersion(machine(null))).toEqual(profile.serviceCode)
+    expect(wantsVersion(machine('v 3.108'))).toBeNull()
+    expect(wantsVersion(machine('no figures'))).toEqual(profile.serviceCode)
+    // Nothing to set, nothing to ask.
+    expect(planKeys(machine(null), startState(machine(null)), {})).toMatchObject({ ok: true, value: { steps: [] } })
   })
 })
 

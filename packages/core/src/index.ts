@@ -120,6 +120,7 @@ export {
   type KeypadScreen,
   keypadMachine,
   settableOn,
+  wantsVersion,
 } from './device/keypad/machine.ts'
 export { keypadDoubts } from './device/keypad/machineCheck.ts'
 export type { KeyPlan, PlanStep } from './device/keypad/plan.ts'

@@ -111,6 +111,10 @@ export const refuse = refusing({
     'Register {register} ({label}) reads {word}, {says}.',
     'Look whether it is the right device and the right version of its profile; nothing was taken from it.',
   ],
+  'service-code-unknown': [
+    'It asks for a service code that follows from “{shows}”, and nobody has read that off this device yet.',
+    'Read it first; it looks like {example}. A wrong code, tried a few times, locks the device.',
+  ],
   'service-code-empty': ['There is no figure in it.', SERVICE_REMEDY],
   'service-code-too-long': ['That is longer than any version number.', SERVICE_REMEDY],
   'service-code-too-short': ['It has only {count} figures; the rule needs {n}.', SERVICE_REMEDY],

@@ -8,14 +8,18 @@ import {
   type PlanStep,
   planKeys,
   reading,
+  type ServiceCodeRule,
   safeWayBack,
+  serviceCode,
   settableOn,
   startState,
+  wantsVersion,
 } from '@ingle/core'
-import { rowBody } from '@ingle/record'
+import { machineOf, rowBody } from '@ingle/record'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { isTyping } from '../app/KeysHelp.tsx'
 import { Choices } from '../kit/Choices.tsx'
+import { LineField } from '../kit/Field.tsx'
 import { CautionNote, Notice } from '../kit/Notice.tsx'
 import { Refused } from '../visit/Refused.tsx'
 import { busyS, Countdown } from './Countdown.tsx'
@@ -45,7 +49,61 @@ interface Props {
  * One step after another: the technician presses, sees the screen, confirms. A confirmed step that writes a setting fills
  * its Left. Begins from home as it was found; from anywhere else on “It reads something else”.
  */
-export function Walk({ device, machine, rows: asked, found, unit, isolation, onClose, name }: Props) {
+export function Walk(props: Props) {
+  const [version, setVersion] = useState<string | null>(null)
+  const { device, machine: bare, unit } = props
+  const machine = useMemo(() => {
+    const partners = unit.devices.map((one) => one.profile.id)
+    return version === null ? bare : (machineOf(device.profile, partners, version) ?? bare)
+  }, [bare, device.profile, unit.devices, version])
+  const rule = wantsVersion(machine)
+  return rule ? <AskVersion {...props} rule={rule} onKnown={setVersion} /> : <WalkOn {...props} machine={machine} />
+}
+
+/** A code that is guessed locks the device: first the number that it follows from, off this very one. */
+function AskVersion({
+  device,
+  name,
+  rule,
+  onKnown,
+  onClose,
+}: Props & { rule: ServiceCodeRule; onKnown: (version: string) => void }) {
+  const [typed, setTyped] = useState('')
+  const read = typed.trim() === '' ? null : serviceCode(rule, typed)
+  return (
+    <section aria-label={`Keys of the ${device.profile.family}`} className="panel p-4 flex flex-col gap-2.5">
+      <h2 className="font-bold">
+        {name ? `${name}: ` : ''}On the {PLACE_WORDS[device.place].toLowerCase()}
+      </h2>
+      <p className="text-[14px]">
+        Its installer page asks for a code that follows from a number on another screen. Read that first: a wrong code, tried a
+        few times, locks it.
+      </p>
+      <LineField
+        label={rule.shows}
+        hint={rule.example}
+        value={typed}
+        onChange={setTyped}
+        wrong={read && !read.ok ? `${read.reason} ${read.remedy}` : null}
+      />
+      {read?.ok && (
+        <output className="text-[14px]">
+          Code <b className="num text-lg">{read.value.code}</b>
+        </output>
+      )}
+      <div className="flex flex-wrap gap-1.5">
+        <button type="button" className="btn btn-primary" disabled={!read?.ok} onClick={() => onKnown(typed.trim())}>
+          Plan the keys
+        </button>
+        <button type="button" className="btn btn-quiet" onClick={onClose}>
+          Close the plan
+        </button>
+      </div>
+    </section>
+  )
+}
+
+function WalkOn({ device, machine, rows: asked, found, unit, isolation, onClose, name }: Props) {
   const settable = settableOn(machine)
   const rows = asked.filter((row) => settable.has(idOfKey(row.key)))
   const elsewhere = asked.filter((row) => !settable.has(idOfKey(row.key)))

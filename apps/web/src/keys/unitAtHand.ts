@@ -1,4 +1,4 @@
 import type { Visit } from '../visit/useVisit.ts'
 
 /** One system on one visit, and the way to write things down about it. */
-export type UnitAtHand = Pick<Visit, 'here' | 'at' | 'clock' | 'write'>
+export type UnitAtHand = Pick<Visit, 'here' | 'at' | 'clock' | 'devices' | 'write'>

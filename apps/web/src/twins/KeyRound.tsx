@@ -84,6 +84,7 @@ export function KeyRound({ state, visit, systems }: { state: SiteState; visit: V
               here: stop.view.here,
               at: stop.view.at,
               clock: stop.view.clock,
+              devices: stop.view.devices,
               write: (drafts) => desk.write(state.id, drafts),
             }}
             isolation={isolationOf(stop.view.devices, stop.view.here)}

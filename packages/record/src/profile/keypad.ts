@@ -142,6 +142,9 @@ export function keypadOf(pad: Pad): Keypad {
   return { ...rest, screens: Object.fromEntries(screens.map(({ id, ...screen }) => [id, screen as KeypadScreen])) }
 }
 
-/** The machine of a profile in front of its partners; null when nobody has described its keys. */
-export const machineOf = (profile: DeviceProfile & { keypad?: Pad }, partners: readonly string[]): KeypadMachine | null =>
-  profile.keypad ? keypadMachine(profile, keypadOf(profile.keypad), partners) : null
+/** The machine of a profile in front of its partners; null when nobody has described its keys. `version`: as `keypadMachine`. */
+export const machineOf = (
+  profile: DeviceProfile & { keypad?: Pad },
+  partners: readonly string[],
+  version?: string | null,
+): KeypadMachine | null => (profile.keypad ? keypadMachine(profile, keypadOf(profile.keypad), partners, version) : null)

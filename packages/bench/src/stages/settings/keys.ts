@@ -1,4 +1,4 @@
-import { idOfKey, type KeypadMachine, keyWords, type Place, planKeys, settableOn, startState } from '@ingle/core'
+import { idOfKey, type KeypadMachine, keyWords, type Place, planKeys, settableOn, startState, wantsVersion } from '@ingle/core'
 import { machineOf } from '@ingle/record'
 import { type LedgerRow, toSet } from '../../ledger/ledger.ts'
 import { seenAt } from '../../ledger/standsAt.ts'
@@ -33,7 +33,8 @@ export function keyStops(view: VisitView): KeyStop[] {
   const waiting = toSet(view.ledger)
   const partners = view.devices.map((one) => one.profile.id)
   return view.devices.flatMap((device) => {
-    const machine = machineOf(device.profile, partners)
+    // A device on a wall: its version is its own, and nobody has read it yet.
+    const machine = machineOf(device.profile, partners, null)
     if (!machine) return []
     const settable = settableOn(machine)
     return [
@@ -57,7 +58,7 @@ export function keysSections(view: VisitView): PlacedSection[] {
   const waiting = toSet(view.ledger)
   const partners = view.devices.map((one) => one.profile.id)
   return view.devices.flatMap(({ place, profile }): PlacedSection[] => {
-    const machine = machineOf(profile, partners)
+    const machine = machineOf(profile, partners, null)
     if (!machine) return []
     const stands = seenOn(view.ledger, place)
     const open = waiting.filter((row) => row.place === place)
@@ -65,6 +66,23 @@ export function keysSections(view: VisitView): PlacedSection[] {
     const settable = settableOn(machine)
     const reachable = Object.fromEntries(Object.entries(wanted).filter(([id]) => settable.has(id)))
     const plan = planKeys(machine, startState(machine, open.length > 0 ? stands : {}), reachable)
+    const rule = wantsVersion(machine)
+    if (rule && Object.keys(reachable).length > 0)
+      return [
+        {
+          title: `Which keys on the ${profile.family}`,
+          card: 'keys',
+          blocks: [
+            {
+              kind: 'lines',
+              lines: [
+                `Its installer page asks for a code that follows from “${rule.shows}” (like ${rule.example}): read it, and work the code out first. A wrong code, tried a few times, locks it.`,
+              ],
+              empty: '',
+            },
+          ],
+        },
+      ]
     if (!plan.ok || plan.value.steps.length === 0) return []
     return [
       {

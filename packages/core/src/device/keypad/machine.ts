@@ -5,7 +5,7 @@
  */
 
 import { serviceCode } from '../serviceCode.ts'
-import { type DeviceProfile, type DeviceSetting, settingId } from '../setting.ts'
+import { type DeviceProfile, type DeviceSetting, type ServiceCodeRule, settingId } from '../setting.ts'
 import { everyValue } from '../spelling.ts'
 import type { HoldRule } from './keys.ts'
 
@@ -130,12 +130,23 @@ export const SERVICE = '*service'
 export interface KeypadMachine {
   pad: Keypad
   settings: ReadonlyMap<string, { setting: DeviceSetting; values: readonly string[] }>
-  /** The digits asked for, by screen. */
+  /** The digits asked for, by screen; none for a screen whose code follows from a version that nobody has read yet. */
   codes: ReadonlyMap<string, string>
+  /** How the service code follows from the version, where a screen asks for it. */
+  serviceCode?: ServiceCodeRule
 }
 
-/** Builds the machine of a profile. `partners` are the ids of all profiles in the system: they decide which spelling holds. */
-export function keypadMachine(profile: DeviceProfile, pad: Keypad, partners: readonly string[]): KeypadMachine {
+/**
+ * Builds the machine of a profile. `partners` are the ids of all profiles in the system: they decide which spelling holds.
+ * @param version what this very device shows where its service code follows from; null: nobody has read it. Left out: the
+ *   example of the profile, for a device that is only simulated.
+ */
+export function keypadMachine(
+  profile: DeviceProfile,
+  pad: Keypad,
+  partners: readonly string[],
+  version: string | null = pad.version ?? '',
+): KeypadMachine {
   const settings = new Map<string, { setting: DeviceSetting; values: readonly string[] }>()
   for (const setting of profile.settings) {
     if (setting.pairedWith && !setting.pairedWith.some((id) => partners.includes(id))) continue
@@ -144,11 +155,20 @@ export function keypadMachine(profile: DeviceProfile, pad: Keypad, partners: rea
   const codes = new Map<string, string>()
   for (const [name, screen] of Object.entries(pad.screens)) {
     if (screen.kind !== 'code') continue
-    const derived = screen.code === SERVICE && profile.serviceCode ? serviceCode(profile.serviceCode, pad.version ?? '') : null
-    codes.set(name, derived?.ok ? derived.value.code : screen.code)
+    if (screen.code !== SERVICE || !profile.serviceCode) {
+      codes.set(name, screen.code)
+      continue
+    }
+    const derived = version === null ? null : serviceCode(profile.serviceCode, version)
+    if (derived?.ok) codes.set(name, derived.value.code)
   }
-  return { pad, settings, codes }
+  const shown = version === null ? pad : { ...pad, version }
+  return { pad: shown, settings, codes, ...(profile.serviceCode && { serviceCode: profile.serviceCode }) }
 }
+
+/** What has to be read off this device before its keys can be planned: the rule of its service code; null: nothing. */
+export const wantsVersion = ({ pad, codes, serviceCode: rule }: KeypadMachine): ServiceCodeRule | null =>
+  rule && Object.entries(pad.screens).some(([name, one]) => one.kind === 'code' && !codes.has(name)) ? rule : null
 
 /** The settings that a screen can write. */
 export const itemsOf = (screen: KeypadScreen): readonly { id: string }[] =>

@@ -4,7 +4,7 @@ import { ok, type Result } from '../../result.ts'
 import type { SettingTie } from '../setting.ts'
 import { nextState } from './interpreter.ts'
 import { type Job, jobsFor } from './jobs.ts'
-import { itemsOf, type KeypadMachine } from './machine.ts'
+import { itemsOf, type KeypadMachine, wantsVersion } from './machine.ts'
 import { CYCLE, type OrderStep, Orders } from './order.ts'
 import type { KeyPlan, PlanStep } from './plan.ts'
 import { reading } from './reading.ts'
@@ -30,6 +30,9 @@ export function planKeys(
   cost: KeyCost = USUAL_COST,
 ): Result<KeyPlan> {
   const open = Object.entries(wanted).filter(([id, value]) => standing(machine, from, id) !== value)
+  // A code that is guessed locks the device: nothing is planned before the right one can be worked out.
+  const rule = wantsVersion(machine)
+  if (rule && open.length > 0) return refuse('service-code-unknown', { shows: rule.shows, example: rule.example })
   for (const [id, value] of open) {
     const known = machine.settings.get(id)
     if (!known) return refuse('no-such-setting', { id })
