@@ -206,7 +206,6 @@ export const refuse = refusing({
     'Measure its opening, or take it out of the list if it is none.',
   ],
   'zone-without-share': ['Zone {zone} has no {measure} that can be shared by.', 'Enter it, or share by another measure.'],
-  'nothing-open': ['Nothing is open: there is no zone to share by.', 'Keep one zone or some outlets open.'],
   'no-zone-closes': ['Every zone is always open: there are no steps to choose.', 'Steps are for zones that close.'],
   'nothing-to-share': ['There is nothing to share.', 'Enter outlets, loads or design flows.'],
   'zone-without-wanted-flow': [

@@ -16,6 +16,16 @@ describe('safety devices', () => {
     'freezestat on the coil',
     'thermal link',
     'gas valve',
+    'HPS',
+    'the LPS at the compressor',
+    'HP sw',
+    'press. sw',
+    'hi pressure cut out',
+    'LWCO',
+    'low-water cut-off',
+    'looped fusible link',
+    'condensate overflow',
+    'pan switch',
   ])('“%s” is refused as a temporary fix, with the reason and a way', (text) =>
     expect(safetyRefusal(text)).toMatchObject({
       reason: expect.stringContaining('never bridged'),
@@ -29,5 +39,7 @@ describe('safety devices', () => {
     'drive at 42 Hz',
     'humidistat in series',
     'unlimited patience',
+    'static pressure probe',
+    'pan of the humidifier',
   ])('“%s” is none', (text) => expect(safetyRefusal(text)).toBeNull())
 })

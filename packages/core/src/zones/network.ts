@@ -134,10 +134,12 @@ function flowsOnCurve(
   }
   const [leastPass, mostPass] = [needs[0] as number, needs[last] as number]
   const shutFlow = flows[0] === 0 ? 0 : Number.NaN
+  // A relief that is set above what the fan can make at all stays shut.
+  const relieves = reliefPass > 0 && opensAt < (staticsInWc[0] as number)
   for (let mask = 0; mask < passes.length; mask += 1) {
     const pass = passes[mask] as number
     // Everything shut and nothing that relieves: no flow, at the static where the curve begins.
-    if (pass === 0 && reliefPass === 0) {
+    if (pass === 0 && !relieves) {
       into[mask] = shutFlow
       continue
     }

@@ -35,7 +35,8 @@ export function zoneShares(
   const bad = weights.findIndex((one) => !Number.isFinite(one) || one < 0)
   if (bad >= 0) return refuse('zone-without-share', { zone: bad + 1, measure: by === 'outlets' ? 'outlets' : by })
   const sum = weights.reduce((a, b) => a + b, 0)
-  if (sum <= 0) return refuse('nothing-open')
+  // Everything shut, or nothing asked where it is open: no air goes anywhere, which is an answer.
+  if (sum <= 0) return ok(weights.map(() => 0))
   return ok(weights.map((weight) => (totalCfm * weight) / sum))
 }
 

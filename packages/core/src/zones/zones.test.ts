@@ -97,6 +97,26 @@ describe('every combination of a network', () => {
   })
 })
 
+describe('a relief that is set above what the fan can make', () => {
+  it('stays shut: with every zone shut nothing flows, and the fan stands at its shut-off', () => {
+    for (const relief of [{ opensAtInWc: 2 }, { opensAtInWc: 2, resistance: 1e-6 }, { opensAtInWc: 1.2 }]) {
+      const all = solved({ commonResistance: 1e-7, branchResistances: [2e-6, 3e-6], alwaysOpen: [], fan: CURVE, relief })
+      expect([all.totalCfm[0], all.reliefCfm[0], all.reliefState[0], all.fanInWc[0], all.plenumInWc[0]]).toEqual([
+        0, 0, 0, 1.2, 1.2,
+      ])
+    }
+    // One set below opens, and takes what comes.
+    const below = solved({
+      commonResistance: 1e-7,
+      branchResistances: [2e-6, 3e-6],
+      alwaysOpen: [],
+      fan: CURVE,
+      relief: { opensAtInWc: 0.8 },
+    })
+    expect(below.totalCfm[0]).toBeGreaterThan(1000)
+  })
+})
+
 describe('shares', () => {
   const zones: ZoneOutlets[] = [
     { outlets: 3, loadBtuH: 9000, designCfm: 330, common: false },
@@ -111,8 +131,11 @@ describe('shares', () => {
       }),
     )
   })
-  it('nothing open is refused in words', () =>
-    expect(zoneShares([{ ...zones[0]!, common: false }], 'outlets', 1000, 0)).toMatchObject({ ok: false }))
+  it('nothing open, or nothing asked where it is open, is no air anywhere', () => {
+    const zone = { outlets: 2, loadBtuH: 0, designCfm: 100, common: false }
+    expect(zoneShares([zone, zone], 'outlets', 1200, 0)).toEqual({ ok: true, value: [0, 0] })
+    expect(zoneShares([zone, { ...zone, loadBtuH: 900 }], 'load', 1200, 1)).toEqual({ ok: true, value: [0, 0] })
+  })
   it('opening in order mends every short combination where enough can be opened', () => {
     for (const mask of shortCombinations(zones, 300))
       expect(shortCombinations(zones, 300)).not.toContain(openedUntilEnough(zones, 300, [1, 3], mask))
