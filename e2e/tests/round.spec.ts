@@ -187,3 +187,26 @@ test.describe('with the app kept on the device', () => {
     expect(changes.slice(-2).map((one) => one.change.kind)).toEqual(['try.start', 'reading.probes'])
   })
 })
+
+test('the time zone of a site is chosen, and its times follow it', async ({ tech }) => {
+  const { page } = tech
+  const firstHour = async () => {
+    await tech.open(stage('airflow'))
+    await page.getByRole('button', { name: 'Trail' }).first().click()
+    return page.getByRole('dialog').getByRole('listitem').first().innerText()
+  }
+  const before = await firstHour()
+  await tech.open(`/sites/${SITE}`)
+  const site = page.getByRole('region', { name: 'Site data' })
+  const zone = site.getByLabel('Time zone')
+  await zone.fill('Moon/Crater')
+  await zone.press('Enter')
+  await expect(site.getByRole('alert')).toContainText('There is no time zone “Moon/Crater”. Type a part of its city')
+  await zone.fill('Pacific/Kiritimati')
+  await zone.press('Enter')
+  await expect(site.getByRole('alert')).toHaveCount(0)
+  // The same line, at another hour.
+  const after = await firstHour()
+  expect(after).not.toBe(before)
+  expect(after.replace(/^\d\d:\d\d/, '')).toBe(before.replace(/^\d\d:\d\d/, ''))
+})

@@ -14,6 +14,10 @@ export const refuse = refusing({
     'This device could not make the photo smaller.',
     'Close other apps and try again. What you typed is kept.',
   ],
+  'no-such-time-zone': [
+    'There is no time zone “{typed}”.',
+    'Type a part of its city, like Lisbon, and choose one of those offered.',
+  ],
   'cell-not-a-number': ['“{text}” is no number.', 'Type the figure, or leave the cell empty.'],
   'not-kept': [
     'This device could not keep it.',

@@ -70,7 +70,7 @@ export {
   type ZoneWithOutlets,
 } from './stages/zones/zonedDuct.ts'
 export { ZONES_SOURCE } from './stages/zones/zones.ts'
-export { type Clock, clockOf } from './visit/clock.ts'
+export { type Clock, clockOf, isTimeZone } from './visit/clock.ts'
 export { deviceName, devicesOf, equipmentIn, equipmentName, equipmentOf, type SystemDevice } from './visit/devices.ts'
 export { jotContextOf, lineContextOf, withAim } from './visit/jotContext.ts'
 export { type VisitOf, type VisitView, visitOf } from './visit/visitView.ts'

@@ -21,7 +21,8 @@ export function TextField({
   value,
   onSave,
   lines = 1,
-}: Common & { value: string; lines?: number }) {
+  offers,
+}: Common & { value: string; lines?: number; offers?: readonly string[] }) {
   const [typed, setTyped] = useState(value)
   const [wrong, setWrong] = useState<string | null>(null)
   const id = useId()
@@ -63,7 +64,15 @@ export function TextField({
           className="input w-full text-[15px]"
           onChange={(event) => setTyped(event.target.value)}
           onKeyDown={(event) => event.key === 'Enter' && void save()}
+          {...(offers && { list: `${id}-offers` })}
         />
+      )}
+      {offers && (
+        <datalist id={`${id}-offers`}>
+          {offers.map((one) => (
+            <option key={one} value={one} />
+          ))}
+        </datalist>
       )}
       {wrong && (
         <p id={`${id}-wrong`} className="text-error text-[13px] mt-1" role="alert">

@@ -1,4 +1,4 @@
-import { clockOf, equipmentName } from '@ingle/bench'
+import { clockOf, equipmentName, isTimeZone } from '@ingle/bench'
 import { CLIMATES } from '@ingle/catalog'
 import { format } from '@ingle/core'
 import type { SiteId, SiteState, SystemId, VisitId } from '@ingle/record'
@@ -12,9 +12,13 @@ import { newId, useIdParam } from '../kit/ids.ts'
 import { refusalOf } from '../kit/refusalOf.ts'
 import { StateMark } from '../kit/StateMark.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
+import { refuse } from '../refusals.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { SiteGate } from './SiteGate.tsx'
+
+/** Every zone that this browser knows, by name. */
+const TIME_ZONES = Intl.supportedValuesOf('timeZone')
 
 export function SitePage() {
   const siteId = useIdParam<SiteId>('siteId')
@@ -126,6 +130,17 @@ function SiteView({ state }: { state: SiteState }) {
             base={state.altitudeKnown ? state.altitudeFt : null}
             units={units}
             onSave={(altitudeFt) => save({ altitudeFt })}
+          />
+          <TextField
+            label="Time zone"
+            hint="by its city, like Europe/Lisbon"
+            value={state.timeZone}
+            offers={TIME_ZONES}
+            onSave={async (timeZone) => {
+              if (isTimeZone(timeZone.trim())) return save({ timeZone: timeZone.trim() })
+              const { reason, remedy } = refuse('no-such-time-zone', { typed: timeZone.slice(0, 40) })
+              return `${reason} ${remedy}`
+            }}
           />
           <SelectField
             label="Climate"

@@ -34,11 +34,14 @@ export function clockOf(timeZone: string): Clock {
 }
 const known = new Map<string, Clock>()
 
-function safeZone(timeZone: string): string {
+/** Whether this machine knows a zone of this name. */
+export function isTimeZone(name: string): boolean {
   try {
-    new Intl.DateTimeFormat('en-GB', { timeZone })
-    return timeZone
+    new Intl.DateTimeFormat('en-GB', { timeZone: name })
+    return name !== ''
   } catch {
-    return 'UTC'
+    return false
   }
 }
+
+const safeZone = (timeZone: string): string => (isTimeZone(timeZone) ? timeZone : 'UTC')
