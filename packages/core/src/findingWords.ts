@@ -16,7 +16,7 @@ export const found = finding({
   ],
   'static-rises': [
     'Static rises by {riseInWc|static} over the {parts}, where only a loss is possible: {fromInWc|+static} {from}, {toInWc|+static} {to}.',
-    'Repeat the reading {to}: probe square to the air, hose dry, gauge zeroed.',
+    'Repeat the static {again}: probe square to the air, hose dry, gauge zeroed.',
   ],
   'method-outside': [
     'By {method} {flowCfm|flow} flow, by {others} {restCfm|flow}: {apartCfm|flow} or {apart} apart, {times} times what both may be off.',

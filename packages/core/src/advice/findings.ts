@@ -3,7 +3,7 @@ import { instrumentDoubts, isWeak } from '../airflow/instruments.ts'
 import { methodOf } from '../airflow/methods/methods.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { readingsBy } from '../airflow/readingsBy.ts'
-import { PART_NAMES, POINT_NAMES, PROBE_REPEAT_IN_WC } from '../airflow/staticWalk.ts'
+import { PART_NAMES, POINT_NAMES, PROBE_REPEAT_IN_WC, type ProbePoint } from '../airflow/staticWalk.ts'
 import { found } from '../findingWords.ts'
 import { formatNumber } from '../quantity/format.ts'
 import type { Found } from '../result.ts'
@@ -66,6 +66,9 @@ function returnPositive(current: TryResult, show: Show): Finding[] {
   return [placed({ key: 'return-positive', kind: 'contradiction', jot: 'esp ' }, current, words)]
 }
 
+/** Where a probe goes, in the middle of a sentence. The room is never read again: it is what the others are read against. */
+const placeOf = (point: ProbePoint): string => POINT_NAMES[point].replace(/^(?!before|after|in )/, 'at the ')
+
 function impossibleWalk(current: TryResult, show: Show): Finding[] {
   return current.walk.impossible.map((step) => {
     const { fromInWc, toInWc, fromPoint, toPoint } = step
@@ -77,9 +80,10 @@ function impossibleWalk(current: TryResult, show: Show): Finding[] {
         riseInWc: -step.dropInWc,
         parts: list(step.parts.map((part) => PART_NAMES[part])),
         fromInWc,
-        from: POINT_NAMES[fromPoint],
+        from: placeOf(fromPoint),
         toInWc,
-        to: POINT_NAMES[toPoint],
+        to: placeOf(toPoint),
+        again: placeOf(toPoint.startsWith('room') ? fromPoint : toPoint),
       },
       show,
     )

@@ -101,12 +101,12 @@ export const PART_NAMES: Record<WalkPart, string> = {
 }
 
 export const POINT_NAMES: Record<ProbePoint, string> = {
-  'room-return': 'room',
+  'room-return': 'in the room',
   'before-filter': 'before the filter',
   'after-filter': 'after the filter',
   return: 'return side of the cabinet',
   supply: 'supply side of the cabinet',
   'after-coil': 'after the coil',
   trunk: 'end of the supply trunk',
-  'room-supply': 'room',
+  'room-supply': 'in the room',
 }
