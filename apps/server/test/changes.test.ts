@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { type Change, FOLD_VERSION } from '@ingle/record'
 import type { RoundAnswer } from '@ingle/record/wire'
 import fc from 'fast-check'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { MIGRATIONS } from '../src/data/migrations.ts'
 import { type Bench, openBench } from './bench.ts'
 
@@ -196,6 +196,15 @@ describe('a batch of changes', () => {
       'The server cannot store this as it stands.',
     ])
     expect(await stored(siteId)).toHaveLength(5)
+  })
+
+  it('is not set aside because the database is gone: that is no fault of a change', async () => {
+    const siteId = randomUUID()
+    const gone = Object.assign(new Error('terminating connection'), { code: '57P01' })
+    const broken = vi.spyOn(bench.db, 'transaction').mockRejectedValue(gone)
+    expect((await send(siteId, record(siteId))).status).toBe(500)
+    broken.mockRestore()
+    expect((await outcomes(send(siteId, record(siteId)))).every((one) => one.seq)).toBe(true)
   })
 
   it('is never said to be written by whoever a device claims, nor brought in by anybody', async () => {

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { TIDEWELL_ID, TIDEWELL_SYSTEM_ID, TIDEWELL_VISIT_ID, tidewellChanges } from '@ingle/catalog/demo'
 import { knownId, type RecordFile } from '@ingle/record'
 import Papa from 'papaparse'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { CrewData } from '../src/data/crewData.ts'
 import { type Bench, NOW, openBench } from './bench.ts'
 
 let bench: Bench
@@ -113,15 +114,24 @@ describe('the record as one file', () => {
     const file = await exported('mr')
     const moved = { ...file, siteId, changes: file.changes.map((one) => ({ ...one, siteId })) } as RecordFile
     const answer = await bench.ask('POST', '/api/import', { as: 'eb', body: change(moved) })
-    expect(answer.status).toBeGreaterThanOrEqual(400)
+    expect(answer.status).toBe(words === 'not a picture' ? 415 : 422)
     expect(((await answer.json()) as { title: string }).title).toContain(words)
     expect(await bench.data('otter').hasSite(knownId(siteId))).toBe(false)
   })
 })
 
+it('a fault of the store is none of the file', async () => {
+  const file = await exported('mr')
+  const broken = vi.spyOn(CrewData.prototype, 'importRecord').mockRejectedValueOnce(new Error('the disk is full'))
+  expect((await bench.ask('POST', '/api/import', { as: 'eb', body: file })).status).toBe(500)
+  broken.mockRestore()
+})
+
 describe('readings as CSV', () => {
   it('have a row for each number and a column for its unit', async () => {
-    const text = await (await bench.ask('GET', `/api/sites/${TIDEWELL_ID}/readings.csv`, { as: 'mr' })).text()
+    const answer = await bench.ask('GET', `/api/sites/${TIDEWELL_ID}/readings.csv`, { as: 'mr' })
+    expect(answer.headers.get('content-disposition')).toBe('attachment; filename="tidewell-pottery-readings.csv"')
+    const text = await answer.text()
     const { data, errors } = Papa.parse<Record<string, string>>(text, { header: true })
     expect(errors).toEqual([])
     expect(data.length).toBeGreaterThan(30)

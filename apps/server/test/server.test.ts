@@ -1,7 +1,7 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { LANTERN_LANE } from '@ingle/catalog/demo'
+import { LANTERN_LANE, TIDEWELL_ID, tidewellChanges } from '@ingle/catalog/demo'
 import type { DemoAccountsAnswer } from '@ingle/record/wire'
 import { Hono } from 'hono'
 import pg from 'pg'
@@ -13,7 +13,7 @@ import { NEWS_CHANNEL } from '../src/data/crewData.ts'
 import { slug } from '../src/http/attachment.ts'
 import { webFiles } from '../src/http/webFiles.ts'
 import { Newsroom } from '../src/news/newsroom.ts'
-import { type Bench, openBench } from './bench.ts'
+import { type Bench, NOW, openBench } from './bench.ts'
 
 describe('settings from the environment', () => {
   const url = { DATABASE_URL: 'postgres://x' }
@@ -111,6 +111,15 @@ describe('news', () => {
     await newsroom.close()
     await client.end()
   })
+  it('go on for those who stay when one has left', () => {
+    const newsroom = new Newsroom('postgres://unused', pino({ level: 'silent' }))
+    const heard: number[] = []
+    const leave = newsroom.subscribe('crew', () => undefined)
+    newsroom.subscribe('crew', (news) => heard.push(news.seq))
+    leave()
+    ;(newsroom as unknown as { tell: (news: object) => void }).tell({ crewId: 'crew', siteId: 's', seq: 1 })
+    expect(heard).toEqual([1])
+  })
   it('reach nobody who has left', async () => {
     const newsroom = new Newsroom('postgres://unused', pino({ level: 'silent' }))
     const heard: number[] = []
@@ -134,6 +143,14 @@ describe('over the wire', () => {
       expect(policy).toContain(rule)
     expect(headers.get('x-content-type-options')).toBe('nosniff')
     expect(headers.get('x-frame-options')).toBe('SAMEORIGIN')
+  })
+
+  it('long answers go packed to whoever can unpack them', async () => {
+    await bench.data('lantern').importRecord(TIDEWELL_ID, tidewellChanges(new Date(NOW)), [], NOW.getTime())
+    const path = `/api/sites/${TIDEWELL_ID}`
+    const packed = await bench.ask('GET', path, { as: 'mr', headers: { 'accept-encoding': 'gzip' } })
+    expect(packed.headers.get('content-encoding')).toBe('gzip')
+    expect((await bench.ask('GET', path, { as: 'mr' })).headers.get('content-encoding')).toBeNull()
   })
 
   it('a fault of ours is told without its inside', async () => {

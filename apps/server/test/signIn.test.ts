@@ -44,7 +44,7 @@ describe('signing in', () => {
     await signIn('mr', 'kiln-and-harbour')
     expect(await attempts()).toBe(0)
     await signIn('mr', 'guess')
-    await bench.db.query("UPDATE sign_in_attempt SET at = now() - interval '16 minutes'")
+    await bench.db.query("UPDATE sign_in_attempt SET at = now() - interval '15 minutes 20 seconds'")
     await signIn('nobody', 'guess')
     expect(await attempts()).toBe(0)
   })
@@ -132,6 +132,12 @@ describe('signing in', () => {
     const crew = { id: '00000000-0000-4000-8000-00000000abcd', name: 'Half a crew' }
     await expect(addCrew(bench.db, crew, [account])).rejects.toThrow(/account_name_key/)
     expect(await bench.db.query('SELECT 1 FROM crew WHERE name = $1', [crew.name])).toEqual([])
+  })
+
+  it('answers nesting without end in words, and takes what any format may need', async () => {
+    const nested = async (levels: number) =>
+      (await bench.ask('POST', '/api/sign-in', { body: `${'['.repeat(levels)}${']'.repeat(levels)}` })).status
+    expect([await nested(65), await nested(66)]).toEqual([400, 422])
   })
 
   it('answers signs that cannot be stored in words', async () => {

@@ -73,6 +73,23 @@ describe('a change from outside', () => {
     expect(importedWords(good as never)).toBe('')
   })
 
+  it('may be as old as Ingle, and not a moment older', () => {
+    expect(parse({ at: '2020-01-01T00:00:00.000Z' }).ok).toBe(true)
+    expect(parse({ at: '2019-12-31T23:59:59.999Z' }).ok).toBe(false)
+    expect(parse({ at: '2026-11-25T12:00:00.000Z' }).ok).toBe(true)
+    expect(parse({ at: '2026-11-25T12:00:00.001Z' }).ok).toBe(false)
+  })
+
+  it('says the first three of many faults, and how many more there are', () => {
+    const wrong = (fields: object) => {
+      const answer = parse({ body: { ...good.body, supply: undefined, return: undefined, ...fields } })
+      return answer.ok ? '' : answer.reason
+    }
+    const three = { supply: 99, return: 99, trunk: 99 }
+    expect(wrong(three).split(';')).toHaveLength(3)
+    expect(wrong({ ...three, 'before-filter': 99, 'after-filter': 99 })).toMatch(/; and 2 more\.$/)
+  })
+
   it('may not name a part of the state', () => {
     const setting = { kind: 'setting.set', body: { ...HERE, role: '__proto__', column: 'left', value: '3' } }
     expect(parse(setting).ok).toBe(false)
@@ -107,7 +124,23 @@ it('an id is made once: again only by what corrects it', () => {
   const known = new KnownIds(pen.changes)
   expect(known.missing(item)).toBeNull()
   known.add(item)
-  expect(known.missing({ ...(item as object), id: uuid(101) } as never)).toMatchObject({ code: 'id-taken' })
+  expect(known.missing({ ...(item as object), id: uuid(101) } as never)).toMatchObject({
+    code: 'id-taken',
+    values: { name: 'an item' },
+  })
+  const visit = { ...good, id: uuid(102), kind: 'visit.start', body: { visitId: HERE.visitId, reason: 'x' } } as never
+  expect(known.missing(visit)).toMatchObject({ code: 'id-taken', values: { name: 'a visit' } })
+  const fix = {
+    ...good,
+    id: uuid(103),
+    kind: 'fix.put',
+    body: { ...HERE, fixId: uuid(78), what: 'S0', instead: 'P2', cannot: 'x', undo: 'y' },
+  } as never
+  known.add(fix)
+  expect(known.missing({ ...(fix as object), id: uuid(104) } as never)).toMatchObject({
+    code: 'id-taken',
+    values: { name: 'a fix' },
+  })
   expect(known.missing({ ...(item as object), id: uuid(101), replaces: good.id } as never)).toBeNull()
 })
 
