@@ -23,8 +23,11 @@ const {
   isolationOf,
   lessAirOf,
   moveCautions,
+  needsPowerOff,
   openItemsOf,
+  partLine,
   pathKnown,
+  piecesAt,
   pointerRows,
   pointersOf,
   remediesOf,
@@ -40,6 +43,7 @@ const {
   wetBulbDoubt,
 } = bench
 
+const PARTS = ['return-grille', 'filter', 'return-drop', 'cabinet', 'coil', 'supply-trunk', 'branches'] as const
 const BULBS = { returnDbF: 75, supplyDbF: 55, returnWbF: 63, supplyWbF: 54 }
 
 /** What every stage makes of one visit, as its screens are given it. */
@@ -59,6 +63,8 @@ export function told(v: ReturnType<typeof visitOf>) {
     names: [equipmentName(v.state, v.system, v.visit), ...v.devices.map((one) => deviceName(one.profile))],
     fitted: [5, 8.96, 9, 9.04, 9.06].filter((kw) => isFitted(v, kw)),
     cautions: moveCautions(v).map((one) => one.id),
+    powerOff: v.ledger.filter(needsPowerOff).map((row) => row.key),
+    pieces: PARTS.map((part) => [part, partLine(part), ...piecesAt(v.system, part).map((one) => one.name)].join(' ')),
     views: airflowViews(v),
     staging: stagingOf(v),
     stale: [...staleAims(v)].map(([key, one]) => ({ key, ...one, row: undefined })),

@@ -78,6 +78,20 @@ const WHAT_IF: Record<string, Written> = {
       }),
     ],
   ],
+  'one check ticked, one step of making dead confirmed': [
+    ['check.set', (on) => ({ ...on, checkId: 'panels-back', done: true })],
+    ['check.set', (on) => ({ ...on, checkId: 'isolation.told', done: true })],
+  ],
+  'a cooling tap found, left and proved': [
+    ['setting.set', (on) => ({ ...on, role: 'airflow.cool', column: 'found', value: '2' })],
+    ['setting.set', (on) => ({ ...on, role: 'airflow.cool', column: 'left', value: '3', why: 'quieter' })],
+    ['setting.set', (on) => ({ ...on, role: 'airflow.cool', column: 'proof', value: 'seen at the board' })],
+  ],
+  'a float on the first input, proved': [
+    ['contact.set', (on) => ({ ...on, place: 'equipment', input: '1', device: 'float switch', rests: 'closed' })],
+    ['setting.set', (on) => ({ ...on, role: 'input.function.1', column: 'left', value: 'fault' })],
+    ['setting.set', (on) => ({ ...on, role: 'input.function.1', column: 'proof', value: 'tripped' })],
+  ],
   'a heater of 15 kW': [['system.set', (on) => ({ ...on, heaterKw: 15 })]],
   'an outlet of nothing in a zone': [
     ['zone.set', (on) => ({ ...on, zoneId: '00000000-0000-4000-8000-00000000aa01', name: 'Loft' })],
