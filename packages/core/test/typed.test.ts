@@ -97,7 +97,7 @@ const context: JotContext = {
 const LINES = `esp|esp +0.22|esp +0.22 -0.45|esp -0.45 0.22|esp 0.22 0.45|esp 5 5|esp 0.22 -0.45 9|esp x y|esp 55 -112 Pa|esp 0.22 in.wc -112 Pa
 supply|supply 0.2|supply -0.2|supply x|return -0.4|return 0.4|return 99
 filter|filter clean|filter as-found|filter new|filter -0.06|filter -0.06 -0.40|filter -0.40 -0.06|filter 0.1 -0.2
-static|static after-coil|static after-coil 0.1|static nowhere 0.1|static before-filter -0.06|static after-coil 0.1 0.2
+static|static after-coil|static after-coil 0.1|static nowhere 0.1|static before-filter -0.06|STATIC After-Coil 0.1|Static TRUNK 0.1|static after-coil 0.1 0.2
 tap|tap 3|tap 9|tap low|tap LOW +5%|tap 3 -10%|tap 3 -10|tap 3 60%|tap 3 x
 split|split 75|split 75 55|split 55 75|split 75 55 wb 63|split 75 55 wb 63 53|split 75 55 wb 80|split 75 55 rh 50|split 75 55 rh 150|split 75 55 wb|split 75 55 moist 3|split 24 13 °C wb 17 °C
 rise|rise 68|rise 68 92|rise 68 92 240|rise 68 92 240 37|rise 68 92 208 25 3|rise 68 92 208 25 3 phase|rise 92 68 240 37|rise 68 92 240 37 2|rise 68 92 0 37

@@ -15,6 +15,7 @@ type Said = readonly [string, readonly string[]]
 const told = (result: Result<unknown>) => (result.ok ? tell(result.value) : `no: ${result.reason} ${result.remedy}`)
 
 const CURVE = { kind: 'curve' as const, flowsCfm: [0, 400, 800, 1200, 1600, 1800], staticsInWc: [1.2, 1.15, 1.02, 0.78, 0.36, 0] }
+const FLAT = { kind: 'curve' as const, flowsCfm: [0, 400, 800], staticsInWc: [1, 1, 0.4] }
 const HUMPED = { kind: 'curve' as const, flowsCfm: [200, 600, 1000, 1400], staticsInWc: [0.8, 0.95, 0.85, 0.4] }
 const HELD = { kind: 'constant-airflow' as const, setCfm: 1200, maxStaticInWc: 0.9 }
 const NETWORK: ZoneNetwork = {
@@ -40,8 +41,11 @@ describe('a zoned duct', () => {
       { commonResistance: -1 },
       { relief: { opensAtInWc: -0.1 } },
       { alwaysOpen: [7] },
+      { relief: { opensAtInWc: 0.9 } },
+      { relief: { opensAtInWc: 1.2, resistance: 1e-6 }, commonResistance: 0 },
+      { closedShare: 1 },
     ]
-    for (const [name, fan] of Object.entries({ CURVE, HUMPED, HELD }))
+    for (const [name, fan] of Object.entries({ CURVE, FLAT, HUMPED, HELD }))
       for (const change of more)
         cases.push([`${name}, ${tell(change)}`, [told(solveCombinations({ ...NETWORK, ...change, fan }))]])
     return expectSaid(expect, 'networks', cases)

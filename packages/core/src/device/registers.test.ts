@@ -51,3 +51,18 @@ describe('a setting in a register', () => {
     ])
   })
 })
+
+it('a setting of free words stands in no register, whichever way it is asked', () => {
+  const words = { label: 'Name', values: [], access: '' }
+  const at = { id: 'name', register: 7 }
+  expect(fromWord(words, 5, at)).toMatchObject({ ok: false, code: 'register-means-nothing' })
+  expect(toWord(words, 'hall', at)).toMatchObject({ ok: false, code: 'setting-not-a-number' })
+})
+
+it('a word is read as negative only where the setting goes below nothing', () => {
+  const range = (min: number) => ({ label: 'Trim', values: [], access: '', range: { min, max: 40_000, step: 1, unit: '%' } })
+  const at = { id: 'trim', register: 7 }
+  expect(fromWord(range(-5), 65_533, at)).toEqual({ ok: true, value: '-3' })
+  expect(fromWord(range(0), 32_768, at)).toEqual({ ok: true, value: '32768' })
+  expect(fromWord(range(-5), 32_767, at)).toEqual({ ok: true, value: '32767' })
+})

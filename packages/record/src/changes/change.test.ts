@@ -1,3 +1,4 @@
+import { ROLES } from '@ingle/core'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ALL_KINDS, begun, HERE, Pen, SYSTEM, uuid } from '../testing/pen.ts'
@@ -71,6 +72,17 @@ describe('a change from outside', () => {
     expect(parse({ imported: [{ by: 'EB' }] }).ok).toBe(false)
     expect(importedWords({ ...good, imported } as never)).toBe(' · brought in by EB from a file of Lantern Lane')
     expect(importedWords(good as never)).toBe('')
+  })
+
+  it('is never an aim for what must never be one, by hand or by rule', () => {
+    const role = ROLES.find((one) => one.never && one.values.kind === 'choice')
+    const [never = ''] = Object.keys(role?.never ?? {})
+    const fine = role?.values.kind === 'choice' ? Object.keys(role.values.options).find((one) => !role.never?.[one]) : undefined
+    const aim = (value: string | null) =>
+      parse({ kind: 'aim.set', body: { ...HERE, role: role?.id, value, why: 'x', from: 'hand' } })
+    expect(aim(never)).toMatchObject({ ok: false, code: 'never-an-aim' })
+    expect(aim(fine ?? '')).toMatchObject({ ok: true })
+    expect(aim(null)).toMatchObject({ ok: true })
   })
 
   it('may be as old as Ingle, and not a moment older', () => {
