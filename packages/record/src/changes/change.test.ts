@@ -99,7 +99,10 @@ describe('a change from outside', () => {
     }
     const three = { supply: 99, return: 99, trunk: 99 }
     expect(wrong(three).split(';')).toHaveLength(3)
-    expect(wrong({ ...three, 'before-filter': 99, 'after-filter': 99 })).toMatch(/; and 2 more\.$/)
+    expect(wrong({ ...three, 'before-filter': 99 })).toMatch(/; and 1 more\.$/)
+    const five = wrong({ ...three, 'before-filter': 99, 'after-filter': 99 })
+    expect(five).toMatch(/; and 2 more\.$/)
+    expect(five.split(';')).toHaveLength(4)
   })
 
   it('may not name a part of the state', () => {

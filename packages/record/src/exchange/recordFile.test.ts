@@ -16,6 +16,10 @@ describe('a record file', () => {
     const read = parseRecordFile(JSON.parse(JSON.stringify(file())), NOW)
     expect(read).toMatchObject({ ok: true, value: { siteId: uuid(0) } })
     expect(read.ok && read.value.changes).toHaveLength(4)
+    const photo = { id: uuid(4), mediaType: 'image/png', base64: 'aGVsbG8=' }
+    expect(parseRecordFile(file({ photos: [photo] }), NOW)).toMatchObject({ ok: true, value: { photos: [photo] } })
+    expect(parseRecordFile(file({ photos: undefined }), NOW)).toMatchObject({ ok: true, value: { photos: [] } })
+    expect(parseRecordFile(file({ photos: [null] }), NOW)).toMatchObject({ ok: false, code: 'photo-unreadable' })
   })
   it.each<[string, unknown, RegExp]>([
     ['something else', [1, 2], /not an Ingle record/],

@@ -45,6 +45,28 @@ describe('folding', () => {
     expect(stateOf([...pen.changes, ahead, named('mine', mine, { clock: '2026-11-24T20:00:00.001Z' }, 901)]).name).toBe('mine')
   })
 
+  it('passes over a check of a visit that it does not know', () => {
+    const alone = new Pen()
+    alone.write('check.set', { ...HERE, checkId: 'panels-back', done: true })
+    expect(stateOf(alone.changes).visits).toEqual([])
+  })
+
+  it('knows a bridge by its two ends, whichever is named first', () => {
+    const { pen } = begun()
+    const bridge = (a: 'R' | 'Rc' | 'Rh' | 'G', b: 'R' | 'Rc' | 'Rh' | 'G', there: boolean) =>
+      pen.write('bridge.set', { ...HERE, column: 'found', board: 'controller', a, b, there })
+    const bridges = () => visitOf(pen.changes).wiring.found.bridges.filter((one) => one.there)
+    bridge('Rc', 'Rh', true)
+    bridge('R', 'G', true)
+    expect(bridges()).toHaveLength(2)
+    bridge('Rh', 'Rc', false)
+    expect(bridges()).toMatchObject([{ a: 'R', b: 'G' }])
+    bridge('R', 'Rc', false)
+    expect(bridges()).toMatchObject([{ a: 'R', b: 'G' }])
+    bridge('R', 'G', false)
+    expect(bridges()).toEqual([])
+  })
+
   it('never lets an unknown field of a body into the state', () => {
     const { pen } = begun()
     pen.write('site.set', { name: 'Renamed', systems: [], foldVersion: 99, id: 'x' } as never)
