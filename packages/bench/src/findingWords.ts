@@ -2,6 +2,23 @@ import { finding } from '@ingle/core'
 
 /** Everything that a visit finds beside what core finds in its readings, and how it is said. */
 export const found = finding({
+  // airflow
+  'derate-unknown': [
+    'The site lies at {altitudeFt|altitude} and nobody has said whether the burner was derated for it.',
+    'Taken here: {pct}% less for each 1,000 ft. Read the conversion label beside the plate, or clock the meter; the local code’s rule goes first.',
+  ],
+  'gas-as-taken': [
+    'The metered volume was brought to the conditions of the heating value with {taken}.',
+    'Read them at the meter, or ask the supplier whether the heating value is as delivered at this height.',
+  ],
+  'input-not-clocked': [
+    'The input of this burner is the plate’s, not clocked.',
+    'Clock it at the meter before a heating tap is moved: a rise outside its window may be the fire, not the air.',
+  ],
+  'fire-unknown': [
+    'What the plate says of the {fire} fire is not known.',
+    'Enter its input and its rise on the Survey stage; until then no tap is aimed at for it.',
+  ],
   // zones
   'outlet-without-area': ['{outlet} has no area.', 'Measure its opening; until then its speed is not judged.'],
   'reading-past-table': [

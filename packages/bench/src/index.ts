@@ -41,11 +41,12 @@ export {
   pointersOf,
   USUAL_FIRING_S,
 } from './stages/airflow/fanLimit.ts'
-export type { Fire, Fires } from './stages/airflow/fires.ts'
-export { firesOnTaps, fireTapAims, flowsOnTaps, isFitted, waitForWarm } from './stages/airflow/heat.ts'
+export { type Fire, type Fires, fireFindings } from './stages/airflow/fires.ts'
+export { firesOnTaps, fireTapAims, flowsOnTaps, isFitted, unknownFires, waitForWarm } from './stages/airflow/heat.ts'
 export { ductFor } from './stages/airflow/heatingTap.ts'
 export { moveCautions } from './stages/airflow/moveCaution.ts'
-export { COOL_TAP_ROLE, SAME_TAP } from './stages/airflow/roles.ts'
+export { moveDrafts } from './stages/airflow/moveDrafts.ts'
+export { COOL_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from './stages/airflow/roles.ts'
 export { stagingOf } from './stages/airflow/staging.ts'
 export { settledApart, type Together, togetherOf } from './stages/airflow/together.ts'
 export { type AirflowViewId, airflowViews, furnaceOf, kitsOf } from './stages/airflow/views.ts'
@@ -72,5 +73,5 @@ export {
 export { ZONES_SOURCE } from './stages/zones/zones.ts'
 export { type Clock, clockOf, isTimeZone } from './visit/clock.ts'
 export { deviceName, devicesOf, equipmentIn, equipmentName, equipmentOf, type SystemDevice } from './visit/devices.ts'
-export { jotContextOf, lineContextOf, withAim } from './visit/jotContext.ts'
+export { jotContextOf, lineContextOf, nextAdjust, withAim } from './visit/jotContext.ts'
 export { type VisitOf, type VisitView, visitOf } from './visit/visitView.ts'

@@ -145,12 +145,32 @@ export const found = finding({
     'A slower heating tap; then look at the input.',
   ],
   'input-over-plate': [
-    'The meter gives {clocked} Btu/h, {awayPct}% over the plate.',
+    'The meter gives {clockedBtuH|heatRate}, {awayPct}% over the plate.',
     `Look first whether a pilot or another appliance was on the meter. If not: ${LICENSED_TEST}`,
   ],
   'input-under-plate': [
-    'The meter gives {clocked} Btu/h, {awayPct}% under the plate.',
+    'The meter gives {clockedBtuH|heatRate}, {awayPct}% under the plate.',
     `Clock it once more over a longer time, then ${LICENSED_TEST}`,
+  ],
+  'manifold-off': [
+    'On {fire} fire the manifold stands at {readInWc|static}, the plate says {plateInWc|static}.',
+    'Clock the input, then by licensed hands: inlet pressure first, then the regulator, then combustion and carbon monoxide proved.',
+  ],
+  'inlet-low': [
+    'The inlet pressure is {inletInWc|static} while it fires, under the {inletLeastInWc|static} of the plate.',
+    'Pipe, valve or supply: have it looked at before the manifold is touched; a starved burner soots.',
+  ],
+  'inlet-high': [
+    'The inlet pressure is {inletInWc|static}, over the {inletMostInWc|static} of the plate.',
+    'Shut the gas off and call the supplier: the valve is not built for it.',
+  ],
+  'co-over': [
+    '{coAirFreePpm} ppm of carbon monoxide, air-free, in the flue: more than the {mostPpm} ppm that a furnace may give.',
+    'Shut it down, air the house, and let a licensed hand find why before it fires again. The local code may ask for less.',
+  ],
+  'co-raised': [
+    '{coAirFreePpm} ppm of carbon monoxide, air-free, in the flue: higher than a clean burner gives.',
+    'Look at input, air and exchanger before it is left; read it again after ten minutes of firing.',
   ],
   'fan-off-below-return': [
     'Fan-off stands at {fanOffF|temperature} and the return air is {returnF|temperature}: the blower never stops.',

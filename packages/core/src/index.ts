@@ -10,11 +10,13 @@ export {
   solveJoint,
 } from './advice/joint.ts'
 export { constraintText, type NextMove, nextMove } from './advice/nextMove.ts'
-export { capital, list, percent, type Show, showIn, tapName } from './advice/show.ts'
+export { capital, list, percent, type Show, showIn, signedPct, tapName, tapSetName } from './advice/show.ts'
 export { splitCauses } from './advice/splitCause.ts'
 export {
+  ADJUST_ROLE,
   beyondWords,
   type JointInput,
+  optionSaid,
   type SystemJoint,
   systemJoint,
   TAP_NEEDS,
@@ -45,6 +47,18 @@ export {
   signalFor,
   signalPct,
 } from './airflow/driveFor.ts'
+export {
+  clockedInputBtuH,
+  DERATE_FROM_FT,
+  DERATE_PCT_PER_KFT,
+  deratedInputBtuH,
+  gasFindings,
+  type HeatingValueAs,
+  inputFinding,
+  type Metered,
+  USUAL_GAS,
+  volumeFactor,
+} from './airflow/gas.ts'
 export { type HeldAgainst, heldAgainst, holdsUntilTimes } from './airflow/heldMotor.ts'
 export type {
   AirflowInput,
@@ -75,7 +89,7 @@ export {
 } from './airflow/partBudget.ts'
 export { type AirflowPicture, airflowPicture, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
 export { readingsBy } from './airflow/readingsBy.ts'
-export { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise } from './airflow/riseWindow.ts'
+export { judgeRise } from './airflow/riseWindow.ts'
 export {
   PART_NAMES,
   POINT_NAMES,
@@ -87,7 +101,15 @@ export {
   type WalkStep,
   walkLine,
 } from './airflow/staticWalk.ts'
-export { type Constraint, chooseTap, type TapChoice, type TapOutcome } from './airflow/tapChoice.ts'
+export {
+  type Constraint,
+  chooseTap,
+  chosenFrom,
+  isSameSet,
+  outcomeAt,
+  type TapChoice,
+  type TapOutcome,
+} from './airflow/tapChoice.ts'
 export { flowTarget } from './airflow/target.ts'
 export {
   judgeTraverse,
@@ -148,6 +170,7 @@ export {
   type Expressed,
   express,
   meaningOf,
+  numbersOffered,
   offeredValues,
   readValue,
   sayBoth,

@@ -259,7 +259,17 @@ describe('all taps together', () => {
             ? ['nothing to choose']
             : [
                 ...joint.constraints.map((one) => `- ${one.id} ${one.knobs.join()} ${one.says}`),
-                tell(joint.points),
+                ...joint.unknown.map((one) => `unknown: ${one}`),
+                tell(
+                  joint.knobs.map(({ options }, knob) =>
+                    options.map((_, option) =>
+                      joint.pointAt(
+                        knob,
+                        joint.knobs.map((__, i) => (i === knob ? option : 0)),
+                      ),
+                    ),
+                  ),
+                ),
                 answer?.kind === 'fits'
                   ? tell({ fits: answer.choice, cost: answer.cost, binding: answer.binding.map((one) => one.constraint.id) })
                   : tell({ conflict: answer?.conflict.map((one) => one.id), least: answer?.least }),

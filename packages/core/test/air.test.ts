@@ -8,10 +8,11 @@ import { scaleSignal } from '../src/airflow/drive.ts'
 import { driveAt, driveForFlow } from '../src/airflow/driveFor.ts'
 import { expectedSplit } from '../src/airflow/expectedSplit.ts'
 import { fanAtSpeed, fanDuctCrossings, quadraticRoots } from '../src/airflow/fanLaws.ts'
+import { clockedInputBtuH, deratedInputBtuH, inputFinding } from '../src/airflow/gas.ts'
 import { heldAgainst } from '../src/airflow/heldMotor.ts'
 import { calibrationDue, instrumentDoubts } from '../src/airflow/instruments.ts'
 import { partBudget, remedies } from '../src/airflow/partBudget.ts'
-import { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise } from '../src/airflow/riseWindow.ts'
+import { judgeRise } from '../src/airflow/riseWindow.ts'
 import { staticWalk, walkLine } from '../src/airflow/staticWalk.ts'
 import { chooseTap } from '../src/airflow/tapChoice.ts'
 import { judgeTraverse, type TraverseDuct, traversePlan } from '../src/airflow/traversePlan.ts'
@@ -185,7 +186,7 @@ describe('blowers', () => {
           [TABLE, -8],
           [HELD, 0],
         ] as const) {
-          const { outcomes, ...choice } = chooseTap(table, coefficient, 1345, limits, adjust)
+          const { outcomes, ...choice } = chooseTap(table, coefficient, 1345, limits, [adjust])
           cases.push([
             `${coefficient}, ${tell(limits)}, ${table.kind} ${adjust}`,
             [
@@ -373,12 +374,26 @@ describe('furnaces', () => {
         [2, 92, 400],
         [2, 92, 3500],
         [2, 92, 3501],
-      ].map(([a, b, c]) => told(clockedInputBtuH(a as number, b as number, c as number))),
+      ].map(([ft3 = 0, seconds = 0, heatingValueBtuFt3 = 0]) =>
+        told(
+          clockedInputBtuH({
+            ft3,
+            seconds,
+            heatingValueBtuFt3,
+            as: 'delivered',
+            gaugeInWc: null,
+            gasF: null,
+            altitudeFt: 0,
+          }),
+        ),
+      ),
     ])
     cases.push(['derated', [0, 2000, 2001, 5280, 30_000].map((ft) => tell(deratedInputBtuH(80_000, ft)))])
     cases.push([
       'against the plate',
-      [60_000, 75_900, 76_100, 80_000, 84_000, 84_100, 95_000].map((one) => tell(inputFinding(one, 80_000) ?? 'as plated')),
+      [60_000, 75_900, 76_100, 80_000, 84_000, 84_100, 95_000].map((one) =>
+        tell(inputFinding(one, 80_000, showIn(BASE_UNITS)) ?? 'as plated'),
+      ),
     ])
     return expectSaid(expect, 'rise', cases)
   })

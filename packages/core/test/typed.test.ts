@@ -77,6 +77,7 @@ describe('numbers with units', () => {
 const context: JotContext = {
   units: BASE_UNITS,
   taps: ['1', '2', '3', 'Low'],
+  adjust: { stands: 10, offers: [-10, 0, 10] },
   settings: [
     { key: 'fan.satisfied.heat@controller', word: 'fan.heat', label: 'Fan after heating', setting: FAN_HEAT },
     { key: 'sensor.source@controller', word: 'sensor', label: 'Sensor', setting: SENSOR },

@@ -99,6 +99,7 @@ function Editor({ before }: { before: Profile | null }) {
           )}
           <Identity />
           <BlowerEditor />
+          <FurnacePlates />
           <SettingsEditor />
           <FormLine name="cautions" label="Cautions, one a line" lines={3} />
           <div className="sticky bottom-0 bg-base-200 py-3 flex flex-col gap-2">
@@ -131,6 +132,24 @@ function Identity() {
       <FormLine name="plate" label="Parts of the model code, by commas" hint="SKW2, W2-" />
       <FormLine name="looks" label="What it looks like" />
       <FormLine name="wires" label="Wires to the controller" numeric />
+    </section>
+  )
+}
+
+/** What the plate says of each fire: without it no rise has a window. */
+function FurnacePlates() {
+  const { watch } = useFormContext<ProfileForm>()
+  if (watch('kind') !== 'furnace') return null
+  return (
+    <section aria-label="Plate of each fire" className="panel p-4 grid gap-3 grid-cols-3">
+      <h2 className="font-bold col-span-3">Plate of each fire</h2>
+      <FormLine name="fires.0.input" label="High fire, or the only one: Btu/h" numeric />
+      <FormLine name="fires.0.from" label="Rise from, °F" numeric />
+      <FormLine name="fires.0.to" label="Rise to, °F" numeric />
+      <FormLine name="fires.1.input" label="Low fire: Btu/h" numeric />
+      <FormLine name="fires.1.from" label="Low fire, rise from, °F" numeric />
+      <FormLine name="fires.1.to" label="Low fire, rise to, °F" numeric />
+      <FormLine name="efficiency" label="Efficiency, %" numeric />
     </section>
   )
 }

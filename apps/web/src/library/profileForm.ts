@@ -48,6 +48,15 @@ export interface ProfileForm {
   cautions: string
   settings: SettingForm[]
   blower: Profile['blower'] | null
+  /** What the plate of a furnace says; nothing typed: nothing known. */
+  efficiency: string
+  fires: [FireForm, FireForm]
+}
+
+export interface FireForm {
+  input: string
+  from: string
+  to: string
 }
 
 export const emptySetting = (): SettingForm => settingToForm({ label: '', values: [], access: '' } as ProfileSetting)
@@ -64,6 +73,33 @@ export function profileToForm(profile: Profile): ProfileForm {
     cautions: profile.cautions.join('\n'),
     settings: profile.settings.map(settingToForm),
     blower: profile.blower ?? null,
+    efficiency: profile.furnace ? String(profile.furnace.efficiencyPct) : '',
+    fires: [fireToForm(profile.furnace?.fires[0]), fireToForm(profile.furnace?.fires[1])],
+  }
+}
+
+const fireToForm = (fire: NonNullable<Profile['furnace']>['fires'][number] | undefined): FireForm =>
+  fire
+    ? { input: String(fire.inputBtuH), from: String(fire.riseLowF), to: String(fire.riseHighF) }
+    : { input: '', from: '', to: '' }
+
+/** The plate as it was typed: a field that is half typed stays as it is, for `parseProfile` to say what it lacks. */
+function furnaceOfForm(form: ProfileForm, before: Profile['furnace']): Profile['furnace'] | undefined {
+  const typed = form.fires.filter((one) => Object.values(one).some((text) => text.trim() !== ''))
+  if (form.efficiency.trim() === '' && typed.length === 0) return undefined
+  return {
+    ...before,
+    efficiencyPct: numberOr(form.efficiency) ?? Number.NaN,
+    fires: [
+      ...typed.map((one, i) => ({
+        ...before?.fires[i],
+        inputBtuH: numberOr(one.input) ?? Number.NaN,
+        riseLowF: numberOr(one.from) ?? Number.NaN,
+        riseHighF: numberOr(one.to) ?? Number.NaN,
+      })),
+      ...(before?.fires.slice(2) ?? []),
+    ],
+    source: before?.source ?? 'plate of the furnace',
   }
 }
 
@@ -76,7 +112,8 @@ export function formToProfile(form: ProfileForm, before: Profile | null, id: str
     ...optional('looks', form.looks.trim() || undefined),
     ...optional('wires', numberOr(form.wires)),
   }
-  const { blower: _, ...rest } = before ?? {}
+  const { blower: _, furnace, ...rest } = before ?? {}
+  const plates = furnaceOfForm(form, furnace)
   return {
     ...rest,
     format: before?.format ?? PROFILE_FORMAT,
@@ -88,6 +125,7 @@ export function formToProfile(form: ProfileForm, before: Profile | null, id: str
     description: form.description.trim(),
     ...(Object.values(seen).some((one) => one !== undefined) && { seen }),
     ...(form.blower && { blower: form.blower }),
+    ...(plates && { furnace: plates }),
     settings: form.settings.map(formToSetting),
     cautions: lines(form.cautions),
   } as Profile

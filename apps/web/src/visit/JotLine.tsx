@@ -1,4 +1,4 @@
-import { jotContextOf, type LedgerRow, STAGES, type StageId, sawOf, withAim } from '@ingle/bench'
+import { jotContextOf, type LedgerRow, nextAdjust, STAGES, type StageId, sawOf, withAim } from '@ingle/bench'
 import { completions, type JotContext, type JotReading, parseJot } from '@ingle/core'
 import { type Change, type ChangeId, changesOf, describeChange, type RowColumn, type TryId } from '@ingle/record'
 import { Delete, Keyboard } from 'lucide-react'
@@ -72,7 +72,7 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
       ...visit.at,
       tryId: correctedTry(correcting) ?? last?.id ?? null,
       tap: last?.tap ?? null,
-      adjustPct: last?.adjustPct ?? 0,
+      adjustPct: nextAdjust(visit),
       filter: last?.filter ?? ('as-found' as const),
       ...(intent.kind === 'setting' && { saw: sawIn(visit.ledger, intent) }),
     }

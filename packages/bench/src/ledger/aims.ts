@@ -1,4 +1,5 @@
 import {
+  ADJUST_ROLE,
   type AirflowPicture,
   constraintText,
   type Expressed,
@@ -7,12 +8,14 @@ import {
   type RuledAim,
   ruledAims,
   type Show,
+  signedPct,
   tapName,
+  tapSetName,
 } from '@ingle/core'
 import type { GivenAim, SystemState } from '@ingle/record'
 import type { Fire, Fires } from '../stages/airflow/fires.ts'
-import { fireTaps, heaterTap } from '../stages/airflow/heatingTap.ts'
-import { COOL_TAP_ROLE, HEAT_TAP_ROLE, LOW_FIRE_TAP_ROLE } from '../stages/airflow/roles.ts'
+import { coolChoice, fireTaps, heaterTap } from '../stages/airflow/heatingTap.ts'
+import { COOL_TAP_ROLE, HEAT_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from '../stages/airflow/roles.ts'
 import type { SystemDevice } from '../visit/devices.ts'
 
 /** What a row should be set to, and why. */
@@ -32,6 +35,8 @@ export interface Aim {
 
 /** What aims are worked out from: the same for every row of a system. */
 export interface AimGround {
+  /** What somebody gave, by the keys of rows. */
+  given: ReadonlyMap<string, GivenAim>
   fires: Fires
   system: SystemState
   picture: AirflowPicture
@@ -44,7 +49,8 @@ export const ruledFor = (system: SystemState, devices: readonly SystemDevice[], 
   ruledAims(system.rules, { equipment: devices.map((one) => one.profile.kind), climate, wishes: system.wishes })
 
 /** The aim of a row: given by hand before worked out, worked out before a house rule. Null when nothing says one. */
-export function aimOf(row: ResolvedSetting, given: GivenAim | null, ground: AimGround): Aim | null {
+export function aimOf(row: ResolvedSetting & { key: string }, ground: AimGround): Aim | null {
+  const given = ground.given.get(row.key)
   const made = (meaning: string, why: string, source: string, more: Partial<Aim> = {}): Aim => {
     const fit = express(row.setting, meaning)
     return { meaning, why, source, fit, value: fit.fit === 'none' ? null : fit.value, refined: [], cost: '', ...more }
@@ -73,12 +79,14 @@ interface Worked {
 }
 
 /** Aims that follow from tables, from the survey and from what can only be right one way. */
-function workedOut(row: ResolvedSetting, { system, picture, fires, show }: AimGround): Worked | null {
+function workedOut(row: ResolvedSetting, { system, picture, fires, show, given }: AimGround): Worked | null {
   switch (row.id) {
     case COOL_TAP_ROLE:
       return coolAim(picture, show)
+    case ADJUST_ROLE:
+      return adjustAim(picture, given.get(COOL_TAP_ROLE)?.value ?? null, show)
     case HEAT_TAP_ROLE:
-      return fires.high ? fireAim(picture, fires.high, 'high', show) : heatAim(picture, show)
+      return fires.high ? fireAim(picture, fires.high, 'high', show) : heatAim(row, picture, show)
     case LOW_FIRE_TAP_ROLE:
       return fires.low ? fireAim(picture, fires.low, 'low', show) : null
     case 'system.capacity':
@@ -106,14 +114,28 @@ const TABLE = 'Blower table and readings'
 
 /** While the filter is still dirty the aim is the tap for a clean one: the tap is set once, the filter changes often. */
 function coolAim(picture: AirflowPicture, show: Show): Worked | null {
-  const choice = picture.cleanChoice ?? picture.choice
+  const choice = coolChoice(picture)
   const best = choice?.best
   const label = best ? picture.input.blower?.table.taps[best.tap] : undefined
   if (!best?.point || !label) return null
   const filter = picture.current?.input.filter === 'as-found' && picture.cleanChoice ? ' with a clean filter' : ''
   return {
     meaning: label,
-    why: `${show('flow', best.point.flowCfm)}${filter}, aim ${show('flow', picture.aimCfm ?? 0)}${choice?.binding && choice.wished ? `; ${tapName(picture.input.blower?.table.taps[choice.wished.tap] ?? '')} would be nearer but ${constraintText(choice.binding, picture, show)}` : ''}`,
+    why: `${show('flow', best.point.flowCfm)}${best.adjustPct === 0 ? '' : `, with an adjust of ${signedPct(best.adjustPct)}`}${filter}, aim ${show('flow', picture.aimCfm ?? 0)}${choice?.binding && choice.wished ? `; ${tapSetName(picture.input.blower?.table.taps[choice.wished.tap] ?? '', choice.wished.adjustPct)} would be nearer but ${constraintText(choice.binding, picture, show)}` : ''}`,
+    source: TABLE,
+  }
+}
+
+/** The adjust goes with the cooling tap: both are searched together, or the adjust for the tap that somebody decided on. */
+function adjustAim(picture: AirflowPicture, decided: string | null, show: Show): Worked | null {
+  const taps = picture.input.blower?.table.taps ?? []
+  const best = coolChoice(picture, decided === null ? null : taps.indexOf(decided))?.best
+  const label = best ? taps[best.tap] : undefined
+  if (!best?.point || !label) return null
+  const gives = `${tapName(label)} gives ${show('flow', best.point.flowCfm)}`
+  return {
+    meaning: String(best.adjustPct),
+    why: best.adjustPct === 0 ? `${gives} without one` : `${gives} with it, aim ${show('flow', picture.aimCfm ?? 0)}`,
     source: TABLE,
   }
 }
@@ -131,8 +153,8 @@ function fireAim(picture: AirflowPicture, fire: Fire, which: string, show: Show)
     : null
 }
 
-function heatAim(picture: AirflowPicture, show: Show): Worked | null {
-  const tap = heaterTap(picture)
+function heatAim({ setting }: ResolvedSetting, picture: AirflowPicture, show: Show): Worked | null {
+  const tap = heaterTap(picture, express(setting, SAME_TAP).fit === 'exact')
   if (!tap) return null
   const { floorCfm, input } = picture
   switch (tap.because) {
@@ -147,7 +169,7 @@ function heatAim(picture: AirflowPicture, show: Show): Worked | null {
     case 'least-that-is-enough':
       return {
         meaning: tap.tap,
-        why: `lowest ${tapName(tap.tap)} over the heater’s ${show('flow', floorCfm ?? 0)}`,
+        why: `${tapName(tap.tap)} has the least flow over the heater’s ${show('flow', floorCfm ?? 0)}`,
         source: TABLE,
       }
   }

@@ -25,14 +25,10 @@ export interface LedgerRow extends KnownRow {
 }
 
 /** Puts beside every row what it should be. */
-export function ledgerOf(
-  rows: readonly KnownRow[],
-  givenBy: ReadonlyMap<string, GivenAim>,
-  ground: AimGround,
-): readonly LedgerRow[] {
+export function ledgerOf(rows: readonly KnownRow[], ground: AimGround): readonly LedgerRow[] {
   return rows.map((row) => {
-    const given = givenBy.get(row.key) ?? null
-    const aim = aimOf(row, given, ground)
+    const given = ground.given.get(row.key) ?? null
+    const aim = aimOf(row, ground)
     const differs = row.left !== null && aim !== null && row.left.value !== aim.value
     // Proof belongs to the value it was taken with: a later Left needs a new one.
     const proof = row.proof && row.left && Date.parse(row.proof.at) >= Date.parse(row.left.at) ? row.proof : null

@@ -17,10 +17,21 @@ export function jotContextOf(v: VisitView, open: StageId): JotContext {
   return {
     units: v.units,
     taps: v.picture.input.blower?.table.taps ?? [],
+    adjust: adjustOf(v),
     settings: jotSettings(v.ledger),
     grilles: grillesOf(v),
     wanted: [...new Set(wanted)],
   }
+}
+
+/** The adjust that a try starts with where its line names none: as the last try, else as the ledger has it. */
+export const nextAdjust = ({ here, picture }: VisitView): number =>
+  here.tries.at(-1)?.adjustPct ?? picture.input.adjustStandsPct ?? 0
+
+function adjustOf(v: VisitView): JotContext['adjust'] {
+  const offers = v.picture.input.blower?.adjustsPct ?? [0]
+  const stands = nextAdjust(v)
+  return offers.length > 1 || stands !== 0 ? { stands, offers } : null
 }
 
 /** What a line that corrects a change is written with. */

@@ -85,7 +85,8 @@ class View implements VisitView {
     const rows = rowsOf(this.devices, this.here)
     this.picture = airflowPicture(airflowInput(state, system, visit, this.devices, rows))
     this.fires = firesOf(this.here.firing, equipmentIn(this.devices)?.furnace, state.altitudeFt)
-    this.ledger = ledgerOf(rows, givenAims(state, system, visit), {
+    this.ledger = ledgerOf(rows, {
+      given: givenAims(state, system, visit),
       system,
       picture: this.picture,
       fires: this.fires,

@@ -1,14 +1,14 @@
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES } from '../airflow/staticWalk.ts'
-import type { Constraint, TapOutcome } from '../airflow/tapChoice.ts'
+import { type Constraint, isSameSet, outcomeAt, type TapOutcome } from '../airflow/tapChoice.ts'
 import { type Finding, findings, HEAVY_SHARE } from './findings.ts'
-import { capital, percent, type Show, tapName } from './show.ts'
+import { capital, percent, type Show, tapSetName } from './show.ts'
 
 /** What the one button beside the advice does. */
 type MoveAction =
   | { kind: 'jot'; label: string; text: string }
-  | { kind: 'try'; label: string; tap: number | null; filter: 'as-found' | 'clean' }
-  | { kind: 'leave'; label: string; tap: number }
+  | { kind: 'try'; label: string; tap: number | null; adjustPct: number; filter: 'as-found' | 'clean' }
+  | { kind: 'leave'; label: string; tap: number; adjustPct: number }
   | { kind: 'stage'; label: string; stage: 'survey' | 'hand-over' }
 
 export interface NextMove {
@@ -171,6 +171,13 @@ function fromFinding(found: readonly Finding[], kind: Finding['kind'], lead: str
   }
 }
 
+/** A tap as it is to be set; the adjust is said where there is one, or where there is one now that has to go. */
+const setName = ({ input, current }: AirflowPicture, { tap, adjustPct }: { tap: number; adjustPct: number }): string =>
+  tapSetName(input.blower?.table.taps[tap] ?? '', adjustPct, (current?.input.adjustPct ?? 0) !== 0)
+
+/** What the blower runs on now. */
+const setNow = ({ input }: TryResult): string => tapSetName(input.tapLabel, input.adjustPct)
+
 const inBand = (picture: AirflowPicture, flowCfm: number) =>
   flowCfm >= (picture.aimLowCfm ?? 0) && flowCfm <= (picture.aimHighCfm ?? Number.POSITIVE_INFINITY)
 
@@ -181,7 +188,7 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
   const { current, input } = picture
   const rated = input.blower?.ratedStaticInWc
   if (!current || current.externalInWc === null || rated === undefined || current.externalInWc <= rated) return null
-  const tap = tapName(current.input.tapLabel)
+  const tap = setNow(current)
   const over = `${show('static', current.externalInWc)} across the cabinet against a rated ${show('static', rated)}.`
   if (current.input.filter === 'as-found' && current.filterCoefficient === null) {
     return {
@@ -195,7 +202,7 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
   }
   const filterStep = current.walk.steps.find((step) => step.parts.length === 1 && step.parts[0] === 'filter')
   const filterHeavy = (filterStep?.share ?? 0) >= HEAVY_SHARE
-  const cleanHere = picture.cleanChoice?.outcomes[current.input.tap ?? -1]
+  const cleanHere = outcomeAt(picture.cleanChoice, current.input)
   const filterTakes = filterStep
     ? `The filter alone takes ${show('static', filterStep.dropInWc)}, ${percent(filterStep.share ?? 0)} of it.`
     : ''
@@ -205,16 +212,22 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
         key: 'change-filter-blind',
         headline: `Change the filter, stay on ${tap}, measure again.`,
         because: `${over} ${filterTakes} The clean drop of this filter is not known, so what it will bring cannot be worked out yet.`,
-        action: { kind: 'try', label: 'Log the next try', tap: current.input.tap, filter: 'clean' },
+        action: {
+          kind: 'try',
+          label: 'Log the next try',
+          tap: current.input.tap,
+          adjustPct: current.input.adjustPct,
+          filter: 'clean',
+        },
         rests: ['static', 'walk'],
         covers: ['over-rated-static', 'heavy-filter'],
       }
     }
     const best = picture.cleanChoice?.best ?? cleanHere
-    const stay = best.tap === current.input.tap
+    const stay = isSameSet(best, current.input)
     const target = stay ? cleanHere : best
     const point = target.point ?? cleanHere.point
-    const name = tapName(input.blower?.table.taps[target.tap] ?? '')
+    const name = setName(picture, target)
     return {
       key: 'change-filter',
       headline: `Change the filter, ${stay ? 'stay on' : 'move to'} ${name}, measure again.`,
@@ -222,13 +235,13 @@ function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
         `${over} ${filterTakes} A clean filter should bring the static to about ${show('static', point.staticInWc)} and the flow to ${show('flow', point.flowCfm)}${
           inBand(picture, point.flowCfm) ? ': inside the aim' : ''
         }. ${whyNotFaster(picture, show)}`.trim(),
-      action: { kind: 'try', label: 'Log the next try', tap: target.tap, filter: 'clean' },
+      action: { kind: 'try', label: 'Log the next try', tap: target.tap, adjustPct: target.adjustPct, filter: 'clean' },
       rests: ['static', 'walk', 'clean', 'aim'],
       covers: ['over-rated-static', 'heavy-filter'],
     }
   }
   const best = picture.choice?.best
-  if (best?.point && best.tap !== current.input.tap) return null // a lower tap brings it under the rating: let changeTap say so
+  if (best?.point && !isSameSet(best, current.input)) return null // a lower tap brings it under the rating: let changeTap say so
   const worst = current.walk.worst
   const unknownWalk = current.walk.steps.some((step) => step.parts.length > 1 && !step.parts.includes('cabinet'))
   if (unknownWalk) {
@@ -257,7 +270,7 @@ function changeTap(picture: AirflowPicture, show: Show): Draft | null {
   const { current, choice, input } = picture
   const flow = flowOf(current)
   if (!current || !choice || flow === null || input.blower === null) return null
-  const label = (outcome: TapOutcome) => tapName(input.blower?.table.taps[outcome.tap] ?? '')
+  const label = (outcome: TapOutcome) => setName(picture, outcome)
   if (!choice.best) {
     return {
       key: 'none-fits',
@@ -267,10 +280,10 @@ function changeTap(picture: AirflowPicture, show: Show): Draft | null {
       rests: ['taps', 'aim'],
     }
   }
-  if (choice.best.tap === current.input.tap) return null
+  if (isSameSet(choice.best, current.input)) return null
   const point = choice.best.point
   if (!point) return null
-  const here = choice.outcomes[current.input.tap ?? -1]
+  const here = outcomeAt(choice, current.input)
   // Within the band and inside every limit is good enough: no change for the sake of a few cfm.
   if (here?.breaks.length === 0 && inBand(picture, flow)) return null
   const direction = flow < (picture.aimCfm ?? 0) ? 'under' : 'over'
@@ -278,10 +291,16 @@ function changeTap(picture: AirflowPicture, show: Show): Draft | null {
   return {
     key: 'change-tap',
     headline: `Move to ${label(choice.best)} and measure again.`,
-    because: `${tapName(current.input.tapLabel)} gives ${show('flow', flow)}, ${off} ${direction} the aim${
+    because: `${setNow(current)} gives ${show('flow', flow)}, ${off} ${direction} the aim${
       here && here.breaks.length > 0 ? `, and ${here.breaks.map((one) => constraintText(one, picture, show)).join(' and ')}` : ''
     }. ${capital(label(choice.best))} should give ${show('flow', point.flowCfm)} at ${show('static', point.staticInWc)}. ${whyNotFaster(picture, show)}`.trim(),
-    action: { kind: 'try', label: 'Log the next try', tap: choice.best.tap, filter: current.input.filter },
+    action: {
+      kind: 'try',
+      label: 'Log the next try',
+      tap: choice.best.tap,
+      adjustPct: choice.best.adjustPct,
+      filter: current.input.filter,
+    },
     rests: ['taps', 'aim', 'duct'],
   }
 }
@@ -290,7 +309,7 @@ function changeTap(picture: AirflowPicture, show: Show): Draft | null {
 function whyNotFaster(picture: AirflowPicture, show: Show): string {
   const choice = picture.current?.input.filter === 'as-found' && picture.cleanChoice ? picture.cleanChoice : picture.choice
   if (!choice?.binding || !choice.wished) return ''
-  const label = capital(tapName(picture.input.blower?.table.taps[choice.wished.tap] ?? ''))
+  const label = capital(setName(picture, choice.wished))
   return `${label} comes nearer the aim, but ${constraintText(choice.binding, picture, show)}.`
 }
 
@@ -314,7 +333,7 @@ export function constraintText(constraint: Constraint, picture: AirflowPicture, 
 function whatMustChange(picture: AirflowPicture, show: Show): string {
   const wished = picture.choice?.wished
   if (!wished?.point) return 'No tap of this blower meets the duct inside its table: check the readings, then the duct.'
-  const label = tapName(picture.input.blower?.table.taps[wished.tap] ?? '')
+  const label = setName(picture, wished)
   const breaks = wished.breaks.map((one) => constraintText(one, picture, show)).join(' and ')
   const worst = picture.current?.walk.worst
   const where = worst
@@ -339,15 +358,18 @@ function needSplit(picture: AirflowPicture, show: Show): Draft | null {
 function leaveIt(picture: AirflowPicture, show: Show): Draft | null {
   const { current, input } = picture
   const flow = flowOf(current)
-  if (!current || flow === null || current.input.tap === null || input.leftTap === current.input.tap) return null
-  const tap = tapName(current.input.tapLabel)
+  if (!current || flow === null || current.input.tap === null) return null
+  const { adjustPct } = current.input
+  const adjustLeft = input.adjustStandsPct === null || Math.abs(input.adjustStandsPct - adjustPct) < 1e-9
+  if (input.leftTap === current.input.tap && adjustLeft) return null
+  const tap = setNow(current)
   return {
     key: 'leave',
     headline: `Leave it on ${tap}.`,
     because: `${show('flow', flow)} at ${show('static', current.externalInWc ?? 0)} meets ${
       inBand(picture, flow) ? `the aim of ${show('flow', picture.aimCfm ?? 0)}` : 'every limit and comes nearest the aim'
     }, and nothing read so far speaks against it.`,
-    action: { kind: 'leave', label: `Set Left to ${tap}`, tap: current.input.tap },
+    action: { kind: 'leave', label: `Set Left to ${tap}`, tap: current.input.tap, adjustPct },
     rests: ['flow-combined', 'aim', 'taps'],
   }
 }

@@ -14,6 +14,13 @@ export const percent = (share: number): string => `${Math.round(share * 100)}%`
 /** "tap 3" for a numbered tap, the maker's own word otherwise. */
 export const tapName = (label: string): string => (/^\w{1,2}$/.test(label) ? `tap ${label}` : label)
 
+/** "+10%", "−5%", "0%". */
+export const signedPct = (pct: number): string => `${pct > 0 ? '+' : pct < 0 ? '−' : ''}${Math.abs(pct)}%`
+
+/** "tap 3", or "tap 3, adjust +10%" where there is an adjust, or where one has to be said. */
+export const tapSetName = (label: string, adjustPct: number, saysAdjust = false): string =>
+  `${tapName(label)}${adjustPct !== 0 || saysAdjust ? `, adjust ${signedPct(adjustPct)}` : ''}`
+
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 export function list(words: readonly string[], last: 'and' | 'or' = 'and'): string {

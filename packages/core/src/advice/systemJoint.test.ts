@@ -5,7 +5,7 @@ import { attempt, scenario } from '../testing/scenario.ts'
 import type { ZoneCase } from '../zones/judge.ts'
 import { solveJoint } from './joint.ts'
 import { showIn } from './show.ts'
-import { type JointInput, systemJoint } from './systemJoint.ts'
+import { type JointInput, optionSaid, systemJoint } from './systemJoint.ts'
 
 const TAPS = ['1', '2', '3', '4', '5']
 const knob = (need: JointInput['taps'][number]['need'], label: string, same = false): JointInput['taps'][number] => ({
@@ -53,7 +53,7 @@ describe('taps of a system as one problem', () => {
     })
     const answer = solveJoint(joint)
     if (answer.kind !== 'fits') throw new Error(answer.conflict.map((one) => one.id).join())
-    const flows = joint.points.map((points, i) => points[answer.choice[i] as number]?.flowCfm ?? 0)
+    const flows = joint.knobs.map((_, i) => joint.pointAt(i, answer.choice)?.flowCfm ?? 0)
     expect(64_000 / (1.07 * (flows[1] as number))).toBeLessThan(65)
     expect(flows[2]).toBeLessThanOrEqual(flows[1] as number)
     expect(flows[3]).toBeLessThanOrEqual(flows[0] as number)
@@ -112,6 +112,63 @@ describe('taps of a system as one problem', () => {
     expect(by[0]).toBe(0)
     expect(by[4]).toBeGreaterThan(0)
     expect([...by].sort((a, b) => a - b)).toEqual(by)
+  })
+
+  it('searches the adjust together with the taps, and takes one only where it is worth it', () => {
+    const adjusted = (supply: number, back: number, capacityTons: number) => {
+      const { blower, ...rest } = scenario({ tries: [attempt({ probes: { supply, return: back }, filter: 'clean' })] })
+      const picture = airflowPicture({
+        ...rest,
+        capacityTons,
+        heaterKw: 0,
+        blower: blower && { ...blower, adjustsPct: [-10, 0, 10] },
+      })
+      const joint = problem({ picture, taps: [knob('cool', 'Cooling tap')] })
+      const answer = solveJoint(joint)
+      if (answer.kind !== 'fits') throw new Error(answer.conflict.map((one) => one.id).join())
+      return [joint.knobs.map((one, i) => optionSaid(one, answer.choice[i] as number)), joint.pointAt(0, answer.choice)?.flowCfm]
+    }
+    // Tap 3 by itself is inside the band.
+    expect(adjusted(0.2, -0.25, 3.5)[0]).toEqual(['3', '0%'])
+    // An aim of 1,229 cfm lies between tap 2 (1,154) and tap 3 (1,308), more than 5% from both: tap 2 and 10% meets it.
+    const [set, flow] = adjusted(0.2, -0.25, 3.2)
+    expect(set).toEqual(['2', '+10%'])
+    // By hand: 1.1 × the table at 0.416 in.wc, 1.1 × 1,143 = 1,257.
+    expect(flow).toBeCloseTo(1257, -1)
+  })
+
+  it('gives a heater the least flow that passes where it has a tap of its own', () => {
+    const picture = airflowPicture(
+      scenario({ tries: [attempt({ probes: { supply: 0.2, return: -0.25 }, filter: 'clean' })], heaterOnThisTap: false }),
+    )
+    const joint = problem({ picture, taps: [knob('cool', 'Cooling tap'), knob('heat', 'Heater tap')] })
+    const answer = solveJoint(joint)
+    // 9 kW wants 1,050 cfm; tap 2 gives 1,154, tap 1 989.
+    expect(answer.kind === 'fits' && joint.knobs[1]?.options[answer.choice[1] as number]).toBe('2')
+  })
+
+  it.each([
+    ['the high fire', { high: null, low: { heatBtuH: 43_000, lowF: 25, highF: 45 } }, [/high fire/]],
+    ['the low fire', { high: { heatBtuH: 64_000, lowF: 35, highF: 65 }, low: null }, [/low fire/]],
+    ['both', { high: null, low: null }, [/high fire/, /low fire/]],
+  ] as const)('says that %s is not known', (_, fires, unknown) => {
+    const joint = problem({ taps: [knob('cool', 'Cooling'), knob('heat', 'High'), knob('heatLow', 'Low')], fires })
+    expect(joint.unknown).toEqual(unknown.map((one) => expect.stringMatching(one)))
+  })
+
+  it('says which heater is not known, or its least flow', () => {
+    const of = (heaterKw: number | null) =>
+      problem({
+        picture: airflowPicture(
+          scenario({ heaterKw, tries: [attempt({ probes: { supply: 0.2, return: -0.25 }, filter: 'clean' })] }),
+        ),
+      }).unknown
+    expect([of(0), of(9), of(null), of(7)]).toEqual([
+      [],
+      [],
+      [expect.stringContaining('which heater')],
+      [expect.stringContaining('7 kW')],
+    ])
   })
 
   it('has nothing to say before the duct is known', () => {

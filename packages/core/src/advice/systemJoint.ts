@@ -3,7 +3,7 @@ import type { AirflowPicture } from '../airflow/picture.ts'
 import { fanOfTap } from '../zones/fan.ts'
 import { judgeZones, type ZoneCase } from '../zones/judge.ts'
 import type { JointConstraint, JointProblem, Knob } from './joint.ts'
-import { percent, type Show } from './show.ts'
+import { percent, type Show, signedPct } from './show.ts'
 
 /** Needs that a blower's tap serves, with the role of the setting that picks it. */
 export const TAP_NEEDS = {
@@ -14,6 +14,9 @@ export const TAP_NEEDS = {
   continuous: 'airflow.continuous',
 } as const
 export type TapNeed = keyof typeof TAP_NEEDS
+
+/** The role of the setting that moves all taps by a share. */
+export const ADJUST_ROLE = 'airflow.adjust'
 
 /** Heat of a fire into the air, and the rise that its plate allows. */
 interface FireWindow {
@@ -26,8 +29,8 @@ export interface JointInput {
   picture: AirflowPicture
   /** For each need that this device sets: its values, and the tap that each stands for (null: the same as cooling). */
   taps: readonly { need: TapNeed; label: string; values: readonly string[]; tapOf: readonly (number | null)[] }[]
-  /** A furnace: heat into the air on each fire, and the window of its plate. */
-  fires: { high: FireWindow; low: FireWindow | null } | null
+  /** A furnace: heat into the air on each fire, and the window of its plate; a fire that nobody knows is null. */
+  fires: { high: FireWindow | null; low: FireWindow | null } | null
   /** The zoned duct, where there is one; its fan is put in by tap. */
   zones: ZoneCase | null
   show: Show
@@ -38,9 +41,14 @@ const LOW_STAGE_SHARE = 0.7
 const CONTINUOUS_SHARE = 0.5
 
 export interface SystemJoint extends JointProblem {
-  /** What each knob's option brings on the measured duct. */
-  points: readonly (readonly (OperatingPoint | null)[])[]
+  /** What a knob brings on the measured duct in a choice; null off the table, and for the adjust, which brings nothing itself. */
+  pointAt: (knob: number, choice: readonly number[]) => OperatingPoint | null
+  /** What has to be known before any set may be aimed at, in words; nothing: all of it is. */
+  unknown: readonly string[]
 }
+
+/** Choices that one problem may have: more, and the adjust is left where it is. */
+const MOST_CHOICES = 300_000
 
 /**
  * Taps of a system as one problem: every tap that has to be chosen, and everything that has to hold at once: aim, floors,
@@ -55,21 +63,30 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
   if (!blower || coefficient === null || aimCfm === null || aimLowCfm === null || aimHighCfm === null) return null
   const cool = taps.findIndex((one) => one.need === 'cool')
   if (cool < 0) return null
+  const now = picture.current?.input.adjustPct ?? 0
+  const offered = [...new Set([...blower.adjustsPct, now])]
+  const adjusts = taps.reduce((count, one) => count * one.values.length, offered.length) > MOST_CHOICES ? [now] : offered
   const knobs = taps.map((one): Knob => ({ id: TAP_NEEDS[one.need], label: one.label, options: one.values }))
-  const adjust = picture.current?.input.adjustPct ?? 0
-  const onDuct = blower.table.taps.map((_, tap) => tapOnDuct(blower.table, tap, coefficient, adjust))
-  const points = taps.map((one) => one.tapOf.map((tap) => (tap === null ? null : (onDuct[tap] ?? null))))
+  if (adjusts.length > 1) knobs.push({ id: ADJUST_ROLE, label: 'Adjust', options: adjusts.map(String) })
+  const adjustAt = (choice: readonly number[]): number => (adjusts.length > 1 ? (choice[taps.length] as number) : 0)
+  const onDuct = blower.table.taps.map((_, tap) => adjusts.map((pct) => tapOnDuct(blower.table, tap, coefficient, pct)))
   const pointAt = (knob: number, choice: readonly number[]): OperatingPoint | null => {
-    const tap = taps[knob]?.tapOf[choice[knob] as number]
-    if (tap === null) return points[cool]?.[choice[cool] as number] ?? null
-    return points[knob]?.[choice[knob] as number] ?? null
+    const of = taps[knob]
+    if (!of) return null
+    const tap = of.tapOf[choice[knob] as number] ?? taps[cool]?.tapOf[choice[cool] as number]
+    return tap === null || tap === undefined ? null : (onDuct[tap]?.[adjustAt(choice)] ?? null)
   }
   const flowAt = (knob: number, choice: readonly number[]): number => pointAt(knob, choice)?.flowCfm ?? Number.NaN
   /** A tap that leaves the table breaks whatever is asked of it. */
   const orOff = (value: number): number => (Number.isNaN(value) ? 1 : value)
   const constraints: JointConstraint[] = []
   const add = (id: string, says: string, on: readonly number[], beyond: (choice: readonly number[]) => number) =>
-    constraints.push({ id, says, knobs: on, beyond: (choice) => orOff(beyond(choice)) })
+    constraints.push({
+      id,
+      says,
+      knobs: adjusts.length > 1 ? [...on, taps.length] : on,
+      beyond: (choice) => orOff(beyond(choice)),
+    })
   const indexOf = (need: TapNeed) => taps.findIndex((one) => one.need === need)
   const low = indexOf('coolLow')
   const heat = indexOf('heat')
@@ -120,7 +137,7 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
         return Math.max(riseF / fire.highF - 1, fire.lowF / riseF - 1)
       },
     )
-  if (fires && heat >= 0) window(heat, fires.high, 'rise-high-fire', 'High fire')
+  if (fires?.high && heat >= 0) window(heat, fires.high, 'rise-high-fire', 'High fire')
   if (fires?.low && heatLow >= 0) window(heatLow, fires.low, 'rise-low-fire', 'Low fire')
   const order = (below: number, above: number, id: string, says: string) =>
     below >= 0 && above >= 0 && add(id, says, [below, above], (choice) => flowAt(below, choice) / flowAt(above, choice) - 1)
@@ -128,37 +145,57 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
   order(heatLow, heat, 'heat-order', 'Low fire blows no more than high fire')
   order(continuous, low >= 0 ? low : cool, 'continuous-order', 'The fan between calls blows no more than the lowest stage')
   if (zones) {
-    const worstBy = onDuct.map((_, tap) => {
-      const fan = fanOfTap(blower.table, tap, adjust)
-      const judged = fan.ok ? judgeZones({ ...zones, network: { ...zones.network, fan: fan.value } }) : fan
-      if (!judged.ok) return 1
-      const [worst] = judged.value.order
-      return worst === undefined ? 0 : (judged.value.severity[worst] as number)
-    })
+    const worstBy = onDuct.map((_, tap) =>
+      adjusts.map((pct) => {
+        const fan = fanOfTap(blower.table, tap, pct)
+        const judged = fan.ok ? judgeZones({ ...zones, network: { ...zones.network, fan: fan.value } }) : fan
+        if (!judged.ok) return 1
+        const [worst] = judged.value.order
+        return worst === undefined ? 0 : (judged.value.severity[worst] as number)
+      }),
+    )
     add('zones', 'Every combination of zones stays within its limits', [cool], (choice) => {
       const tap = taps[cool]?.tapOf[choice[cool] as number]
-      return tap === null || tap === undefined ? 0 : (worstBy[tap] ?? 0)
+      return tap === null || tap === undefined ? 0 : (worstBy[tap]?.[adjustAt(choice)] ?? 0)
     })
   }
+  // A heater asks for the least flow that is enough, and for none of its own where it may blow with the cooling tap.
+  const byFloor = heat >= 0 && !fires && floor !== null
   const wishes = taps.map((one): number | null => {
     if (one.need === 'cool') return aimCfm
     if (one.need === 'coolLow') return aimCfm * LOW_STAGE_SHARE
     if (one.need === 'continuous') return aimCfm * CONTINUOUS_SHARE
-    if (!fires) return one.need === 'heat' ? aimCfm : aimCfm * LOW_STAGE_SHARE
+    if (!fires) return one.need === 'heatLow' ? aimCfm * LOW_STAGE_SHARE : byFloor ? floor : aimCfm
     const fire = one.need === 'heat' ? fires.high : fires.low
     return fire && fire.heatBtuH / (sensibleFactor * ((fire.lowF + fire.highF) / 2))
   })
+  const same = byFloor ? (taps[heat]?.tapOf.indexOf(null) ?? -1) : -1
   return {
     knobs,
     constraints,
-    points,
+    pointAt,
+    unknown: [
+      ...(fires && heat >= 0 && !fires.high ? ['what the plate says of the high fire: its input and its rise'] : []),
+      ...(fires && heatLow >= 0 && !fires.low ? ['what the plate says of the low fire: its input and its rise'] : []),
+      ...(!fires && heat >= 0 && input.heaterKw === null ? ['which heater is fitted, or that there is none'] : []),
+      ...(!fires && heat >= 0 && input.heaterKw && floor === null ? [`the least flow of the ${input.heaterKw} kW heater`] : []),
+    ],
     cost: (choice) =>
-      wishes.reduce<number>((sum, wish, i) => {
-        const flow = flowAt(i, choice)
-        return sum + (wish === null ? 0 : Number.isNaN(flow) ? 10 : Math.abs(flow / wish - 1))
-      }, 0),
+      wishes.reduce<number>(
+        (sum, wish, i) => {
+          if (wish === null || (i === heat && choice[i] === same)) return sum
+          const flow = flowAt(i, choice)
+          return sum + (Number.isNaN(flow) ? 10 : Math.abs(flow / wish - 1))
+        },
+        // An adjust is one more thing to set: it has to be worth a band's width.
+        adjusts[adjustAt(choice)] === 0 ? 0 : input.rule.bandPct / 100,
+      ),
   }
 }
+
+/** An option as it is said: the adjust by its sign. */
+export const optionSaid = ({ id, options }: Knob, at: number): string =>
+  id === ADJUST_ROLE ? signedPct(Number(options[at])) : (options[at] ?? '')
 
 /** How far beyond, as a person says it. */
 export const beyondWords = (beyond: number): string => (beyond <= 1e-9 ? 'it holds' : `beyond by ${percent(beyond)}`)

@@ -2,8 +2,9 @@ import type { CombinedFlow, FlowEstimate } from '../airflow/combine.ts'
 import { methodOf } from '../airflow/methods/methods.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES, POINT_NAMES } from '../airflow/staticWalk.ts'
+import { outcomeAt, type TapOutcome } from '../airflow/tapChoice.ts'
 import { formatScientific } from '../quantity/format.ts'
-import { list, tapName } from './show.ts'
+import { list, tapSetName } from './show.ts'
 import { f, inWc, type Working } from './working.ts'
 
 /** Every number of the airflow stage, opened. Order: aim, limits, static, flow, duct, taps, split. */
@@ -190,7 +191,7 @@ function duct(picture: AirflowPicture, current: TryResult): Working[] {
 
 function clean(picture: AirflowPicture, current: TryResult): Working[] {
   const { cleanFilter } = picture.input
-  const here = picture.cleanChoice?.outcomes[current.input.tap ?? -1]?.point
+  const here = outcomeAt(picture.cleanChoice, current.input)?.point
   if (
     current.input.filter === 'clean' ||
     !here ||
@@ -226,21 +227,29 @@ function taps(picture: AirflowPicture): Working[] {
   const { choice, input } = picture
   if (!choice || !input.blower) return []
   const names = input.blower.table.taps
+  const named = (one: TapOutcome) => tapSetName(names[one.tap] ?? '', one.adjustPct)
+  // Of many adjusts, those that somebody asks about: none, the one it runs on, the one that is best.
+  const asked = [0, picture.current?.input.adjustPct ?? 0, choice.best?.adjustPct ?? 0, choice.wished?.adjustPct ?? 0]
+  const adjustNote =
+    choice.outcomes.length > names.length
+      ? ` ${choice.outcomes.length} taps with adjusts were tried; a tap that by itself comes inside the aim goes first.`
+      : ''
   return [
     {
       id: 'taps',
       label: 'Taps',
       formula: choice.outcomes
+        .filter((one) => asked.includes(one.adjustPct))
         .map(
           (one) =>
-            `${tapName(names[one.tap] ?? '')} ${one.point ? `${f(one.point.flowCfm)} @ ${inWc(one.point.staticInWc)}` : 'off the table'}`,
+            `${tapSetName(names[one.tap] ?? '', one.adjustPct)} ${one.point ? `${f(one.point.flowCfm)} @ ${inWc(one.point.staticInWc)}` : 'off the table'}`,
         )
         .join(' · '),
       result: choice.best?.point ? { quantity: 'flow', value: choice.best.point.flowCfm } : null,
       inputs: [{ name: 'limits', value: limitsText(picture), from: 'aim, floor, rating, grilles' }],
       source: `Operating point = tap line ∩ duct curve, each segment solved in closed form.${picture.basis && picture.basis !== picture.current ? ` Foreseen from the duct of try ${picture.basis.input.number}.` : ''}`,
       note: choice.best
-        ? `Best ${tapName(names[choice.best.tap] ?? '')}${choice.runnerUp ? `, then ${tapName(names[choice.runnerUp.tap] ?? '')}` : ', no other is allowed'}.${choice.binding ? ` Binding: ${choice.binding}.` : ''}`
+        ? `Best ${named(choice.best)}${choice.runnerUp ? `, then ${named(choice.runnerUp)}` : ', no other is allowed'}.${adjustNote}${choice.binding ? ` Binding: ${choice.binding}.` : ''}`
         : 'No tap is inside every limit.',
     },
   ]

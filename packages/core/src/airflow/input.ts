@@ -30,6 +30,8 @@ export interface BlowerData {
   /** What the tap is called on this device: "jumper", "setting". */
   tapWord: string
   ratedStaticInWc: number
+  /** The adjusts that move all taps by a share, percent, as the device offers them; [0] where it has none. */
+  adjustsPct: readonly number[]
   heaterKits: readonly HeaterKit[]
   /** Where the figures come from. */
   source: string
@@ -111,4 +113,6 @@ export interface AirflowInput {
   onDay: string | null
   /** What the settings ledger says was left, as a tap index; null when nothing is set. */
   leftTap: number | null
+  /** What the adjust stands at by the ledger: left, else found, else as shipped. Null where there is none. */
+  adjustStandsPct: number | null
 }

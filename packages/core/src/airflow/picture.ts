@@ -3,7 +3,7 @@ import { type AirState, airState, standardPressurePsia } from '../air/psychromet
 import { ductCoefficient, type TableFlow } from './blowerTable.ts'
 import { type CombinedFlow, combineFlows } from './combine.ts'
 import { expectedSplit, type SplitRange } from './expectedSplit.ts'
-import type { AirflowInput, GrilleReading, TryInput } from './input.ts'
+import type { AirflowInput, BlowerData, GrilleReading, TryInput } from './input.ts'
 import type { MethodGround } from './methods/method.ts'
 import { estimatesOf } from './methods/methods.ts'
 import { tableOf } from './methods/table.ts'
@@ -85,7 +85,7 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
   }
   const choose = (coefficient: number | null) =>
     coefficient !== null && input.blower && aimCfm !== null
-      ? chooseTap(input.blower.table, coefficient, aimCfm, limits, current?.input.adjustPct ?? 0)
+      ? chooseTap(input.blower.table, coefficient, aimCfm, limits, adjustsOf(input.blower, current), input.rule.bandPct)
       : null
   return {
     input,
@@ -108,6 +108,11 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
     cleanChoice: choose(cleanCoefficient),
   }
 }
+
+/** What may be set: what the device offers, and what it was seen to run on. */
+const adjustsOf = (blower: BlowerData, current: TryResult | null): number[] => [
+  ...new Set([...blower.adjustsPct, current?.input.adjustPct ?? 0]),
+]
 
 function roomAir(split: TryInput['split'], pressurePsia: number): { air: AirState; airAssumed: boolean } {
   if (split) {

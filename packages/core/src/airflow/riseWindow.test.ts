@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clockedInputBtuH, deratedInputBtuH, inputFinding, judgeRise } from './riseWindow.ts'
+import { judgeRise } from './riseWindow.ts'
 
 const PLATE = { heatBtuH: 64_000, sensibleFactor: 1.08, returnF: 68, supplyF: 118, lowF: 35, highF: 65 }
 const judged = (more: Partial<typeof PLATE>) => {
@@ -36,27 +36,5 @@ describe('a temperature rise against its window', () => {
   ])('%j is refused in words', (more, reason) => {
     const result = judgeRise({ ...PLATE, ...more })
     expect(result.ok ? 'judged' : result.reason).toMatch(reason)
-  })
-})
-
-describe('the input', () => {
-  it('is derated by height, and only above 2,000 ft', () => {
-    expect(deratedInputBtuH(100_000, 310)).toBe(100_000)
-    expect(deratedInputBtuH(100_000, 5000)).toBeCloseTo(80_000, 6)
-  })
-  it('clocked: two cubic feet in two minutes of natural gas', () =>
-    expect(clockedInputBtuH(2, 120, 1020)).toEqual({ ok: true, value: 61_200 }))
-  it.each([
-    [clockedInputBtuH(0, 60, 1000), /did not move/],
-    [clockedInputBtuH(1, 0, 1000), /no time went by/],
-    [clockedInputBtuH(1, 60, 90), /no gas that is piped/],
-  ])('%# is refused in words', (read, reason) => expect(read.ok ? 'taken' : read.reason).toMatch(reason))
-  it('over the plate: a pilot on the meter is asked for first', () => {
-    expect(inputFinding(66_000, 60_000)).toMatchObject({
-      says: expect.stringContaining('10% over'),
-      mend: expect.stringContaining('pilot'),
-    })
-    expect(inputFinding(54_000, 60_000)?.says).toMatch(/10% under/)
-    expect(inputFinding(61_000, 60_000)).toBeNull()
   })
 })

@@ -3,26 +3,6 @@ import { refuse } from '../refusals.ts'
 import { type Found, ok, type Result } from '../result.ts'
 import { flowFromRise } from './heat.ts'
 
-/** Above this height, ft, a burner without a plate of its own for it is derated by this share per 1,000 ft. */
-const DERATE_FROM_FT = 2000
-const DERATE_PCT_PER_KFT = 4
-/** Of a clocked input away from the plate's, beyond which it is a finding. */
-const PLATE_BAND_PCT = 5
-
-/**
- * Input at altitude, Btu/h: 4 % less for each 1,000 ft above 2,000 ft, counted from sea level. Source: the common derating
- * rule of gas codes; the maker's own instructions for altitude go before it.
- */
-export const deratedInputBtuH = (inputBtuH: number, altitudeFt: number): number =>
-  altitudeFt <= DERATE_FROM_FT ? inputBtuH : inputBtuH * Math.max(0, 1 - (DERATE_PCT_PER_KFT / 100) * (altitudeFt / 1000))
-
-/** Input clocked at the meter, Btu/h: volume × heating value. Everything else on the meter off, pilots too. */
-export function clockedInputBtuH(ft3: number, seconds: number, heatingValueBtuFt3: number): Result<number> {
-  if (!(ft3 > 0) || !(seconds > 0)) return refuse('meter-still')
-  if (heatingValueBtuFt3 < 400 || heatingValueBtuFt3 > 3500) return refuse('no-such-gas', { heatingValueBtuFt3 })
-  return ok(((ft3 * 3600) / seconds) * heatingValueBtuFt3)
-}
-
 interface RiseJudgement extends Found {
   riseF: number
   flowCfm: number
@@ -58,12 +38,4 @@ export function judgeRise(of: {
     standing,
     ...found(`rise-${standing}`),
   })
-}
-
-/** What a clocked input says beside the plate; null where they agree. */
-export function inputFinding(clockedBtuH: number, plateBtuH: number): Found | null {
-  const awayPct = (100 * (clockedBtuH - plateBtuH)) / plateBtuH
-  if (Math.abs(awayPct) <= PLATE_BAND_PCT) return null
-  const values = { clocked: Math.round(clockedBtuH).toLocaleString('en-GB'), awayPct: Math.abs(awayPct).toFixed(0) }
-  return awayPct > 0 ? found('input-over-plate', values) : found('input-under-plate', values)
 }

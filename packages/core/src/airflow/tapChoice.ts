@@ -14,8 +14,13 @@ export interface TapLimits {
   rise?: { heatBtuH: number; sensibleFactor: number; minF: number; maxF: number } | null
 }
 
-export interface TapOutcome {
+/** A tap with the adjust that moves all taps by a share, percent. */
+export interface TapSet {
   tap: number
+  adjustPct: number
+}
+
+export interface TapOutcome extends TapSet {
   /** Null when the tap does not meet the duct inside the table. */
   point: OperatingPoint | null
   riseF: number | null
@@ -23,8 +28,9 @@ export interface TapOutcome {
 }
 
 export interface TapChoice {
+  /** Every tap with every adjust, by tap, adjusts in the order given. */
   outcomes: TapOutcome[]
-  /** The allowed tap nearest the target; the lower one on a tie. Null when none is allowed. */
+  /** The allowed one nearest the target; the lower tap on a tie. Null when none is allowed. */
   best: TapOutcome | null
   /** The next nearest allowed tap. */
   runnerUp: TapOutcome | null
@@ -35,19 +41,33 @@ export interface TapChoice {
 }
 
 /**
- * Solves every tap against the measured duct and picks the allowed one nearest the target.
- * Source: operating point = fan curve ∩ duct curve; limits as given. Valid: coefficient > 0. Under 1 ms for 100 taps.
+ * Solves every tap, with every adjust, against the measured duct and picks the allowed one nearest the target. An adjust is
+ * one more thing to set, so a tap that by itself comes inside the band goes first.
+ * Source: operating point = fan curve ∩ duct curve; limits as given. Valid: coefficient > 0, target > 0. Under 1 ms for
+ * 100 of them.
  */
 export function chooseTap(
   table: BlowerTable,
   coefficient: number,
   targetCfm: number,
   limits: TapLimits = {},
-  adjustPct = 0,
+  adjustsPct: readonly number[] = [0],
+  bandPct = 0,
 ): TapChoice {
   const outcomes: TapOutcome[] = []
-  for (let tap = 0; tap < table.taps.length; tap += 1) outcomes.push(outcomeOf(table, tap, coefficient, limits, adjustPct))
-  const off = (outcome: TapOutcome) => Math.abs((outcome.point?.flowCfm ?? Number.POSITIVE_INFINITY) - targetCfm)
+  for (let tap = 0; tap < table.taps.length; tap += 1)
+    for (const adjustPct of adjustsPct) outcomes.push(outcomeOf(table, tap, coefficient, limits, adjustPct))
+  return chosenFrom(outcomes, targetCfm, bandPct)
+}
+
+/** The choice among outcomes that were worked out. */
+export function chosenFrom(outcomes: TapOutcome[], targetCfm: number, bandPct = 0): TapChoice {
+  const band = bandPct / 100
+  const off = ({ point, adjustPct }: TapOutcome) => {
+    const share = Math.abs((point?.flowCfm ?? Number.POSITIVE_INFINITY) / targetCfm - 1)
+    // Whatever needs an adjust, or stands outside the band, comes after every tap that by itself is inside it.
+    return adjustPct === 0 && share <= band ? share : share + band
+  }
   const ranked = outcomes.filter((outcome) => outcome.point !== null).sort((a, b) => off(a) - off(b) || a.tap - b.tap)
   const allowed = ranked.filter((outcome) => outcome.breaks.length === 0)
   const wished = ranked[0] ?? null
@@ -61,17 +81,24 @@ export function chooseTap(
   }
 }
 
+/** What a tap with an adjust comes to; undefined for one that was not looked at. */
+export const outcomeAt = (choice: TapChoice | null, set: { tap: number | null; adjustPct: number }): TapOutcome | undefined =>
+  choice?.outcomes.find((one) => isSameSet(one, set))
+
+export const isSameSet = (a: { tap: number | null; adjustPct: number }, b: { tap: number | null; adjustPct: number }): boolean =>
+  a.tap === b.tap && Math.abs(a.adjustPct - b.adjustPct) < 1e-9
+
 function outcomeOf(table: BlowerTable, tap: number, coefficient: number, limits: TapLimits, adjustPct: number): TapOutcome {
   const point = tapOnDuct(table, tap, coefficient, adjustPct)
-  if (!point) return { tap, point, riseF: null, breaks: ['off-table'] }
+  if (!point) return { tap, adjustPct, point, riseF: null, breaks: ['off-table'] }
   const breaks: Constraint[] = []
   if (limits.maxStaticInWc != null && point.staticInWc > limits.maxStaticInWc) breaks.push('static')
   if (limits.floorCfm != null && point.flowCfm < limits.floorCfm) breaks.push('floor')
   if (limits.ceilingCfm != null && point.flowCfm > limits.ceilingCfm) breaks.push('noise')
-  if (!limits.rise) return { tap, point, riseF: null, breaks }
+  if (!limits.rise) return { tap, adjustPct, point, riseF: null, breaks }
   const { heatBtuH, sensibleFactor, minF, maxF } = limits.rise
   const riseF = heatBtuH / (sensibleFactor * point.flowCfm)
   if (riseF < minF) breaks.push('rise-low')
   if (riseF > maxF) breaks.push('rise-high')
-  return { tap, point, riseF, breaks }
+  return { tap, adjustPct, point, riseF, breaks }
 }

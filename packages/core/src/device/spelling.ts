@@ -76,6 +76,10 @@ function numbersOf(setting: DeviceSetting): { value: string; means: number }[] {
   ]
 }
 
+/** The numbers that a setting can stand at, in the role's unit, ascending. */
+export const numbersOffered = (setting: DeviceSetting): number[] =>
+  [...new Set(numbersOf(setting).map((one) => one.means))].sort((a, b) => a - b)
+
 /** What a value on the display means in the language of roles; the value itself where the profile says nothing else. */
 export function meaningOf(setting: DeviceSetting, value: string): string {
   if (setting.means && Object.hasOwn(setting.means, value)) return setting.means[value] ?? value

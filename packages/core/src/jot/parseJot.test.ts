@@ -12,6 +12,7 @@ const COOL = setting({ role: 'airflow.cool', label: 'Cooling tap', values: ['1',
 const context: JotContext = {
   units: BASE_UNITS,
   taps: ['1', '2', '3', '4', '5'],
+  adjust: null,
   settings: [
     { key: 'airflow.cool', word: 'cool', label: 'Cooling tap', setting: COOL },
     { key: 'fan.satisfied.heat@controller', word: 'fan.heat', label: 'Fan after heating', setting: FAN_HEAT },

@@ -5,6 +5,8 @@ import type { JotGrille, JotIntent, JotSetting } from './grammar.ts'
 export interface JotContext {
   units: UnitChoice
   taps: readonly string[]
+  /** The adjust of the blower: what the next try has where none is named, and what the device offers; null: it has none. */
+  adjust: { stands: number; offers: readonly number[] } | null
   settings: readonly JotSetting[]
   grilles: readonly JotGrille[]
   /** Lines that would fill what is still missing, most wanted first. */

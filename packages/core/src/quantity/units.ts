@@ -13,6 +13,9 @@ export type Quantity =
   | 'altitude'
   | 'capacity'
   | 'power'
+  | 'heatRate'
+  | 'gasVolume'
+  | 'heatingValue'
   | 'velocity'
   | 'area'
   | 'voltage'
@@ -40,6 +43,10 @@ const LPS_PER_CFM = 0.4719474432
 const BTU_PER_WH = 3.412142
 /** One ton of refrigeration = 12,000 Btu/h by definition. */
 export const BTUH_PER_TON = 12_000
+
+/** 1 ft³ = 0.028316846592 m³ exactly; 1 Btu (IT) = 1,055.05585262 J. Source: NIST SP 811. */
+const M3_PER_FT3 = 0.028316846592
+const MJ_M3_PER_BTU_FT3 = 1055.05585262e-6 / M3_PER_FT3
 
 /** The first unit of each list is the base unit. */
 export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
@@ -78,6 +85,18 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
     { symbol: 'kW', spellings: ['kw'], factor: 1, decimals: 1 },
     { symbol: 'W', spellings: ['w', 'watt', 'watts'], factor: 0.001, decimals: 0 },
   ],
+  heatRate: [
+    { symbol: 'Btu/h', spellings: ['btu/h', 'btuh', 'btu'], factor: 1, decimals: 0 },
+    { symbol: 'kW', spellings: ['kw'], factor: 1000 * BTU_PER_WH, decimals: 1 },
+  ],
+  gasVolume: [
+    { symbol: 'ft³', spellings: ['ft3', 'ft³', 'cf', 'cuft'], factor: 1, decimals: 2 },
+    { symbol: 'm³', spellings: ['m3', 'm³'], factor: 1 / M3_PER_FT3, decimals: 3 },
+  ],
+  heatingValue: [
+    { symbol: 'Btu/ft³', spellings: ['btu/ft3', 'btu/ft³', 'btu/cf'], factor: 1, decimals: 0 },
+    { symbol: 'MJ/m³', spellings: ['mj/m3', 'mj/m³'], factor: 1 / MJ_M3_PER_BTU_FT3, decimals: 1 },
+  ],
   velocity: [
     { symbol: 'fpm', spellings: ['fpm', 'ft/min'], factor: 1, decimals: 0 },
     { symbol: 'm/s', spellings: ['m/s', 'mps'], factor: 1 / 0.00508, decimals: 2 },
@@ -102,6 +121,9 @@ export const QUANTITY_NAMES: Record<Quantity, string> = {
   altitude: 'altitude',
   capacity: 'capacity',
   power: 'power',
+  heatRate: 'heat rate',
+  gasVolume: 'gas volume',
+  heatingValue: 'heating value',
   velocity: 'air speed',
   area: 'area',
   voltage: 'voltage',
@@ -144,6 +166,9 @@ export const METRIC_UNITS: UnitChoice = {
 /** Whether somebody reads other units than those in which formulas stand. */
 export const isMetric = (choice: UnitChoice): boolean => choice.flow === METRIC_UNITS.flow
 
+/** Quantities without a choice of their own: they go with whether somebody reads metric. */
+const METRIC_TWINS = { heatRate: ['Btu/h', 'kW'], gasVolume: ['ft³', 'm³'], heatingValue: ['Btu/ft³', 'MJ/m³'] } as const
+
 /** The unit in which a quantity is shown and, without a unit, read. */
 export function chosenUnit(quantity: Quantity, choice: UnitChoice): Unit {
   const symbol =
@@ -153,9 +178,11 @@ export function chosenUnit(quantity: Quantity, choice: UnitChoice): Unit {
         ? choice.length === 'in'
           ? 'ft²'
           : 'm²'
-        : quantity in choice
-          ? choice[quantity as keyof UnitChoice]
-          : undefined
+        : METRIC_TWINS[quantity as keyof typeof METRIC_TWINS] !== undefined
+          ? METRIC_TWINS[quantity as keyof typeof METRIC_TWINS][isMetric(choice) ? 1 : 0]
+          : quantity in choice
+            ? choice[quantity as keyof UnitChoice]
+            : undefined
   return UNITS[quantity].find((unit) => unit.symbol === symbol) ?? UNITS[quantity][0]
 }
 

@@ -10,6 +10,7 @@ export function scenario(change: Partial<AirflowInput> = {}): AirflowInput {
       name: 'Merrowby VX-42',
       tapWord: 'tap pin',
       ratedStaticInWc: 0.5,
+      adjustsPct: [0],
       source: 'table 4',
       heaterKits: [
         { model: 'H9', powerKw: 9, minFlowCfm: 1050 },
@@ -36,6 +37,7 @@ export function scenario(change: Partial<AirflowInput> = {}): AirflowInput {
     instruments: {},
     onDay: null,
     leftTap: null,
+    adjustStandsPct: null,
     ...change,
   }
 }

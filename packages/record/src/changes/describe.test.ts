@@ -69,7 +69,7 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
     { ...HERE, place: 'equipment', input: '1', device: 'float switch', rests: 'closed' },
     'input 1: float switch, rests closed',
   ],
-  'firing.set': [{ ...HERE, inputBtuH: 60_000, toStartS: 40 }, 'firing: input 60000 Btu/h, flame to blower 40 s'],
+  'firing.set': [{ ...HERE, inputBtuH: 60_000, toStartS: 40 }, 'firing: input 60,000 Btu/h, flame to blower 40 s'],
   'fix.put': [
     {
       ...HERE,

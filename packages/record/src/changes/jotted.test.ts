@@ -10,6 +10,7 @@ import { changesOf, lineOf } from './jotted.ts'
 const context = {
   units: BASE_UNITS,
   taps: ['1', '2', '3', '4', '5'],
+  adjust: null,
   settings: [
     {
       key: 'airflow.cool',

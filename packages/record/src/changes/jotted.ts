@@ -36,7 +36,11 @@ export function changesOf(intent: Exclude<JotIntent, { kind: 'undo' }>, place: J
   if (!(on instanceof OnTry)) return [draft({ visitId, systemId })]
   if (tryId) return [draft({ visitId, systemId, tryId })]
   const id = newId<ChangeId>()
-  const first: Draft = { kind: 'try.start', id, body: { visitId, systemId, tap: null, adjustPct: 0, filter: stands.filter } }
+  const first: Draft = {
+    kind: 'try.start',
+    id,
+    body: { visitId, systemId, tap: null, adjustPct: stands.adjustPct, filter: stands.filter },
+  }
   return [first, draft({ visitId, systemId, tryId: id })]
 }
 

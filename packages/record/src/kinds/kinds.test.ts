@@ -16,7 +16,7 @@ it('these fields were read off something, and have a row each among the readings
   expect(Object.fromEntries(read)).toMatchInlineSnapshot(`
     {
       "cooling.set": "dryingPct percent, superheatF temperatureDifference, subcoolingF temperatureDifference, wantedSuperheatF temperatureDifference, wantedSubcoolingF temperatureDifference",
-      "firing.set": "inputBtuH Btu/h, efficiencyPct percent, returnF temperature, supplyF temperature, riseLowF temperatureDifference, riseHighF temperatureDifference, meterFt3 ft³, meterS s, heatingValueBtuFt3 Btu/ft³, flowCfm flow, toStartS s, firingS s, lowInputBtuH Btu/h, lowReturnF temperature, lowSupplyF temperature, startSupplyF temperature, lossBtuH Btu/h, warmUpFPerH temperatureDifference, setbackF temperatureDifference",
+      "firing.set": "inputBtuH heatRate, efficiencyPct percent, returnF temperature, supplyF temperature, riseLowF temperatureDifference, riseHighF temperatureDifference, meterFt3 gasVolume, meterS s, heatingValueBtuFt3 heatingValue, flowCfm flow, toStartS s, firingS s, lowInputBtuH heatRate, lowReturnF temperature, lowSupplyF temperature, lowRiseLowF temperatureDifference, lowRiseHighF temperatureDifference, gasInWc static, gasF temperature, manifoldInWc static, plateManifoldInWc static, lowManifoldInWc static, lowPlateManifoldInWc static, inletInWc static, inletLeastInWc static, inletMostInWc static, oxygenPct percent, coAirFreePpm ppm, flueF temperature, startSupplyF temperature, lossBtuH heatRate, warmUpFPerH temperatureDifference, setbackF temperatureDifference",
       "outlet.reading": "flowCfm flow",
       "reading.grille": "faceFpm velocity, widthIn length, heightIn length, freeArea",
       "reading.hood": "flowCfm flow",

@@ -1,11 +1,13 @@
 import { refuse } from '../refusals.ts'
 import 'reflect-metadata'
 import {
+  ADJUST_ROLE,
   type BlowerData,
   type BlowerTable,
   type DeviceSetting,
   HOMES,
   keypadDoubts,
+  numbersOffered,
   ok,
   profileDoubts,
   type RegisterMap,
@@ -314,5 +316,15 @@ export function blowerOf(profile: Profile | null): BlowerData | null {
   const table = blowerTable(profile.blower.table)
   if (!table.ok) return null
   const { tapWord, ratedStaticInWc, heaterKits, source } = profile.blower
-  return { name: `${profile.maker} ${profile.family}`, table: table.value, tapWord, ratedStaticInWc, heaterKits, source }
+  const adjust = profile.settings.find((one) => one.role === ADJUST_ROLE)
+  const adjustsPct = adjust ? numbersOffered(adjust) : []
+  return {
+    name: `${profile.maker} ${profile.family}`,
+    table: table.value,
+    tapWord,
+    ratedStaticInWc,
+    adjustsPct: adjustsPct.length > 0 ? adjustsPct : [0],
+    heaterKits,
+    source,
+  }
 }

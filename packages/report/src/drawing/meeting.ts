@@ -4,6 +4,7 @@ import {
   fromChosen,
   type NextMove,
   type OperatingPoint,
+  outcomeAt,
   showIn,
   tapName,
   type UnitChoice,
@@ -316,6 +317,6 @@ function ductPoints(coefficient: number, fromCfm: number, toCfm: number, topInWc
 function goalPoint(picture: AirflowPicture, move: NextMove | null): { point: OperatingPoint; text: string } | null {
   if (move?.action.kind !== 'try' || move.action.tap === null) return null
   const clean = move.action.filter === 'clean' && picture.current?.input.filter === 'as-found'
-  const point = (clean ? picture.cleanChoice : picture.choice)?.outcomes[move.action.tap]?.point
+  const point = outcomeAt(clean ? picture.cleanChoice : picture.choice, move.action)?.point
   return point ? { point, text: clean ? 'With a clean filter, expect' : 'Expect' } : null
 }

@@ -1,4 +1,4 @@
-import { ductFor, type Fire, firesOnTaps, fireTapAims, HEAT_SOURCE } from '@ingle/bench'
+import { ductFor, type Fire, firesOnTaps, fireTapAims, HEAT_SOURCE, unknownFires } from '@ingle/bench'
 import { judgeRise, type TapOutcome } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
@@ -15,7 +15,8 @@ export function FireTaps() {
   const { picture, show, units, fires } = visit
   const { rowOf, valueFor, waiting, put } = useAims(HEAT_SOURCE)
   const { blower } = picture.input
-  if (!blower || (!fires.high && !fires.low)) return null
+  const unknown = unknownFires(visit)
+  if (!blower || (!fires.high && !fires.low && unknown.length === 0)) return null
   if (ductFor(picture) === null)
     return (
       <section aria-label="Taps against the window" className="panel p-4">
@@ -29,6 +30,11 @@ export function FireTaps() {
   return (
     <section aria-label="Taps against the window" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Taps against the plate’s window</h2>
+      {unknown.map((one) => (
+        <Notice key={one.says} kind="watch">
+          <b>{one.says}</b> {one.mend}
+        </Notice>
+      ))}
       {firesOnTaps(visit).map(({ id, name, fire, choice, role }) => (
         <div key={id}>
           <p className="text-[14px] mb-0.5">

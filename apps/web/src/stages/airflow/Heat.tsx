@@ -3,7 +3,9 @@ import { Empty } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Delays } from './Delays.tsx'
 import { FanLimit } from './FanLimit.tsx'
+import { FirePlates } from './FirePlates.tsx'
 import { FireTaps } from './FireTaps.tsx'
+import { GasPanel } from './GasPanel.tsx'
 import { HeaterKits } from './HeaterKits.tsx'
 import { RisePanel } from './RisePanel.tsx'
 import { Staging } from './Staging.tsx'
@@ -26,6 +28,8 @@ export function Heat() {
         {furnace && (
           <>
             <div className="flex flex-col gap-3 md:gap-4 min-w-0">
+              <FirePlates />
+              <GasPanel />
               <RisePanel />
               <FanLimit />
               <Delays />

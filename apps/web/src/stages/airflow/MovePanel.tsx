@@ -1,4 +1,4 @@
-import { moveCautions } from '@ingle/bench'
+import { moveCautions, moveDrafts } from '@ingle/bench'
 import { list, workings } from '@ingle/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -10,29 +10,21 @@ import { OverrideDialog } from './OverrideDialog.tsx'
 /** One sentence that says what to do now and why; the way to do it, and the way to decide otherwise. */
 export function MovePanel() {
   const view = useVisit()
-  const { move, picture, visit, here, write, at, jot } = view
+  const { move, picture, visit, here, write, jot } = view
   const navigate = useNavigate()
   const [deciding, setDeciding] = useState(false)
   const { action } = move
   const taps = picture.input.blower?.table.taps ?? []
-  const label = (tap: number | null) => (tap === null ? null : (taps[tap] ?? null))
   const act = async () => {
     switch (action.kind) {
       case 'jot':
         return jot(action.text)
       case 'try':
-        await write([
-          {
-            kind: 'try.start',
-            body: { ...at, tap: label(action.tap), adjustPct: picture.current?.input.adjustPct ?? 0, filter: action.filter },
-          },
-        ])
+        await write(moveDrafts(view))
         return jot('esp ')
-      case 'leave': {
-        const value = label(action.tap)
-        if (value) await write([{ kind: 'setting.set', body: { ...at, role: 'airflow.cool', column: 'left', value } }])
+      case 'leave':
+        await write(moveDrafts(view))
         return
-      }
       case 'stage':
         return navigate(`../${action.stage}`)
     }

@@ -1,4 +1,4 @@
-import { capital, tapName } from '@ingle/core'
+import { capital, outcomeAt, signedPct, tapName, tapSetName } from '@ingle/core'
 import { useState } from 'react'
 import { Dialog } from '../../kit/Dialog.tsx'
 import { Notice } from '../../kit/Notice.tsx'
@@ -9,11 +9,13 @@ export function OverrideDialog({ onClose }: { onClose: () => void }) {
   const { move, picture, write, at, show, jot } = useVisit()
   const taps = picture.input.blower?.table.taps ?? []
   const [tap, setTap] = useState(move.otherTaps[0] ?? 0)
+  const adjusts = picture.input.blower?.adjustsPct ?? [0]
+  const [adjustPct, setAdjustPct] = useState(picture.current?.input.adjustPct ?? 0)
   const [clean, setClean] = useState(picture.current?.input.filter === 'clean')
   const [reason, setReason] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)
   const filter = clean ? ('clean' as const) : ('as-found' as const)
-  const outcome = (clean ? picture.cleanChoice : picture.choice)?.outcomes[tap]
+  const outcome = outcomeAt(clean ? picture.cleanChoice : picture.choice, { tap, adjustPct })
   const decide = async () => {
     if (reason.trim() === '') return setWrong('Say why: whoever reads the record next will ask.')
     const label = taps[tap] ?? ''
@@ -24,11 +26,11 @@ export function OverrideDialog({ onClose }: { onClose: () => void }) {
           ...at,
           moveKey: move.key,
           advised: move.headline,
-          chose: `${capital(tapName(label))}, filter ${clean ? 'clean' : 'as found'}.`,
+          chose: `${capital(tapSetName(label, adjustPct, adjusts.length > 1))}, filter ${clean ? 'clean' : 'as found'}.`,
           reason: reason.trim(),
         },
       },
-      { kind: 'try.start', body: { ...at, tap: label, adjustPct: picture.current?.input.adjustPct ?? 0, filter } },
+      { kind: 'try.start', body: { ...at, tap: label, adjustPct, filter } },
     ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     onClose()
@@ -54,6 +56,18 @@ export function OverrideDialog({ onClose }: { onClose: () => void }) {
             ))}
           </select>
         </label>
+        {adjusts.length > 1 && (
+          <label className="block">
+            <span className="soft text-[13px]">Adjust, of all taps</span>
+            <select className="select w-full" value={adjustPct} onChange={(event) => setAdjustPct(Number(event.target.value))}>
+              {[...new Set([...adjusts, adjustPct])].map((pct) => (
+                <option key={pct} value={pct}>
+                  {signedPct(pct)}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
         <label className="flex items-center gap-2 min-h-11">
           <input type="checkbox" className="checkbox" checked={clean} onChange={(event) => setClean(event.target.checked)} /> with
           a clean filter

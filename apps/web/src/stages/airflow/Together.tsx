@@ -1,5 +1,5 @@
-import { SAME_TAP, settledApart, TOGETHER_SOURCE, togetherOf } from '@ingle/bench'
-import { beyondWords, capital, type Relaxation, type SystemJoint, TAP_NEEDS } from '@ingle/core'
+import { settledApart, TOGETHER_SOURCE, togetherOf } from '@ingle/bench'
+import { ADJUST_ROLE, beyondWords, capital, list, optionSaid, type Relaxation, type SystemJoint } from '@ingle/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { DataTable } from '../../kit/DataTable.tsx'
@@ -34,12 +34,20 @@ export function Together() {
       <div className="flex flex-col gap-3 min-w-0">
         <section aria-label="One set for the whole system" className="panel p-4 flex flex-col gap-2.5">
           <h1 className="font-bold text-lg leading-tight">
-            {answer.kind === 'fits'
-              ? 'One set holds all of it together'
-              : answer.conflict.length === 1
-                ? 'One thing cannot be met by any tap'
-                : `${capital(countWord(answer.conflict.length))} things cannot hold together`}
+            {joint.unknown.length > 0
+              ? 'Not settled: something is not known yet'
+              : answer.kind === 'fits'
+                ? 'One set holds all of it together'
+                : answer.conflict.length === 1
+                  ? 'One thing cannot be met by any tap'
+                  : `${capital(countWord(answer.conflict.length))} things cannot hold together`}
           </h1>
+          {joint.unknown.length > 0 && (
+            <Notice kind="watch">
+              <b>Nothing is aimed at before it is known {list(joint.unknown)}.</b> Enter it on the Survey stage; what is shown
+              holds for the rest.
+            </Notice>
+          )}
           {answer.kind === 'conflict' && (
             <ul className="flex flex-col gap-1 text-[14px]">
               {answer.conflict.map((one) => (
@@ -67,6 +75,7 @@ export function Together() {
             </p>
           )}
           {answer.kind === 'fits' &&
+            joint.unknown.length === 0 &&
             (left.length === 0 ? (
               <p className="text-[14px] soft">The ledger aims at this set.</p>
             ) : (
@@ -79,7 +88,8 @@ export function Together() {
             <p>
               Every set of taps was held against every constraint on the measured duct
               {picture.cleanCoefficient !== null && ', with a clean filter'}; the set nearest to what is wished for was taken: the
-              aim for cooling, 70% of it in a low stage, half of it between calls, the middle of the plate’s window for a fire.
+              aim for cooling, 70% of it in a low stage, half of it between calls, the middle of the plate’s window for a fire,
+              the least flow that is enough for a heater. One adjust moves all of them; it is taken where it brings them nearer.
               Where nothing fits, the smallest set of constraints that rules everything out. Complete: no set was left out.
             </p>
           </WorkedNote>
@@ -152,14 +162,13 @@ function Choice({ joint, choice }: { joint: SystemJoint; choice: readonly number
       ]}
       rows={joint.knobs.map((knob, i) => {
         const at = choice[i] as number
-        const cool = joint.knobs.findIndex((one) => one.id === TAP_NEEDS.cool)
-        const point = knob.options[at] === SAME_TAP ? joint.points[cool]?.[choice[cool] as number] : joint.points[i]?.[at]
+        const point = joint.pointAt(i, choice)
         return {
           key: knob.id,
           cells: [
             knob.label,
-            <b key="v">{knob.options[at]}</b>,
-            point ? show('flow', point.flowCfm, { bare: true }) : 'off the table',
+            <b key="v">{optionSaid(knob, at)}</b>,
+            point ? show('flow', point.flowCfm, { bare: true }) : knob.id === ADJUST_ROLE ? 'all taps' : 'off the table',
             point ? show('static', point.staticInWc, { bare: true }) : '—',
           ],
         }
@@ -185,8 +194,8 @@ function Relaxations(props: { title: string; none: string; joint: SystemJoint; r
             Then{' '}
             {joint.knobs
               .map((knob, i) => {
-                const point = joint.points[i]?.[one.choice[i] as number]
-                return `${knob.label.toLowerCase()} ${knob.options[one.choice[i] as number]}${point ? `, ${show('flow', point.flowCfm)} at ${show('static', point.staticInWc)}` : ''}`
+                const point = joint.pointAt(i, one.choice)
+                return `${knob.label.toLowerCase()} ${optionSaid(knob, one.choice[i] as number)}${point ? `, ${show('flow', point.flowCfm)} at ${show('static', point.staticInWc)}` : ''}`
               })
               .join('; ')}
             .

@@ -1,10 +1,13 @@
-import { type TryResult, tapName } from '@ingle/core'
+import { signedPct, type TryResult, tapName } from '@ingle/core'
 import { type Mark, StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Each try as a row. Choosing one opens its numbers. */
 export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoose: (id: string) => void }) {
   const { picture, show, units } = useVisit()
+  // Where the device has an adjust each try says its own, nothing included.
+  const saysAdjust =
+    (picture.input.blower?.adjustsPct.length ?? 1) > 1 || picture.tries.some(({ input }) => input.adjustPct !== 0)
   if (picture.tries.length === 0) {
     return (
       <section aria-label="Tries" className="panel p-4">
@@ -25,7 +28,7 @@ export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoo
               <span className="sr-only">State</span>
             </th>
             <th scope="col">Try</th>
-            <th scope="col">Tap</th>
+            <th scope="col">{saysAdjust ? 'Tap, adjust' : 'Tap'}</th>
             <th scope="col" className="text-right">
               Static {units.static}
             </th>
@@ -62,7 +65,7 @@ export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoo
                 </td>
                 <td className="whitespace-nowrap">
                   {one.input.tap === null ? 'not known' : tapName(one.input.tapLabel)}
-                  {one.input.adjustPct !== 0 && <span className="num soft"> {one.input.adjustPct}%</span>}
+                  {saysAdjust && <span className="num soft"> {signedPct(one.input.adjustPct)}</span>}
                   {one.input.filter === 'clean' && <span className="soft">, clean filter</span>}
                 </td>
                 <td className="num text-right">

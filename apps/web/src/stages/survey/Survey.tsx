@@ -6,6 +6,7 @@ import { newId } from '../../kit/ids.ts'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
+import { FirePlates } from '../airflow/FirePlates.tsx'
 import { ChosenRules } from './ChosenRules.tsx'
 import { Devices } from './Devices.tsx'
 import { Notes } from './Notes.tsx'
@@ -51,6 +52,7 @@ export function Survey() {
           </div>
         </section>
         <Devices />
+        <FirePlates />
         <ChosenRules />
         <section aria-label="Complaint" className="panel p-4">
           <h2 className="font-bold mb-2">What the occupant says</h2>

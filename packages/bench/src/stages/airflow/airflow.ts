@@ -5,7 +5,8 @@ import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
 import { delaysOf } from './delays.ts'
-import { fireTapAims, waitForWarm } from './heat.ts'
+import { fireFindings } from './fires.ts'
+import { fireTapAims, unknownFires, waitForWarm } from './heat.ts'
 import { COOL_TAP_ROLE } from './roles.ts'
 import { togetherOf } from './together.ts'
 import { furnaceOf } from './views.ts'
@@ -31,7 +32,15 @@ export const airflow = stage({
     },
     { source: TOGETHER_SOURCE, aims: (v) => togetherOf(v)?.aims ?? [] },
   ],
-  findings: (v) => findings(v.picture, v.show).map((one) => ({ id: one.key, says: one.text, mend: one.remedy })),
+  findings: (v) => [
+    ...findings(v.picture, v.show).map((one) => ({ id: one.key, says: one.text, mend: one.remedy })),
+    ...(furnaceOf(v) ? [...unknownFires(v), ...fireFindings(v.here.firing, v.fires, v.state.altitudeFt, v.show)] : []).map(
+      (one) => ({
+        id: one.code,
+        ...one,
+      }),
+    ),
+  ],
   sections: (v) => [...pathAndTries(v), ...instruments(v), judged(v), workedOut(v)],
   readings: [...READING_KINDS, 'traverse.set', 'traverse.point', 'firing.set', 'cooling.set'],
   jot: ['esp', 'supply', 'return', 'filter', 'static', 'tap', 'split', 'grille', 'hood', 'plate', 'rise', 'heard'],

@@ -1,7 +1,9 @@
 import {
+  ADJUST_ROLE,
   type AirflowInput,
   type AirflowRule,
   airflowPicture,
+  type BlowerData,
   type CleanFilter,
   type GrilleReading,
   never,
@@ -12,6 +14,7 @@ import {
 } from '@ingle/core'
 import {
   blowerOf,
+  type GivenAim,
   type PartState,
   probeEntries,
   type ReadingState,
@@ -24,9 +27,9 @@ import {
   type VisitState,
 } from '@ingle/record'
 import { type KnownRow, rowsOf } from '../../ledger/rows.ts'
-import { rowFor, type Standable, seenAt } from '../../ledger/standsAt.ts'
+import { numberAt, rowFor, type Standable, seenAt } from '../../ledger/standsAt.ts'
 import { clockOf } from '../../visit/clock.ts'
-import { airflowRuleOf, devicesOf, equipmentIn, type SystemDevice } from '../../visit/devices.ts'
+import { airflowRuleOf, devicesOf, equipmentIn, givenAims, type SystemDevice } from '../../visit/devices.ts'
 import { firingOn } from './fires.ts'
 import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from './roles.ts'
 
@@ -64,6 +67,13 @@ function tapRow(rows: readonly KnownRow[], here: SystemVisit, id: string): Stand
   )
 }
 
+/** An adjust that somebody decided on is not searched; one that was worked out is. */
+function decidedBlower(blower: BlowerData | null, given: GivenAim | undefined): BlowerData | null {
+  if (!blower || !given?.value || given.from === 'worked-out') return blower
+  const pct = Number(given.value)
+  return Number.isFinite(pct) ? { ...blower, adjustsPct: [pct] } : blower
+}
+
 function withoutHistory(
   state: SiteState,
   system: SystemState,
@@ -73,7 +83,7 @@ function withoutHistory(
 ): AirflowInput {
   const here = systemVisit(visit, system.id)
   const profile = equipmentIn(devices)
-  const blower = blowerOf(profile)
+  const blower = decidedBlower(blowerOf(profile), givenAims(state, system, visit).get(ADJUST_ROLE))
   const taps = blower?.table.taps ?? []
   const heatTap = seenAt(tapRow(rows, here, HEAT_TAP_ROLE))?.meaning ?? SAME_TAP
   const cool = seenAt(tapRow(rows, here, COOL_TAP_ROLE))
@@ -91,6 +101,7 @@ function withoutHistory(
     tries: here.tries.map((one) =>
       tryInput(one, taps, system.parts, firingOn(here.firing, profile?.furnace, state.altitudeFt, heatTap)),
     ),
+    adjustStandsPct: numberAt(tapRow(rows, here, ADJUST_ROLE)),
     leftTap: cool?.from === 'left' ? indexOrNull(taps, cool.meaning) : null,
   }
 }

@@ -1,5 +1,6 @@
+import { BASE_UNITS, showIn } from '@ingle/core'
 import { describe, expect, it } from 'vitest'
-import { firesOf, firingOn } from './fires.ts'
+import { fireFindings, firesOf, firingOn } from './fires.ts'
 
 const PLATE = {
   efficiencyPct: 80,
@@ -16,7 +17,8 @@ describe('the fires of a furnace', () => {
       efficiencyPct: 80,
       high: { inputBtuH: 80_000, heatBtuH: 64_000, lowF: 35, highF: 65 },
       low: { heatBtuH: 43_200, lowF: 25, highF: 55 },
-      clocked: false,
+      plateBtuH: 80_000,
+      clocked: null,
     })
     expect(firesOf({}, PLATE, 5000).high?.inputBtuH).toBeCloseTo(64_000, 6)
   })
@@ -25,13 +27,46 @@ describe('the fires of a furnace', () => {
       heatBtuH: 61_500,
       highF: 60,
     })
-    const clocked = firesOf({ meterFt3: 2, meterS: 90, heatingValueBtuFt3: 1000 }, PLATE, 5000)
-    expect(clocked.clocked).toBe(true)
+    const clocked = firesOf({ meterFt3: 2, meterS: 90, heatingValueBtuFt3: 1000, heatingValueAs: 'delivered' }, PLATE, 5000)
+    expect(clocked.clocked).toEqual({ ok: true, value: 80_000 })
     expect(clocked.high?.inputBtuH).toBeCloseTo(80_000, 6)
     expect(clocked.low?.inputBtuH).toBeCloseTo(54_000, 6)
   })
+  it('of a machine that is in no library are what was typed for each, and a low one without a window is not known', () => {
+    const typed = { efficiencyPct: 80, inputBtuH: 60_000, riseLowF: 30, riseHighF: 60, lowInputBtuH: 40_000 }
+    expect(firesOf(typed, undefined, 0)).toMatchObject({ high: { heatBtuH: 48_000 }, low: null })
+    expect(firesOf({ ...typed, lowRiseLowF: 20, lowRiseHighF: 50 }, undefined, 0).low).toEqual({
+      inputBtuH: 40_000,
+      heatBtuH: 32_000,
+      lowF: 20,
+      highF: 50,
+    })
+  })
+  it('are as printed where somebody says that the burner was not derated, or by the local code’s share', () => {
+    expect(firesOf({ derated: false }, PLATE, 5000).high?.inputBtuH).toBe(80_000)
+    expect(firesOf({ derated: true, deratePctPerKft: 2 }, PLATE, 5000).high?.inputBtuH).toBeCloseTo(72_000, 6)
+  })
+  it('are doubted by what was read, and by what nobody said', () => {
+    const codes = (firing: Parameters<typeof firesOf>[0], altitudeFt: number) =>
+      fireFindings(firing, firesOf(firing, PLATE, altitudeFt), altitudeFt, showIn(BASE_UNITS)).map((one) => one.code)
+    expect(codes({}, 300)).toEqual(['input-not-clocked'])
+    expect(codes({}, 5000)).toEqual(['input-not-clocked', 'derate-unknown'])
+    expect(codes({ derated: true }, 5000)).toEqual(['input-not-clocked'])
+    const meter = { meterFt3: 2, meterS: 80, heatingValueBtuFt3: 1020 }
+    // 91,800 Btu/h against the profile's plate of 80,000, which nobody typed.
+    expect(codes({ ...meter, heatingValueAs: 'delivered' }, 300)).toEqual(['input-over-plate'])
+    expect(codes({ ...meter, meterS: 92 }, 0)).toEqual(['gas-as-taken'])
+    expect(codes({ ...meter, meterS: 92, heatingValueAs: 'stated', gasInWc: 7, gasF: 60 }, 0)).toEqual([])
+    expect(codes({ ...meter, meterS: 92, heatingValueAs: 'delivered', coAirFreePpm: 900 }, 0)).toEqual(['co-over'])
+  })
   it('are unknown without a plate and without a word', () => {
-    expect(firesOf({}, undefined, 0)).toEqual({ efficiencyPct: null, high: null, low: null, clocked: false })
+    expect(firesOf({}, undefined, 0)).toEqual({
+      efficiencyPct: null,
+      high: null,
+      low: null,
+      plateBtuH: null,
+      clocked: null,
+    })
     expect(firingOn({ returnF: 64 }, PLATE, 0, 'b')).toBeNull()
     expect(firingOn({ returnF: 64, supplyF: 120 }, PLATE, 0, 'b')).toMatchObject({ tap: 'b', heatBtuH: 64_000 })
   })

@@ -1,9 +1,10 @@
-import { tapOnDuct } from '@ingle/core'
+import { type Found, tapOnDuct } from '@ingle/core'
+import { found } from '../../findingWords.ts'
 import { rowFor } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
 import type { Fire } from './fires.ts'
-import { ductFor, fireTaps } from './heatingTap.ts'
+import { adjustChosen, ductFor, fireTaps } from './heatingTap.ts'
 import { HEAT_TAP_ROLE, LOW_FIRE_TAP_ROLE } from './roles.ts'
 
 /** A fire with the taps against its window. */
@@ -27,6 +28,14 @@ export function firesOnTaps({ picture, fires }: VisitView): FireOnTaps[] {
   })
 }
 
+/** Fires that this furnace has a tap for and whose plate nobody knows. */
+export const unknownFires = ({ ledger, fires }: VisitView): Found[] =>
+  (['high', 'low'] as const).flatMap((fire) =>
+    fires[fire] === null && rowFor(ledger, fire === 'high' ? HEAT_TAP_ROLE : LOW_FIRE_TAP_ROLE)
+      ? [found('fire-unknown', { fire })]
+      : [],
+  )
+
 export function fireTapAims(v: VisitView): WorkedAim[] {
   const taps = v.picture.input.blower?.table.taps ?? []
   return firesOnTaps(v).flatMap(({ role, choice, name }) => {
@@ -44,11 +53,11 @@ export function fireTapAims(v: VisitView): WorkedAim[] {
 }
 
 /** What every tap would blow on this duct, cfm; null where it does not meet it inside the table. */
-export function flowsOnTaps({ picture }: VisitView): (number | null)[] {
-  const coefficient = ductFor(picture)
-  const { blower } = picture.input
+export function flowsOnTaps(v: VisitView): (number | null)[] {
+  const coefficient = ductFor(v.picture)
+  const { blower } = v.picture.input
   return (blower?.table.taps ?? []).map((_, tap) =>
-    blower && coefficient !== null ? (tapOnDuct(blower.table, tap, coefficient)?.flowCfm ?? null) : null,
+    blower && coefficient !== null ? (tapOnDuct(blower.table, tap, coefficient, adjustChosen(v.picture))?.flowCfm ?? null) : null,
   )
 }
 

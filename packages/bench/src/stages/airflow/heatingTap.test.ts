@@ -30,6 +30,12 @@ it('else takes the tap with the least flow that passes, however the table is sor
   })
 })
 
+it('has no cooling tap to blow with where the device offers none', () => {
+  const picture = airflowPicture(scenario({ tries: [attempt({ filter: 'clean', probes: { supply: 0.2, return: -0.25 } })] }))
+  // 9 kW wants 1,050 cfm: tap 2 gives 1,154.
+  expect(heaterTap(picture, false)).toEqual({ tap: '2', because: 'least-that-is-enough' })
+})
+
 it('says nothing where nothing passes, or where the least flow or the duct is not known', () => {
   expect(on({ heaterKw: 15, heaterOnThisTap: false }, { supply: 0.4, return: -0.45 })).toBeNull()
   expect(on({ heaterKw: 20 })).toBeNull()

@@ -9,16 +9,35 @@ const ids = (action: object, now: object | null, tries: object[] = []) =>
   } as unknown as VisitView).map((one) => one.id)
 
 it.each<[string, object, object | null, object[], string[]]>([
-  ['a new tap', { kind: 'try', tap: 3, filter: 'clean' }, { tap: 2, filter: 'clean' }, [], ['isolate']],
+  [
+    'a new tap',
+    { kind: 'try', tap: 3, adjustPct: 0, filter: 'clean' },
+    { tap: 2, adjustPct: 0, filter: 'clean' },
+    [],
+    ['isolate'],
+  ],
   [
     'a clean filter on the same tap',
-    { kind: 'try', tap: 2, filter: 'clean' },
-    { tap: 2, filter: 'as-found' },
+    { kind: 'try', tap: 2, adjustPct: 0, filter: 'clean' },
+    { tap: 2, adjustPct: 0, filter: 'as-found' },
     [],
     ['filter-off'],
   ],
-  ['both at once', { kind: 'try', tap: 3, filter: 'clean' }, { tap: 2, filter: 'as-found' }, [], ['filter-off', 'isolate']],
-  ['a tap that nobody knows yet', { kind: 'try', tap: null, filter: 'as-found' }, null, [], ['isolate']],
+  [
+    'both at once',
+    { kind: 'try', tap: 3, adjustPct: 0, filter: 'clean' },
+    { tap: 2, adjustPct: 0, filter: 'as-found' },
+    [],
+    ['filter-off', 'isolate'],
+  ],
+  [
+    'another adjust on the same tap',
+    { kind: 'try', tap: 2, adjustPct: 10, filter: 'clean' },
+    { tap: 2, adjustPct: 0, filter: 'clean' },
+    [],
+    ['isolate'],
+  ],
+  ['a tap that nobody knows yet', { kind: 'try', tap: null, adjustPct: 0, filter: 'as-found' }, null, [], ['isolate']],
   ['the first probe', { kind: 'jot', text: 'esp ' }, { tap: 2 }, [{}], ['test-hole']],
   ['another probe in the same holes', { kind: 'jot', text: 'static trunk ' }, { tap: 2 }, [{ supply: 0.2 }], []],
   ['a heater’s rise', { kind: 'jot', text: 'rise ' }, { tap: 2 }, [], ['hot-elements']],

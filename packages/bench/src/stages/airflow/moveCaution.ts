@@ -1,4 +1,5 @@
 import { type Caution, cautionAt } from '@ingle/catalog'
+import { isSameSet } from '@ingle/core'
 import type { VisitView } from '../../visit/visitView.ts'
 
 /** Lines that read a probe in a hole of the duct. */
@@ -9,7 +10,7 @@ export function moveCautions({ move: { action }, picture }: VisitView): Caution[
   const now = picture.current?.input
   if (action.kind === 'try') {
     const changesFilter = action.filter === 'clean' && now?.filter !== 'clean'
-    const movesTap = action.tap === null || action.tap !== now?.tap
+    const movesTap = action.tap === null || !now || !isSameSet(action, now)
     return [
       ...(changesFilter ? ['change-filter' as const] : []),
       ...(movesTap || !changesFilter ? ['move-tap' as const] : []),

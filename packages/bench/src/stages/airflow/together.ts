@@ -2,18 +2,20 @@ import { type JointAnswer, type SystemJoint, solveJoint, systemJoint, TAP_NEEDS,
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
 import { SAME_TAP } from './roles.ts'
+import { furnaceOf } from './views.ts'
 
 export interface Together {
   joint: SystemJoint
   answer: JointAnswer
   /** The option of each knob: the set that fits, else the one that gives up least. */
   choice: readonly number[]
-  /** What may be put into the ledger; nothing while something has to be given up. */
+  /** What may be put into the ledger; nothing while something has to be given up, or is not known. */
   aims: WorkedAim[]
 }
 
 /** One set of taps for the whole system. Null until duct, table and aim are known. */
-export function togetherOf({ picture, ledger, fires, zoned, show }: VisitView): Together | null {
+export function togetherOf(v: VisitView): Together | null {
+  const { picture, ledger, fires, zoned, show } = v
   const labels = picture.input.blower?.table.taps ?? []
   const taps = (Object.entries(TAP_NEEDS) as [TapNeed, string][]).flatMap(([need, role]) => {
     const row = ledger.find((one) => one.id === role)
@@ -26,7 +28,7 @@ export function togetherOf({ picture, ledger, fires, zoned, show }: VisitView): 
   const joint = systemJoint({
     picture,
     taps,
-    fires: fires.high && { high: fires.high, low: fires.low },
+    fires: furnaceOf(v) || fires.high ? fires : null,
     zones: zoned.of.ok ? zoned.of.value : null,
     show,
   })
@@ -35,7 +37,7 @@ export function togetherOf({ picture, ledger, fires, zoned, show }: VisitView): 
   // Of sets that all break something, the one that gives up least is of use; where none gives up just one thing, the nearest.
   const choice = answer.kind === 'fits' ? answer.choice : (answer.relaxations[0]?.choice ?? answer.least.choice)
   const aims =
-    answer.kind === 'fits'
+    answer.kind === 'fits' && joint.unknown.length === 0
       ? joint.knobs.map((knob, i) => ({
           id: knob.id,
           meaning: knob.options[choice[i] as number] as string,

@@ -1,4 +1,4 @@
-import { list, showIn, tapName } from '../../advice/show.ts'
+import { list, showIn, signedPct, tapName, tapSetName } from '../../advice/show.ts'
 import { roleOf } from '../../device/roles.ts'
 import { meaningOf, readValue, sayBoth, sayOffer } from '../../device/spelling.ts'
 import type { JotSetting } from '../grammar.ts'
@@ -23,9 +23,15 @@ export function tap(line: Line, context: JotContext): JotReading {
         'Adjust is a few percent up or down, like tap 3 adj -10.',
       )
   }
+  const { adjust } = context
+  if (adjust && adjustPct !== null && adjust.offers.length > 1 && !adjust.offers.includes(adjustPct))
+    return wrong(
+      `This blower has no adjust of ${signedPct(adjustPct)}.`,
+      `It has ${list(adjust.offers.map(signedPct))}; leave it off and it stays at ${signedPct(adjust.stands)}.`,
+    )
   return finish(line, {
     intent: { kind: 'tap', tap: label, adjustPct },
-    reads: `${tapName(label)}${adjustPct === null ? '' : `, adjust ${adjustPct}%`}: starts a new try`,
+    reads: `${adjustPct !== null ? tapSetName(label, adjustPct, true) : adjust ? `${tapSetName(label, adjust.stands, true)} as it stands` : tapName(label)}: starts a new try`,
   })
 }
 

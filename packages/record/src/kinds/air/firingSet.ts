@@ -1,6 +1,6 @@
 import 'reflect-metadata'
 import { PLAUSIBLE } from '@ingle/core'
-import { IsNumber, IsOptional, Max, Min } from 'class-validator'
+import { IsBoolean, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator'
 import { OnVisit } from '../onVisit.ts'
 import { bag } from '../spec.ts'
 
@@ -28,6 +28,27 @@ class FiringSet extends OnVisit {
   @IsOptional() @IsNumber() @Min(1000) @Max(5_000_000) lowInputBtuH?: number
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) lowReturnF?: number
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) lowSupplyF?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(200) lowRiseLowF?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(200) lowRiseHighF?: number
+  /** Whether the burner was derated for its height, and by how much for each 1,000 ft, by the local code. */
+  @IsOptional() @IsBoolean() derated?: boolean
+  @IsOptional() @IsNumber() @Min(0) @Max(10) deratePctPerKft?: number
+  /** The gas at the meter, and how its heating value is stated. */
+  @IsOptional() @IsNumber() @Min(0) @Max(140) gasInWc?: number
+  @IsOptional() @IsNumber() @Min(-40) @Max(130) gasF?: number
+  @IsOptional() @IsIn(['stated', 'delivered']) heatingValueAs?: 'stated' | 'delivered'
+  /** Gas pressures while it fires, and what the plate says of them. */
+  @IsOptional() @IsNumber() @Min(0) @Max(60) manifoldInWc?: number
+  @IsOptional() @IsNumber() @Min(0.1) @Max(60) plateManifoldInWc?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(60) lowManifoldInWc?: number
+  @IsOptional() @IsNumber() @Min(0.1) @Max(60) lowPlateManifoldInWc?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(140) inletInWc?: number
+  @IsOptional() @IsNumber() @Min(0.1) @Max(140) inletLeastInWc?: number
+  @IsOptional() @IsNumber() @Min(0.1) @Max(140) inletMostInWc?: number
+  /** Of the flue gas, on high fire, after it is steady. */
+  @IsOptional() @IsNumber() @Min(0) @Max(21) oxygenPct?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(50_000) coAirFreePpm?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(1500) flueF?: number
   /** Supply air at the moment when the blower starts. */
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) startSupplyF?: number
   /** What the house loses at the outdoor temperature of concern. */
@@ -45,23 +66,40 @@ export const firingSet = bag('firing.set', {
   into: 'firing',
   lead: 'firing',
   fields: {
-    inputBtuH: { says: 'input', unit: 'Btu/h', read: true },
+    inputBtuH: { says: 'input', in: 'heatRate', read: true },
     efficiencyPct: { says: 'efficiency', in: 'percent', read: true },
     returnF: { says: 'furnace return', in: 'temperature', read: true },
     supplyF: { says: 'furnace supply', in: 'temperature', read: true },
     riseLowF: { says: 'rise on the plate, from', in: 'temperatureDifference', read: true },
     riseHighF: { says: 'rise on the plate, to', in: 'temperatureDifference', read: true },
-    meterFt3: { says: 'gas metered', unit: 'ft³', read: true },
+    meterFt3: { says: 'gas metered', in: 'gasVolume', read: true },
     meterS: { says: 'gas metered in', unit: 's', read: true },
-    heatingValueBtuFt3: { says: 'heating value', unit: 'Btu/ft³', read: true },
+    heatingValueBtuFt3: { says: 'heating value', in: 'heatingValue', read: true },
     flowCfm: { says: 'furnace flow', in: 'flow', read: true },
     toStartS: { says: 'flame to blower', unit: 's', read: true },
     firingS: { says: 'fires for a call', unit: 's', read: true },
-    lowInputBtuH: { says: 'low fire, input', unit: 'Btu/h', read: true },
+    lowInputBtuH: { says: 'low fire, input', in: 'heatRate', read: true },
     lowReturnF: { says: 'low fire, return', in: 'temperature', read: true },
     lowSupplyF: { says: 'low fire, supply', in: 'temperature', read: true },
+    lowRiseLowF: { says: 'low fire, rise on the plate, from', in: 'temperatureDifference', read: true },
+    lowRiseHighF: { says: 'low fire, rise on the plate, to', in: 'temperatureDifference', read: true },
+    derated: { says: 'burner derated for its height' },
+    deratePctPerKft: { says: 'derated for each 1,000 ft by', in: 'percent' },
+    gasInWc: { says: 'gas at the meter', in: 'static', read: true },
+    gasF: { says: 'temperature of the gas', in: 'temperature', read: true },
+    heatingValueAs: { says: 'heating value as' },
+    manifoldInWc: { says: 'manifold', in: 'static', read: true },
+    plateManifoldInWc: { says: 'manifold on the plate', in: 'static', read: true },
+    lowManifoldInWc: { says: 'low fire, manifold', in: 'static', read: true },
+    lowPlateManifoldInWc: { says: 'low fire, manifold on the plate', in: 'static', read: true },
+    inletInWc: { says: 'inlet pressure while it fires', in: 'static', read: true },
+    inletLeastInWc: { says: 'least inlet pressure on the plate', in: 'static', read: true },
+    inletMostInWc: { says: 'most inlet pressure on the plate', in: 'static', read: true },
+    oxygenPct: { says: 'oxygen in the flue', in: 'percent', read: true },
+    coAirFreePpm: { says: 'carbon monoxide in the flue, air-free', unit: 'ppm', read: true },
+    flueF: { says: 'flue gas', in: 'temperature', read: true },
     startSupplyF: { says: 'supply as the blower starts', in: 'temperature', read: true },
-    lossBtuH: { says: 'house loses', unit: 'Btu/h', read: true },
+    lossBtuH: { says: 'house loses', in: 'heatRate', read: true },
     warmUpFPerH: { says: 'rooms warm up an hour', in: 'temperatureDifference', read: true },
     setbackF: { says: 'set back by', in: 'temperatureDifference', read: true },
   },
