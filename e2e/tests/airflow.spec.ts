@@ -57,7 +57,9 @@ test('deciding otherwise asks for the reason and keeps it', async ({ tech }) => 
   await dialog.getByLabel('Why').fill('no filter in the van today')
   await dialog.getByRole('button', { name: /Log this try/ }).click()
   await expect(tech.tries).toHaveCount(5)
-  await expect(tech.move).toContainText('Decided otherwise by MR: Tap 4, filter as found. Because no filter in the van today')
+  await expect(tech.move).toContainText(
+    'Decided otherwise by MR: Tap 4, adjust 0%, filter as found. Because no filter in the van today',
+  )
   await tech.page.goto(stage('sheets/record'))
   await expect(tech.page.getByRole('article')).toContainText('no filter in the van today')
 })

@@ -29,7 +29,7 @@ test('a furnace is commissioned: window, taps of both fires, second stage, delay
   await expect(rise).toContainText('too little air for this fire')
   const taps = page.getByRole('region', { name: 'Taps against the window' })
   const high = taps.getByRole('table', { name: /High fire/ })
-  await expect(high.getByRole('row', { name: /^b .*too hot/ })).toBeVisible()
+  await expect(high.getByRole('row', { name: /^A .*too hot/ })).toBeVisible()
   await expect(high.getByRole('row', { name: /^C .*the best/ })).toBeVisible()
   // The faster tap is in, and it is measured again.
   await tech.fill(rise, 'Supply air', '122')
@@ -44,14 +44,16 @@ test('a furnace is commissioned: window, taps of both fires, second stage, delay
   await expect(delays.getByRole('row', { name: /^on 15 s/ })).toContainText('blows cold at first')
   await delays.getByRole('button', { name: /^Put \d delays? into the ledger/ }).click()
   await expect(delays.getByRole('button', { name: /^Put/ })).toBeHidden()
+  const gas = page.getByRole('region', { name: 'Gas and combustion' })
   for (const [field, value] of [
-    ['Meter moved, ft³', '2'],
+    ['Meter moved', '2'],
     ['In so many s', '80'],
-    ['Heating value, Btu/ft³', '1020'],
+    ['Heating value', '1020'],
   ] as const)
-    await tech.fill(rise, field, value)
-  await expect(rise).toContainText('The meter gives 91,800 Btu/h, 15% over the plate.')
-  await expect(rise).toContainText('whether a pilot or another appliance was on the meter')
+    await tech.fill(gas, field, value)
+  await gas.getByLabel('Heating value is').selectOption({ label: 'as delivered here' })
+  await expect(gas).toContainText('The meter gives 91,800 Btu/h, 15% over the plate.')
+  await expect(gas).toContainText('whether a pilot or another appliance was on the meter')
   // All of it stands in the ledger.
   await tech.stage('Settings')
   await expect(tech.ledgerRow(/^Second stage/)).toContainText('AUt')

@@ -119,10 +119,11 @@ test.describe('with the app kept on the device', () => {
     }
     expect(new Set(changes.map((one) => one.change.id)).size).toBe(changes.length)
     expect(changes.filter((one) => one.change.kind === 'try.start' && one.change.body.filter === 'clean')).toHaveLength(2)
-    expect(changes.slice(-6).map((one) => one.change.kind)).toEqual([
+    expect(changes.slice(-7).map((one) => one.change.kind)).toEqual([
       'try.start',
       'reading.probes',
       'reading.split',
+      'setting.set',
       'setting.set',
       'reading.rise',
       'setting.set',

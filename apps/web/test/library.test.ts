@@ -4,10 +4,10 @@ import 'fake-indexeddb/auto'
 import { randomUUID } from 'node:crypto'
 import { HOUSE_RULES, PROFILES, profileById } from '@ingle/catalog'
 import { pasteSettingsList } from '@ingle/core'
-import { type Profile, parseProfile } from '@ingle/record'
+import { blowerOf, type Profile, parseProfile } from '@ingle/record'
 import fc from 'fast-check'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { pastedToForm } from '../src/library/pastedSettings.ts'
+import { doubtsAs, pastedToForm } from '../src/library/pastedSettings.ts'
 import { formToProfile, formToSetting, profileToForm, readTie, settingToForm, tieText } from '../src/library/profileForm.ts'
 import { readCellText } from '../src/library/readCellText.ts'
 import { libraryNow } from '../src/library/useLibrary.ts'
@@ -21,6 +21,38 @@ describe('a profile in forms', () => {
   it.each(PROFILES.map((one) => [one.family, one] as const))('%s comes out of the form as it went in', (_, profile) => {
     const back = formToProfile(profileToForm(profile), profile, profile.id, profile.version)
     expect(plain(back)).toEqual(plain({ ...profile, settings: profile.settings.map(withoutEmpty) }))
+  })
+  it('keeps the plate of each fire of a furnace, and a rated static that nobody knows', () => {
+    const form = profileToForm(profileById('aldergate-gx-80'))
+    const typed = {
+      ...form,
+      efficiency: '82',
+      fires: [
+        { input: '100000', from: '30', to: '60' },
+        { input: '65000', from: '25', to: '55' },
+      ] as typeof form.fires,
+    }
+    const back = formToProfile(typed, null, 'mine', 1)
+    expect(back.furnace).toEqual({
+      efficiencyPct: 82,
+      fires: [
+        { inputBtuH: 100000, riseLowF: 30, riseHighF: 60 },
+        { inputBtuH: 65000, riseLowF: 25, riseHighF: 55 },
+      ],
+      source: 'plate of the furnace',
+    })
+    expect(profileToForm(back).fires).toEqual(typed.fires)
+    const { ratedStaticInWc: _, ...unrated } = form.blower as NonNullable<typeof form.blower>
+    const parsed = parseProfile(plain(formToProfile({ ...typed, blower: unrated }, null, 'mine', 1)))
+    expect(parsed.ok && blowerOf(parsed.value)?.ratedStaticInWc).toBe(null)
+  })
+  it('refuses a plate that is half typed', () => {
+    const form = profileToForm(profileById('aldergate-gx-80'))
+    form.fires[0] = { input: '100000', from: '', to: '60' }
+    expect(parseProfile(plain(formToProfile(form, null, 'mine', 1)))).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('riseLowF'),
+    })
   })
   it('keeps what the form has no field for', () => {
     const newer = plain({ ...profileById('fenwarm-c3'), glow: 'ember' }) as Profile & { glow: string }
@@ -104,6 +136,13 @@ describe('a pasted list of settings', () => {
     const settings = [pastedToForm(fan!, 'fan.satisfied.heat'), pastedToForm(swing!, 'control.differential')]
     const form = { ...profileToForm(profileById('fenwarm-n1')), settings }
     expect(parseProfile(plain(formToProfile(form, null, 'pasted', 1)))).toMatchObject({ ok: true })
+  })
+  it('gives a size jumper its tons, with a doubt', () => {
+    const [jumper] = read('Code\tName\tOptions\nJ1\tSize\t24 / 30 / 36')
+    if (!jumper) throw new Error('not read')
+    expect(pastedToForm(jumper, 'system.capacity').values).toBe('24 = 2\n30 = 2.5\n36 = 3')
+    expect(doubtsAs(jumper, 'system.capacity')).toEqual([expect.stringContaining('thousands of Btu/h')])
+    expect([pastedToForm(jumper, '').values, doubtsAs(jumper, '')]).toEqual(['24\n30\n36', []])
   })
   it('guesses nothing without a need', () =>
     expect(pastedToForm(read(LIST)[0]!, '').values).toBe('0 = off\n1 = trickle\n2 = as set'))

@@ -43,7 +43,7 @@ export {
 } from './stages/airflow/fanLimit.ts'
 export { type Fire, type Fires, fireFindings } from './stages/airflow/fires.ts'
 export { firesOnTaps, fireTapAims, flowsOnTaps, isFitted, unknownFires, waitForWarm } from './stages/airflow/heat.ts'
-export { ductFor } from './stages/airflow/heatingTap.ts'
+export { adjustChosen, ductFor } from './stages/airflow/heatingTap.ts'
 export { moveCautions } from './stages/airflow/moveCaution.ts'
 export { moveDrafts } from './stages/airflow/moveDrafts.ts'
 export { COOL_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from './stages/airflow/roles.ts'

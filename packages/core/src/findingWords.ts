@@ -283,6 +283,10 @@ export const found = finding({
   'range-without-step': ['{setting}: its step must be above zero.', 'Give the step that the display moves by.'],
   'unit-unknown': ['{setting}: “{unit}” is not a unit of settings.', 'Use one of {units}.'],
   'unit-of-another': ['{setting}: {unit} does not measure “{role}”.', 'Choose the unit that the display counts in.'],
+  'steps-as-percent': [
+    '{setting}: {values} look like steps, and “{role}” counts in percent.',
+    'Say what each one means, such as “3 = 60”, or give a range in the unit “step of n”.',
+  ],
   'meanings-unknown': ['{setting}: {odd} nothing for “{role}”.', 'Say which of {options} each value means.'],
   'default-not-offered': ['{setting}: its default {value} is not among what it offers.', MANUAL],
   'code-twice': [

@@ -31,6 +31,7 @@ export { type AirState, airState, type Moisture, standardPressurePsia } from './
 export {
   type BlowerTable,
   ductCoefficient,
+  flowOfNamedTap,
   type OperatingPoint,
   tableDoubts,
   tableFlow,
@@ -189,6 +190,7 @@ export { pasteBlowerTable } from './paste/blowerTable.ts'
 export { pasteHeaterKits } from './paste/heaterKits.ts'
 export type { CellDoubt } from './paste/pasted.ts'
 export { type PastedSetting, pasteSettingsList } from './paste/settingsList.ts'
+export { sizesOf } from './paste/sizes.ts'
 export { type Noise, type Plant, type PlantReadings, runPlant } from './plant/plant.ts'
 export { type FormatOptions, format, formatNumber, formatScientific } from './quantity/format.ts'
 export { PLAUSIBLE, parseReading, readNumber, tidyTyped } from './quantity/parse.ts'

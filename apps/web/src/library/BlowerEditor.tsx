@@ -53,7 +53,7 @@ export function BlowerEditor() {
           onBlower={(table) => {
             set({
               tapWord: blower?.tapWord ?? 'tap',
-              ratedStaticInWc: blower?.ratedStaticInWc ?? 0.5,
+              ...(blower?.ratedStaticInWc !== undefined && { ratedStaticInWc: blower.ratedStaticInWc }),
               source: blower?.source ?? 'pasted from the manual',
               heaterKits: blower?.heaterKits ?? [],
               table,
@@ -84,9 +84,12 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
       <div className="grid gap-3 sm:grid-cols-3 mt-2">
         <LineField label="What a tap is called" value={blower.tapWord} onChange={(tapWord) => onChange({ ...blower, tapWord })} />
         <CellField
-          label="Rated static, in.wc"
-          value={blower.ratedStaticInWc}
-          onChange={(value) => onChange({ ...blower, ratedStaticInWc: value ?? blower.ratedStaticInWc })}
+          label="Rated static, in.wc; empty: not known"
+          value={blower.ratedStaticInWc ?? null}
+          onChange={(value) => {
+            const { ratedStaticInWc: _, ...rest } = blower
+            onChange(value === null ? rest : { ...rest, ratedStaticInWc: value })
+          }}
         />
         <LineField label="Source" value={blower.source} onChange={(source) => onChange({ ...blower, source })} />
       </div>

@@ -53,8 +53,11 @@ export function BlowerTableView({ blower }: { blower: NonNullable<Profile['blowe
       </table>
       <p className="soft text-[13px] mt-1">
         Flow in {units.flow}
-        {table.kind === 'constant-torque' && <> against static in {units.static}</>}; rated to{' '}
-        {format('static', blower.ratedStaticInWc, units)}.
+        {table.kind === 'constant-torque' && <> against static in {units.static}</>}
+        {blower.ratedStaticInWc === undefined
+          ? '; what static it is rated for is not known'
+          : `; rated to ${format('static', blower.ratedStaticInWc, units)}`}
+        .
       </p>
       {heaterKits.length > 0 && (
         <table className="mt-3 text-[14px]">

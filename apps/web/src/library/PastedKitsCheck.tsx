@@ -1,4 +1,4 @@
-import { pasteHeaterKits, tableFlow } from '@ingle/core'
+import { flowOfNamedTap, pasteHeaterKits } from '@ingle/core'
 import { blowerOf, type Profile, type ProfileHeaterKit } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { SelectField } from '../kit/Field.tsx'
@@ -24,18 +24,19 @@ export function PastedKitsCheck({ text, blower, onTake }: Props) {
         <b>{read.reason}</b> {read.remedy}
       </Notice>
     )
-  const { models, powersKw, unitLabels, minFlowsCfm, minTaps, doubts } = read.value
+  const data = blower && blowerOf({ blower, settings: [] as Profile['settings'] } as Profile)
+  const { models, powersKw, unitLabels, minFlowsCfm, minTaps, doubts, notes } = read.value
   const byTap = minFlowsCfm.length === 0
   const flowFor = (kit: number): { flow: number | null; reason: string | null } => {
     if (!byTap) return { flow: minFlowsCfm[unit]?.[kit] ?? null, reason: null }
     const tap = minTaps[unit]?.[kit]
     if (tap == null) return { flow: null, reason: null }
-    const flow = flowOfTap(blower, tap)
+    const flow = data ? flowOfNamedTap(data, tap) : null
     return {
       flow,
       reason:
         flow === null
-          ? `It names tap ${tap}, whose flow is not known: paste the blower table first, or type the flow.`
+          ? `It names tap ${tap}, whose flow is not known: paste the blower table first, say the rated static, or type the flow.`
           : `It names tap ${tap}: about ${Math.round(flow)} cfm at the rated static.`,
     }
   }
@@ -106,6 +107,11 @@ export function PastedKitsCheck({ text, blower, onTake }: Props) {
           ))}
         </tbody>
       </table>
+      {notes.map((one) => (
+        <Notice key={one} kind="watch">
+          {one}
+        </Notice>
+      ))}
       <DoubtList doubts={open} onRight={(one) => setSettled(new Set([...settled, one]))} />
       {bad && <Notice kind="wrong">Kit {bad.model} needs its power in kW, and a flow or nothing.</Notice>}
       <button
@@ -126,13 +132,4 @@ export function PastedKitsCheck({ text, blower, onTake }: Props) {
       </button>
     </div>
   )
-}
-
-/** What a tap gives at the rated static: a manual that names a least tap means at least that much air. */
-function flowOfTap(blower: Profile['blower'] | null, tap: string): number | null {
-  if (!blower) return null
-  const data = blowerOf({ blower } as Profile)
-  const index = data?.table.taps.findIndex((one) => one.toLowerCase() === tap.toLowerCase()) ?? -1
-  const flow = data && index >= 0 ? tableFlow(data.table, index, data.ratedStaticInWc) : null
-  return flow?.ok ? flow.flowCfm : null
 }

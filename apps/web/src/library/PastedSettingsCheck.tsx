@@ -3,7 +3,7 @@ import { pasteSettingsList, roleOf } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
 import { DoubtList } from './DoubtList.tsx'
-import { pastedToForm } from './pastedSettings.ts'
+import { doubtsAs, pastedToForm } from './pastedSettings.ts'
 import type { SettingForm } from './profileForm.ts'
 import { RoleOptions } from './SettingEditor.tsx'
 
@@ -25,9 +25,12 @@ export function PastedSettingsCheck({ text, onTake }: { text: string; onTake: (s
       </Notice>
     )
   const rows = read.value.settings.map((setting, i) => ({ setting, i })).filter(({ i }) => !left.has(i))
+  // Another need makes other doubts: what was settled under one is not settled under the next.
+  const keyOf = (i: number) => `${i}:${roles[i] ?? ''}`
   const open = rows
-    .filter(({ setting, i }) => setting.doubts.length > 0 && !settled.has(String(i)))
-    .map(({ setting, i }) => ({ key: String(i), where: `${setting.code} ${setting.label}`, reasons: setting.doubts }))
+    .map(({ setting, i }) => ({ key: keyOf(i), setting, reasons: doubtsAs(setting, roles[i] ?? '') }))
+    .filter(({ key, reasons }) => reasons.length > 0 && !settled.has(key))
+    .map(({ key, setting, reasons }) => ({ key, where: `${setting.code} ${setting.label}`, reasons }))
   const doubted = new Set(open.map((one) => one.key))
   return (
     <div>
@@ -50,7 +53,7 @@ export function PastedSettingsCheck({ text, onTake }: { text: string; onTake: (s
               const guess = guesses[i]
               const role = roles[i] ?? ''
               return (
-                <tr key={i} className={doubted.has(String(i)) ? 'bg-warning/18' : ''}>
+                <tr key={i} className={doubted.has(keyOf(i)) ? 'bg-warning/18' : ''}>
                   <td className="num pr-2 py-1">{setting.code}</td>
                   <td className="pr-2">{setting.label}</td>
                   <td className="pr-2">

@@ -186,9 +186,9 @@ function outOfTable({ input: { blower } }: AirflowPicture, current: TryResult, s
 }
 
 function overRated(picture: AirflowPicture, current: TryResult, show: Show): Finding[] {
-  const ratedInWc = picture.input.blower?.ratedStaticInWc
+  const ratedInWc = picture.input.blower?.ratedStaticInWc ?? null
   const { externalInWc } = current
-  if (ratedInWc === undefined || externalInWc === null || externalInWc <= ratedInWc) return []
+  if (ratedInWc === null || externalInWc === null || externalInWc <= ratedInWc) return []
   const words = found('over-rated-static', { externalInWc, ratedInWc }, show)
   return [placed({ key: 'over-rated-static', kind: 'watch', jot: null }, current, words)]
 }

@@ -186,8 +186,8 @@ const flowOf = (current: TryResult | null): number | null => current?.flow?.flow
 /** Static over the rating: find out which part takes it, and take it out, before any tap. */
 function clearStatic(picture: AirflowPicture, show: Show): Draft | null {
   const { current, input } = picture
-  const rated = input.blower?.ratedStaticInWc
-  if (!current || current.externalInWc === null || rated === undefined || current.externalInWc <= rated) return null
+  const rated = input.blower?.ratedStaticInWc ?? null
+  if (!current || current.externalInWc === null || rated === null || current.externalInWc <= rated) return null
   const tap = setNow(current)
   const over = `${show('static', current.externalInWc)} across the cabinet against a rated ${show('static', rated)}.`
   if (current.input.filter === 'as-found' && current.filterCoefficient === null) {

@@ -29,6 +29,13 @@ function problem(change: Partial<JointInput> = {}, readings = { supply: 0.2, ret
 }
 
 describe('taps of a system as one problem', () => {
+  it('holds no static against a rating that nobody knows, and says so', () => {
+    const base = scenario({ tries: [attempt({ probes: { supply: 0.2, return: -0.25 }, filter: 'clean' })] })
+    const picture = airflowPicture({ ...base, blower: base.blower && { ...base.blower, ratedStaticInWc: null } })
+    const joint = problem({ picture })
+    expect(joint.constraints.map((one) => one.id)).not.toContain('static')
+    expect(joint.unknown).toContain('the rated static of the cabinet, from its plate or manual')
+  })
   it('takes the tap nearest the aim, and lets the heater blow with it where that is enough', () => {
     const joint = problem()
     const answer = solveJoint(joint)

@@ -103,12 +103,13 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
     },
   )
   const { ratedStaticInWc } = blower
-  add(
-    'static',
-    `The cabinet stays within its rated static of ${show('static', ratedStaticInWc)}`,
-    taps.map((_, i) => i),
-    (choice) => Math.max(...taps.map((_, i) => (pointAt(i, choice)?.staticInWc ?? Number.NaN) / ratedStaticInWc - 1)),
-  )
+  if (ratedStaticInWc !== null)
+    add(
+      'static',
+      `The cabinet stays within its rated static of ${show('static', ratedStaticInWc)}`,
+      taps.map((_, i) => i),
+      (choice) => Math.max(...taps.map((_, i) => (pointAt(i, choice)?.staticInWc ?? Number.NaN) / ratedStaticInWc - 1)),
+    )
   const ceiling = picture.ceilingCfm
   if (ceiling !== null)
     add(
@@ -175,6 +176,7 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
     constraints,
     pointAt,
     unknown: [
+      ...(ratedStaticInWc === null ? ['the rated static of the cabinet, from its plate or manual'] : []),
       ...(fires && heat >= 0 && !fires.high ? ['what the plate says of the high fire: its input and its rise'] : []),
       ...(fires && heatLow >= 0 && !fires.low ? ['what the plate says of the low fire: its input and its rise'] : []),
       ...(!fires && heat >= 0 && input.heaterKw === null ? ['which heater is fitted, or that there is none'] : []),

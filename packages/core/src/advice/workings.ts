@@ -256,7 +256,8 @@ function taps(picture: AirflowPicture): Working[] {
 }
 
 function limitsText(picture: AirflowPicture): string {
-  const out = [`static ≤ ${inWc(picture.input.blower?.ratedStaticInWc ?? 0)}`]
+  const rated = picture.input.blower?.ratedStaticInWc ?? null
+  const out = rated === null ? [] : [`static ≤ ${inWc(rated)}`]
   if (picture.floorCfm !== null && picture.input.heaterOnThisTap) out.push(`flow ≥ ${f(picture.floorCfm)}`)
   if (picture.ceilingCfm !== null) out.push(`flow ≤ ${f(picture.ceilingCfm)}`)
   return out.join(', ')

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type BlowerTable, ductCoefficient, tableDoubts, tableFlow, tapOnDuct } from './blowerTable.ts'
+import { type BlowerTable, ductCoefficient, flowOfNamedTap, tableDoubts, tableFlow, tapOnDuct } from './blowerTable.ts'
 
 const torque: BlowerTable = {
   kind: 'constant-torque',
@@ -24,6 +24,17 @@ describe('a blower table', () => {
     ['beside a hole', 0.6, 0, { ok: false, why: 'hole' }],
     ['on a tap that is not there', 0.3, 7, { ok: false, why: 'no-tap' }],
   ])('says nothing %s', (_, statics, tap, answer) => expect(tableFlow(torque, tap, statics)).toEqual(answer))
+
+  it.each([
+    ['2', 0.5, 1080],
+    ['Tap 2', 0.5, 1080],
+    ['Speed 3', 0.5, 1280],
+    ['9', 0.5, null],
+    ['2', null, null],
+    ['1', 0.7, null],
+  ])('tap %s, named as the least one, at a rated static of %s', (name, ratedStaticInWc, flow) =>
+    expect(flowOfNamedTap({ table: torque, ratedStaticInWc }, name)).toBe(flow),
+  )
 
   it('holds the flow of a constant-airflow tap up to its limit', () => {
     expect(tableFlow(held, 1, 0.2)).toMatchObject({ flowCfm: 1100 })

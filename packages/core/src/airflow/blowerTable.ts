@@ -147,3 +147,23 @@ export function tableDoubts(table: BlowerTable): TableDoubt[] {
   }
   return doubts
 }
+
+const tapWords = (name: string) =>
+  name
+    .trim()
+    .toLowerCase()
+    .replace(/^(?:tap|speed|position|setting)\s+/, '')
+
+/**
+ * What a tap gives at the rated static, cfm: a manual that names a least tap means at least that much air. The tap may be
+ * named with or without the word for it. Null where the table, the tap or the rated static is not known.
+ */
+export function flowOfNamedTap(
+  { table, ratedStaticInWc }: { table: BlowerTable; ratedStaticInWc: number | null },
+  name: string,
+): number | null {
+  const tap = table.taps.findIndex((one) => tapWords(one) === tapWords(name))
+  if (tap < 0 || ratedStaticInWc === null) return null
+  const flow = tableFlow(table, tap, ratedStaticInWc)
+  return flow.ok ? flow.flowCfm : null
+}

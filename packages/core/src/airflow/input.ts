@@ -29,7 +29,8 @@ export interface BlowerData {
   table: BlowerTable
   /** What the tap is called on this device: "jumper", "setting". */
   tapWord: string
-  ratedStaticInWc: number
+  /** Null: not known, so nothing is held against it. */
+  ratedStaticInWc: number | null
   /** The adjusts that move all taps by a share, percent, as the device offers them; [0] where it has none. */
   adjustsPct: readonly number[]
   heaterKits: readonly HeaterKit[]

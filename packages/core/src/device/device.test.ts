@@ -335,6 +335,8 @@ describe('checking a profile', () => {
     [[{ ...DIFF_C, range: { min: 3, max: 1, step: 0.5, unit: 'Δ°C' }, default: undefined }], /least value 3 is over/, /Swap/],
     [[{ ...DIFF_C, range: { min: 1, max: 3, step: 1, unit: 'furlong' } }], /not a unit/, /°F/],
     [[{ ...DIFF_C, range: { min: 1, max: 3, step: 1, unit: 's' } }], /does not measure/, /display/],
+    [[setting({ role: 'fan.step.low', label: 'Step', values: ['1', '2', '3'] })], /1, 2 and 3 look like steps/, /step of n/],
+    [[setting({ role: 'fan.step.low', label: 'Step', values: ['90', '160', '220'] })], /look like steps/, /such as “3 = 60”/],
     [[FAN_HEAT, { ...FAN_HEAT, code: 'P-22' }], /Two settings stand for/, /Keep one/],
     [
       [

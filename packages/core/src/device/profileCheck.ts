@@ -46,6 +46,8 @@ function settingDoubts(setting: DeviceSetting): Found[] {
     else if (role?.values.kind === 'number' && role.values.unit !== unit.role)
       out.push(found('unit-of-another', { setting: name, unit: range.unit, role: role.label }))
   }
+  if (role?.values.kind === 'number' && role.values.unit === 'pct' && !range && areSteps(setting))
+    out.push(found('steps-as-percent', { setting: name, values: list([...setting.values]), role: role.label }))
   if (role?.values.kind === 'choice') {
     const { options } = role.values
     const odd = setting.values.map((one) => meaningOf(setting, one)).filter((one) => !Object.hasOwn(options, one))
@@ -62,6 +64,13 @@ function settingDoubts(setting: DeviceSetting): Found[] {
   if (setting.default !== undefined && !offers(setting, setting.default))
     out.push(found('default-not-offered', { setting: name, value: setting.default }))
   return out
+}
+
+/** Bare figures that run one by one, or over a hundred: steps of a controller, not percent. */
+function areSteps({ values, means }: DeviceSetting): boolean {
+  const bare = values.filter((one) => !means?.[one]).map((one) => (/^\d+$/.test(one.trim()) ? Number(one) : Number.NaN))
+  if (bare.length < 3 || bare.some(Number.isNaN)) return false
+  return bare.some((one) => one > 100) || bare.every((one, i) => i === 0 || one === (bare[i - 1] as number) + 1)
 }
 
 function offers(setting: DeviceSetting, value: string): boolean {

@@ -46,6 +46,33 @@ describe('saying a role on a device', () => {
     }),
   )
 
+  it('counts steps by the last one: 220 of 255 is 86 %, not 220 %', () => {
+    const step = setting({
+      role: 'fan.step.high',
+      label: 'Fan, all open',
+      range: { min: 0, max: 255, step: 1, unit: 'step of n' },
+    })
+    expect(meaningOf(step, '220')).toBe('86.2745')
+    expect(sayBoth(step, '220')).toEqual({ means: '86.2745%', shows: '220 of 255' })
+    expect(express(step, '60')).toEqual({ fit: 'exact', value: '153' })
+    expect(express(setting({ ...step, range: { min: 1, max: 15, step: 1, unit: 'step of n' } }), '50')).toMatchObject({
+      fit: 'nearest',
+      value: '7',
+      gives: '46.6667',
+    })
+  })
+  it('takes a bare figure over a hundred for no percent', () =>
+    expect(meaningOf(setting({ role: 'fan.step.high', values: ['60', '220'] }), '220')).toBe('step 220'))
+  it('takes a size jumper of 24, 30, 36 for no tons, and says what to do', () => {
+    const jumper = setting({ role: 'system.capacity', label: 'Size jumper', values: ['24', '30', '36'] })
+    expect(express(jumper, '3')).toEqual({
+      fit: 'none',
+      reason: 'Size jumper: what 24, 30 and 36 mean is not said. Say the size of each in the library, such as “24 = 2”.',
+    })
+    expect(express({ ...jumper, means: { 24: '2', 30: '2.5', 36: '3' } }, '3')).toEqual({ fit: 'exact', value: '36' })
+    expect(express(setting({ role: 'system.capacity', values: ['2', '2.5', '3'] }), '3')).toEqual({ fit: 'exact', value: '3' })
+  })
+
   it('refuses what is no number', () => expect(express(DIFF_C, 'tight')).toMatchObject({ fit: 'none' }))
 
   it('whatever is offered exactly means what was asked', () => {

@@ -12,6 +12,8 @@ export type Expressed =
 
 /** Two numbers this near are one: a step of a device is never finer. */
 const SAME = 1e-6
+/** Above this a bare figure on a size jumper is no tons. */
+const MOST_TONS = 12
 
 /** The values of a number setting that a device offers, at most this many are listed. */
 const MOST_STEPS = 5000
@@ -47,7 +49,13 @@ function nearest(setting: DeviceSetting, asked: number): Expressed {
   const offered = numbersOf(setting)
   let best: { value: string; means: number } | null = null
   for (const one of offered) if (!best || Math.abs(one.means - asked) < Math.abs(best.means - asked) - SAME) best = one
-  if (!best) return { fit: 'none', reason: `${setting.label} takes no number.` }
+  if (!best)
+    return {
+      fit: 'none',
+      reason: setting.values.some((one) => meaningOf(setting, one).startsWith('size '))
+        ? `${setting.label}: what ${list([...setting.values])} mean is not said. Say the size of each in the library, such as “24 = 2”.`
+        : `${setting.label} takes no number.`,
+    }
   if (Math.abs(best.means - asked) < SAME) return { fit: 'exact', value: best.value }
   const gives = tidyNumber(best.means)
   return {
@@ -65,13 +73,14 @@ function numbersOf(setting: DeviceSetting): { value: string; means: number }[] {
     return Number.isFinite(means) && value.trim() !== '' ? [{ value, means }] : []
   })
   if (!setting.range) return listed
-  const { min, max, step, unit } = setting.range
+  const { range } = setting
+  const { min, max, step } = range
   const count = Math.min(Math.floor((max - min) / step + SAME), MOST_STEPS)
   return [
     ...listed,
     ...Array.from({ length: count + 1 }, (_, i) => {
       const value = min + i * step
-      return { value: tidyNumber(value), means: toRole(value, unit) }
+      return { value: tidyNumber(value), means: toRole(value, range) }
     }),
   ]
 }
@@ -84,7 +93,11 @@ export const numbersOffered = (setting: DeviceSetting): number[] =>
 export function meaningOf(setting: DeviceSetting, value: string): string {
   if (setting.means && Object.hasOwn(setting.means, value)) return setting.means[value] ?? value
   const number = value.trim() === '' ? Number.NaN : Number(value)
-  if (setting.range && Number.isFinite(number)) return tidyNumber(toRole(number, setting.range.unit))
+  if (setting.range && Number.isFinite(number)) return tidyNumber(toRole(number, setting.range))
+  // "36" on a size jumper is no 36 tons: until somebody says what it means, it is a word.
+  const values = roleOf(setting.role ?? '')?.values
+  if (values?.kind === 'number' && values.unit === 'ton' && number >= MOST_TONS) return `size ${value}`
+  if (values?.kind === 'number' && values.unit === 'pct' && number > 100) return `step ${value}`
   // "+10%" and "10" are one number.
   if (roleOf(setting.role ?? '')?.values.kind === 'number' && /^[+-]?[\d.]+\s*%?$/.test(value.trim()))
     return tidyNumber(Number.parseFloat(value))
@@ -104,7 +117,7 @@ export function sayMeaning(setting: Pick<DeviceSetting, 'role'>, meaning: string
 
 /** A value as it is read on the device, with its sign: "0.5 °C", "3". */
 export function sayValue(setting: DeviceSetting, value: string): string {
-  const sign = setting.range && Number.isFinite(Number(value)) ? deviceSign(setting.range.unit) : ''
+  const sign = setting.range && Number.isFinite(Number(value)) ? deviceSign(setting.range) : ''
   return `${value}${sign === '' ? '' : sign === '%' || sign === '/h' ? sign : ` ${sign}`}`
 }
 
@@ -141,7 +154,7 @@ export function readValue(setting: DeviceSetting, typed: string): string | null 
     const match = /^([+-]?[\d.]+)\s*(.*)$/.exec(text.replace('−', '-').replace(',', '.'))
     const number = match ? Number(match[1]) : Number.NaN
     if (!match || !Number.isFinite(number)) return null
-    const inDevice = typedInRoleUnit(setting, match[2] ?? '') ? fromRole(number, setting.range.unit) : number
+    const inDevice = typedInRoleUnit(setting, match[2] ?? '') ? fromRole(number, setting.range) : number
     const offered = numbersOf(setting).find((one) => Math.abs(Number(one.value) - inDevice) < SAME)
     return offered?.value ?? null
   }
@@ -153,7 +166,7 @@ function typedInRoleUnit(setting: DeviceSetting, unit: string): boolean {
   const role = setting.role === undefined ? null : roleOf(setting.role)
   if (unit === '' || role?.values.kind !== 'number' || !setting.range) return false
   const plain = (one: string) => one.toLowerCase().replace(/[\s°.]/g, '')
-  return plain(unit) === plain(UNIT_SIGN[role.values.unit]) && plain(unit) !== plain(deviceSign(setting.range.unit))
+  return plain(unit) === plain(UNIT_SIGN[role.values.unit]) && plain(unit) !== plain(deviceSign(setting.range))
 }
 
 /** Every value that a device can stand at, in the order in which its keys run through them. Empty for free words. */

@@ -25,6 +25,8 @@ export const DEVICE_UNITS: Readonly<Record<string, { role: RoleUnit; factor: num
   'V of 0–10': { role: 'pct', factor: 10 },
   ppm: { role: 'ppm', factor: 1 },
   '×10 ppm': { role: 'ppm', factor: 10 },
+  /** Steps that are no percent and no hertz, 0 to 255 or 1 to 15: the last of the range is all there is. */
+  'step of n': { role: 'pct', factor: 1 },
   count: { role: 'count', factor: 1 },
   ton: { role: 'ton', factor: 1 },
   /** 1 kW of cooling = 3412.142 / 12000 ton. */
@@ -45,18 +47,29 @@ export const UNIT_SIGN: Readonly<Record<RoleUnit, string>> = {
   ton: 'ton',
 }
 
+/** The unit of a range, and how far it goes: "step of n" is of its last. */
+export interface Counted {
+  unit: string
+  max: number
+}
+
 /** The sign after a number of a device; `Δ°C` and `min as s` are names of a conversion, not what a display shows. */
-export const deviceSign = (unit: string): string => {
+export const deviceSign = ({ unit, max }: Counted): string => {
+  if (unit === STEPS) return `of ${max}`
   const [shown = ''] = unit.replace('Δ', '').split(' as ')
   return shown === 'count' ? '' : shown.startsWith('V of') ? 'V' : shown
 }
 
-export const toRole = (value: number, unit: string): number => {
+const STEPS = 'step of n'
+
+export const toRole = (value: number, { unit, max }: Counted): number => {
+  if (unit === STEPS) return (100 * value) / max
   const known = DEVICE_UNITS[unit]
   return known ? value * known.factor + (known.offset ?? 0) : value
 }
 
-export const fromRole = (value: number, unit: string): number => {
+export const fromRole = (value: number, { unit, max }: Counted): number => {
+  if (unit === STEPS) return (value * max) / 100
   const known = DEVICE_UNITS[unit]
   return known ? (value - (known.offset ?? 0)) / known.factor : value
 }

@@ -1,5 +1,5 @@
-import { type Cell, isLoneLine, type Parting, placeByColumns, type Row } from './grid.ts'
-import { type Figures, looksNumeric, type ReadCell, readCell, usesDecimalComma } from './numbers.ts'
+import { type Cell, isLoneLine, isMostlyFigures, isNumber, type Parting, placeByColumns, type Row } from './grid.ts'
+import { type Figures, type ReadCell, readCell, usesDecimalComma } from './numbers.ts'
 import { type RawTable, ROW_LENGTH } from './pasted.ts'
 import { bare, isMissing } from './text.ts'
 import { flowUnitIn, isFlowWord, isLoneLetter, isOtherQuantity, isStaticWord, modeOfCaption, staticUnitIn } from './words.ts'
@@ -34,38 +34,44 @@ export function acrossTable(rows: readonly Row[], parting: Parting): RawTable | 
   if (!statics) return null
   const body = new Body(header, statics.length, figures, parting, rows)
   let mode = firstMode(rows.slice(0, at))
-  let ended = false
-  for (const row of rows.slice(at + 1)) {
+  const unread: Row[] = []
+  let end = rows.length
+  for (const [i, row] of rows.entries()) {
+    if (i <= at) continue
     if (isLoneLine(row) && parting !== 'space') {
       const caption = modeOfCaption(row.line)
-      if (caption !== null && caption !== mode && body.taps.length > 0) ended = true
+      if (caption !== null && caption !== mode && body.taps.length > 0) end = i
       mode ??= caption
+      if (end === i) break
       continue
     }
     const again = headerOf(row)
     if (again && body.isHeaderAgain(row, again, figures)) {
-      if (ended || !sameStatics(again, header, figures)) break
-      continue
+      if (sameStatics(again, header, figures)) continue
+      end = i
+      break
     }
-    if (ended) break
     const caption = parting === 'space' ? modeOfCaption(row.line) : null
     if (caption !== null && caption !== mode && body.taps.length > 0 && !/\d/.test(row.line)) {
-      ended = true
-      continue
+      end = i
+      break
     }
-    if (!body.take(row)) break
+    const took = body.take(row)
+    if (took === 'second table') {
+      end = i
+      break
+    }
+    if (took === 'unread' && isMostlyFigures(row)) unread.push(row)
   }
   if (body.taps.length === 0) return null
   const flowFactor = body.flowFactor ?? flowUnitIn(`${headWords} `) ?? unitIn(above) ?? unitIn(below.map((row) => row.line)) ?? 1
-  return { statics, taps: body.taps, staticDoubts: [], flowFactor, notes: [] }
+  return { statics, taps: body.taps, staticDoubts: [], flowFactor, unread, rest: rows.slice(end) }
 }
 
 const unitIn = (lines: readonly string[]) => lines.map(flowUnitIn).find((one) => one !== null) ?? null
 const firstMode = (rows: readonly Row[]) => rows.map((row) => modeOfCaption(row.line)).findLast((one) => one !== null) ?? null
 
 const FIGURES: Figures = { decimalComma: false, spacedThousands: true }
-const COMMA: Figures = { decimalComma: true, spacedThousands: true }
-const isNumber = (cell: Cell) => looksNumeric(cell.text, FIGURES) || looksNumeric(cell.text, COMMA)
 
 /** Words first, then at least two figures and nothing else. */
 function headerOf(row: Row): Header | null {
@@ -176,10 +182,10 @@ class Body {
     return !quantity && values.some((one) => !Number.isInteger(one)) && row.cells.some((one) => !isNumber(one))
   }
 
-  /** Takes a row. False when it begins a second table. */
-  take(row: Row): boolean {
+  /** Takes a row of flows. */
+  take(row: Row): 'taken' | 'another quantity' | 'unread' | 'second table' {
     const split = this.split(row)
-    if (!split) return true
+    if (!split) return 'unread'
     const words = split.labels.map((one) => bare(one)).filter((one) => one !== '')
     const named = this.nameIn(words)
     const quantity = words.find((word) => isFlowWord(word))
@@ -188,14 +194,16 @@ class Body {
       (this.marked && words.slice(-1).some(isLoneLetter) && words.length > (named === null ? 0 : 1))
     const other2 = this.marked && words.length === 1 && words.every(isLoneLetter)
     if (named !== null && !other2) this.label = named
-    if (other || other2 || trailingQuantity(words, this.parting)) return true
+    if (other || other2 || trailingQuantity(words, this.parting)) return 'another quantity'
     const label = this.label ?? ''
-    if (this.taps.some((tap) => tap.label === label)) return false
-    if (quantity) this.flowFactor ??= flowUnitIn(quantity)
     const { cells, rowDoubt } = this.valuesOf(row, split.values)
+    const twin = this.taps.find((tap) => tap.label === label)
+    // The same line printed again says nothing more.
+    if (twin) return twin.cells.every((one, i) => one.value === cells[i]?.value) ? 'taken' : 'second table'
+    if (quantity) this.flowFactor ??= flowUnitIn(quantity)
     for (const one of cells) if (one.unit) this.flowFactor ??= flowUnitIn(one.unit.trim())
     this.taps.push({ label, cells, rowDoubt })
-    return true
+    return 'taken'
   }
 
   /** The last words before the figures that name no quantity. */

@@ -1,5 +1,5 @@
-import { type Cell, isLoneLine, type Parting, placeByColumns, type Row } from './grid.ts'
-import { type Figures, looksNumeric, readCell, usesDecimalComma } from './numbers.ts'
+import { type Cell, isLoneLine, isMostlyFigures, isNumber, type Parting, placeByColumns, type Row } from './grid.ts'
+import { type Figures, readCell, usesDecimalComma } from './numbers.ts'
 import { type RawTable, ROW_LENGTH } from './pasted.ts'
 import { bare, isMissing } from './text.ts'
 import { flowUnitIn, isFlowWord, isLoneLetter, isOtherQuantity, modeOfCaption, staticUnitIn } from './words.ts'
@@ -9,11 +9,6 @@ interface Column {
   kept: boolean
   unit: string
 }
-
-const PLAIN: Figures = { decimalComma: false, spacedThousands: true }
-const COMMA: Figures = { decimalComma: true, spacedThousands: true }
-const isNumber = (cell: Cell | undefined) =>
-  cell !== undefined && (looksNumeric(cell.text, PLAIN) || looksNumeric(cell.text, COMMA))
 
 /** A row of figures that begins with its static. */
 const isData = (row: Row) =>
@@ -52,17 +47,25 @@ export function downTable(rows: readonly Row[], parting: Parting): RawTable | nu
       .slice(0, top)
       .map((row) => modeOfCaption(row.line))
       .findLast((one) => one !== null) ?? null
-  for (const row of rows.slice(first)) {
-    if (isData(row)) {
-      const read = readCell(row.cells[0]?.text ?? '', figures)
-      if (read.value === null) continue
+  const unread: Row[] = []
+  let end = rows.length
+  for (const [i, row] of rows.entries()) {
+    if (i < first) continue
+    const read = isData(row) ? readCell(row.cells[0]?.text ?? '', figures) : null
+    if (read && read.value !== null) {
       const { cells, rowDoubt } = valuesOf(row, columns.length, headCells, parting)
       lines.push({ inWc: read.value * factor, doubt: read.doubt ? `Its static: ${read.doubt}` : null, cells, rowDoubt })
       continue
     }
     const caption = modeOfCaption(row.line)
-    if (isLoneLine(row) && caption !== null && caption !== mode) break
-    if (isHeaderLine(row) && !isLoneLine(row) && !heads.some((head) => sameWords(head, row))) break
+    const isSecond = isLoneLine(row)
+      ? caption !== null && caption !== mode
+      : isHeaderLine(row) && !heads.some((head) => sameColumns(head, row))
+    if (isSecond) {
+      end = i
+      break
+    }
+    if (!isHeaderLine(row) && isMostlyFigures(row)) unread.push(row)
   }
   const kept = columns.flatMap((column, i) => (column.kept ? [{ ...column, i }] : []))
   if (lines.length < 2 || kept.length === 0) return null
@@ -82,23 +85,31 @@ export function downTable(rows: readonly Row[], parting: Parting): RawTable | nu
     taps,
     staticDoubts: lines.map((line) => line.rowDoubt),
     flowFactor,
-    notes: [],
+    unread,
+    rest: rows.slice(end),
   }
+}
+
+/** Flows behind a static that is none: a row of the table, not a head. Taps are not numbered so high. */
+const MOST_TAP_NUMBER = 30
+const isSpoilt = (row: Row) => {
+  const figures = row.cells.slice(1).filter(isNumber)
+  return figures.length === row.cells.length - 1 && figures.every((one) => Number.parseFloat(one.text) > MOST_TAP_NUMBER)
 }
 
 const isHeaderLine = (row: Row) => {
   const cells = row.cells.filter((one) => one.text !== '')
-  return cells.length >= 2 && !isData(row) && cells.some((one) => !isNumber(one)) && !/[.!]\s*$/.test(row.line)
+  return cells.length >= 2 && !isData(row) && !isSpoilt(row) && cells.some((one) => !isNumber(one)) && !/[.!]\s*$/.test(row.line)
 }
-const sameWords = (a: Row, b: Row) =>
-  a.cells
-    .map((one) => bare(one.text))
-    .join('\t')
-    .trim() ===
-  b.cells
-    .map((one) => bare(one.text))
-    .join('\t')
-    .trim()
+/** The same columns after the statics, whatever the statics are headed on this page. */
+const sameColumns = (a: Row, b: Row) => {
+  const [first, second] = [a, b].map((row) => row.cells.map((one) => bare(one.text)))
+  return (
+    first !== undefined &&
+    second !== undefined &&
+    (first.join('	') === second.join('	') || (first.length > 1 && first.slice(1).join('	') === second.slice(1).join('	')))
+  )
+}
 
 /** The usual number of cells of a row of figures. */
 function widthOf(rows: readonly Row[]): number {

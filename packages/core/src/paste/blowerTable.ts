@@ -3,12 +3,12 @@ import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
 import { acrossTable } from './blowerAcross.ts'
 import { downTable } from './blowerDown.ts'
-import { partings, type Row } from './grid.ts'
+import { isLoneLine, isMostlyFigures, type Parting, partings, type Row } from './grid.ts'
 import type { ReadCell } from './numbers.ts'
-import { type CellDoubt, Doubts, type RawTable } from './pasted.ts'
+import { type CellDoubt, Doubts, notRead, type RawTable, said } from './pasted.ts'
 import { isRotated, unrotated } from './rotated.ts'
 import { PASTE_LIMIT } from './text.ts'
-import { flowUnitIn, flowUnitsIn } from './words.ts'
+import { flowUnitIn, flowUnitsIn, modeOfCaption } from './words.ts'
 
 interface PastedBlower {
   tapLabels: string[]
@@ -31,16 +31,62 @@ export function pasteBlowerTable(text: string): Result<PastedBlower> {
     ? [{ parting: 'tab' as const, rows: unrotated(text).map(asRow) }, ...partings(text)]
     : partings(text)
   for (const { parting, rows } of tries) {
-    const raw = acrossTable(rows, parting) ?? downTable(rows, parting)
-    if (raw?.taps.some((tap) => tap.cells.some((cell) => cell.value !== null))) return ok(finish(raw, flowUnitsIn(text)))
+    const first = tableIn(rows, parting)
+    if (!first?.taps.some((tap) => tap.cells.some((cell) => cell.value !== null))) continue
+    const raw = goneOn(first, rows.slice(0, rows.findIndex(isMostlyFigures)).filter(isLoneLine), parting)
+    return ok(finish(raw, [...notRead(raw.unread), ...secondTable(raw.rest)], flowUnitsIn(text)))
   }
   return refuse('no-blower-table')
 }
 
+const tableIn = (rows: readonly Row[], parting: Parting) => acrossTable(rows, parting) ?? downTable(rows, parting)
+
+/**
+ * A table too wide for its page goes on below: the same taps at other statics, under no caption of another mode.
+ * @param captions the lines above the table, where its units may be named
+ */
+function goneOn(table: RawTable, captions: readonly Row[], parting: Parting): RawTable {
+  const [head] = table.rest
+  if (!head || (isLoneLine(head) && modeOfCaption(head.line) !== null)) return table
+  const next = tableIn([...captions, ...table.rest], parting)
+  const isSame =
+    next !== null &&
+    next.taps.length === table.taps.length &&
+    next.taps.every((tap, i) => tap.label === table.taps[i]?.label) &&
+    next.statics.every((one) => table.statics.every((other) => Math.abs(one.inWc - other.inWc) > 1e-9))
+  if (!isSame) return table
+  const doubtsOf = (one: RawTable) => one.statics.map((_, i) => one.staticDoubts[i] ?? null)
+  return goneOn(
+    {
+      statics: [...table.statics, ...next.statics],
+      taps: table.taps.map((tap, i) => ({
+        label: tap.label,
+        cells: [...tap.cells, ...(next.taps[i]?.cells ?? [])],
+        rowDoubt: tap.rowDoubt ?? next.taps[i]?.rowDoubt ?? null,
+      })),
+      staticDoubts: [...doubtsOf(table), ...doubtsOf(next)],
+      flowFactor: table.flowFactor,
+      unread: [...table.unread, ...next.unread],
+      rest: next.rest,
+    },
+    captions,
+    parting,
+  )
+}
+
+/** The rows from where a second table begins are said too. */
+const secondTable = (rows: readonly Row[]): string[] => {
+  const [head] = rows
+  const count = rows.filter((row) => row !== head && isMostlyFigures(row)).length + (head && isMostlyFigures(head) ? 1 : 0)
+  if (!head || count === 0) return []
+  return [
+    `A second table begins at “${said(head)}”: ${count} ${count === 1 ? 'row' : 'rows'} of figures from there on not read. Paste it by itself.`,
+  ]
+}
 const asRow = (cells: string[]): Row => ({ cells: cells.map((text) => ({ text, start: 0, end: 0 })), line: cells.join('  ') })
 
 /** Sorts by static, drops what is printed twice alike, converts, and doubts. */
-function finish(raw: RawTable, unitsNamed: readonly string[]): PastedBlower {
+function finish(raw: RawTable, leftOut: readonly string[], unitsNamed: readonly string[]): PastedBlower {
   const order = raw.statics.map((_, i) => i).sort((a, b) => (raw.statics[a]?.inWc ?? 0) - (raw.statics[b]?.inWc ?? 0) || a - b)
   const value = (tap: RawTable['taps'][number], i: number) => tap.cells[i]?.value ?? null
   const staticOf = (i: number) => raw.statics[i]?.inWc ?? 0
@@ -69,7 +115,7 @@ function finish(raw: RawTable, unitsNamed: readonly string[]): PastedBlower {
   flowsCfm.forEach((flows, t) => {
     curveDoubts(staticsInWc, flows, (s, reason) => doubts.add(t, s, reason))
   })
-  const notes = [...raw.notes]
+  const notes = [...leftOut]
   if (unitsNamed.length > 1) notes.push(`The text names ${list([...unitsNamed])}: check which of them each row is in.`)
   if (flowsCfm.some((row) => row.some((flow) => flow !== null && flow < 0)))
     notes.push('A flow below zero was read: no blower table has one. Correct it before you take the table.')

@@ -1,3 +1,4 @@
+import { looksNumeric } from './numbers.ts'
 import { bare, HARD_SPACE, isPageNumber, isRule, linesOf } from './text.ts'
 
 /** How the cells of a text are parted. */
@@ -110,4 +111,19 @@ export function placeByColumns(row: Row, header: readonly Cell[]): string[] | nu
     placed[at] = cell.text
   }
   return placed
+}
+
+const FIGURES = [
+  { decimalComma: false, spacedThousands: true },
+  { decimalComma: true, spacedThousands: true },
+]
+/** A figure, with whatever unit or mark belongs to it. */
+export const isNumber = (cell: Cell | undefined): boolean =>
+  cell !== undefined && FIGURES.some((figures) => looksNumeric(cell.text, figures))
+
+/** At least two figures, and as many figures as words: no prose. */
+export const isMostlyFigures = ({ cells, line }: Row): boolean => {
+  const figures = cells.filter(isNumber).length
+  const isSentence = /[A-Za-z]{2,}/.test(line) && /[.!?]\s*$/.test(line)
+  return figures >= 2 && figures * 2 >= cells.length && !isSentence
 }

@@ -1,8 +1,8 @@
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
-import { type Cell, isLoneLine, type Parting, partings, placeByColumns, type Row } from './grid.ts'
+import { type Cell, isLoneLine, isMostlyFigures, type Parting, partings, placeByColumns, type Row } from './grid.ts'
 import { type Figures, looksNumeric, readCell, usesDecimalComma } from './numbers.ts'
-import { type CellDoubt, Doubts, ROW_LENGTH } from './pasted.ts'
+import { type CellDoubt, Doubts, notRead, ROW_LENGTH } from './pasted.ts'
 import { isRotated, unrotated } from './rotated.ts'
 import { bare, isMissing, PASTE_LIMIT } from './text.ts'
 import { flowUnitIn } from './words.ts'
@@ -19,6 +19,8 @@ interface PastedKits {
   minTaps: (string | null)[][]
   /** At [unit, kit]. */
   doubts: CellDoubt[]
+  /** Rows of figures that could not be read. */
+  notes: string[]
 }
 
 const PLAIN: Figures = { decimalComma: false, spacedThousands: true }
@@ -78,7 +80,12 @@ function kitsDown(rows: readonly Row[], parting: Parting): PastedKits | null {
     .slice(0, headAt)
     .map((row) => row.line)
     .join(' ')
+  const taken = new Set([...heads, ...data])
+  const unread = rows
+    .slice(first)
+    .filter((row) => !taken.has(row) && isMostlyFigures(row) && !isPowerOrOut(row.cells[0]?.text ?? ''))
   return table({
+    unread,
     models: lines.map((line) => bare(line.cells[0] ?? '')),
     powers: lines.map((line) => line.cells[powerAt] ?? ''),
     powerHead: columns[powerAt] ?? '',
@@ -140,6 +147,7 @@ function kitsAcross(rows: readonly Row[], parting: Parting): PastedKits | null {
   const lines = data.map((row) => lineOf(row, width, powerRow.cells, parting))
   const kits = head.cells.slice(-(width - 1)).map((one) => bare(one.text))
   const all = table({
+    unread: [],
     models: kits,
     powers: powerRow.cells.slice(1).map((one) => one.text),
     powerHead: powerRow.cells[0]?.text ?? '',
@@ -172,7 +180,14 @@ interface Found {
   /** Where a unit of flow may be named. */
   text: string
   parting: Parting
+  unread: readonly Row[]
 }
+
+/** The head says it: a column of taps stays one, though its taps have figures for names. */
+const saysTap = (head: string): boolean => /\b(?:taps?|speeds?|positions?|settings?)\b/i.test(head)
+/** No duct heater is made for less air than a small room needs, or more than a large rooftop unit moves. */
+const LEAST_FLOW_CFM = 50
+const MOST_FLOW_CFM = 40_000
 
 function table(found: Found): PastedKits {
   const figures: Figures = { decimalComma: usesDecimalComma(found.powers), spacedThousands: found.parting !== 'space' }
@@ -182,7 +197,10 @@ function table(found: Found): PastedKits {
     return value === null ? null : watts ? value / 1000 : value
   })
   const filled = found.cells.flat().filter((cell) => !isMissing(cell))
-  const taps = filled.filter((cell) => !isNumber(cell)).length * 2 > filled.length
+  const headed = found.unitHeads.join(' ')
+  const saysFlow = flowUnitIn(headed) !== null || /\b(?:flow|air|airflow|volume)\b/i.test(headed)
+  const areFlows = filled.some((cell) => (readCell(cell, figures).value ?? 0) >= LEAST_FLOW_CFM)
+  const taps = (saysTap(headed) && !saysFlow && !areFlows) || filled.filter((cell) => !isNumber(cell)).length * 2 > filled.length
   const doubts = new Doubts()
   const factor = found.unitHeads.map(flowUnitIn).find((one) => one !== null) ?? flowUnitIn(found.text) ?? 1
   const minFlowsCfm = found.cells.map((row, unit) =>
@@ -192,7 +210,14 @@ function table(found: Found): PastedKits {
       const doubt = found.rowDoubts[kit]
       if (doubt) doubts.add(unit, kit, doubt)
       const own = read.unit ? flowUnitIn(read.unit.trim()) : null
-      return read.value === null ? null : read.value * (own ?? factor)
+      const flowCfm = read.value === null ? null : read.value * (own ?? factor)
+      if (!taps && flowCfm !== null && (flowCfm < LEAST_FLOW_CFM || flowCfm > MOST_FLOW_CFM))
+        doubts.add(
+          unit,
+          kit,
+          `${cell.trim()} is no flow that a heater kit has: see whether the column is of taps, or of another unit.`,
+        )
+      return flowCfm
     }),
   )
   const [only, ...more] = found.unitHeads
@@ -203,5 +228,6 @@ function table(found: Found): PastedKits {
     minFlowsCfm: taps ? [] : minFlowsCfm,
     minTaps: taps ? found.cells.map((row) => row.map((cell) => (isMissing(cell) ? null : bare(cell)))) : [],
     doubts: doubts.sorted(),
+    notes: notRead(found.unread),
   }
 }

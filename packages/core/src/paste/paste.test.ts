@@ -5,6 +5,7 @@ import { pasteBlowerTable } from './blowerTable.ts'
 import { pasteHeaterKits } from './heaterKits.ts'
 import { readCell } from './numbers.ts'
 import { pasteSettingsList } from './settingsList.ts'
+import { sizesOf } from './sizes.ts'
 
 /** The worked cases are run in vectors.test.ts; these are the shapes that they leave out. */
 const blower = (text: string) => {
@@ -93,6 +94,30 @@ describe('a blower table in any shape', () => {
       'Tap\t0.1\t0.2\t0.3\nA\t900\t780\t850\nB\t1200\t1090\t1150',
       'A,B | 0.10 0.20 0.30 | 900 780 850 / 1200 1090 1150 | 0:2 1:2',
     ],
+    [
+      'bars that are drawn',
+      '┌─────┬──────┬──────┬──────┐\n│ Tap │ 0.10 │ 0.20 │ 0.30 │\n├─────┼──────┼──────┼──────┤\n│ A   │ 900  │ 850  │ 780  │\n│ B   │ 1200 │ 1150 │ 1090 │\n└─────┴──────┴──────┴──────┘',
+      BASE,
+    ],
+    [
+      'a cell a line, each with a mark',
+      ['Tap', '0.1', '0.2', '0.3', 'A', '900', '850', '780', 'B', '1200', '1150', '1090'].map((one) => `• ${one}`).join('\n'),
+      BASE,
+    ],
+    [
+      'the page broken, the statics headed otherwise',
+      'Static\tA\tB\n0.1\t900\t1200\n0.2\t850\t1150\nTable 3 (continued)\nExternal static, in. w.c.\tA\tB\n0.3\t780\t1090',
+      BASE,
+    ],
+    [
+      'a wide table that goes on below',
+      'Tap\t0.1\t0.2\nA\t900\t850\nB\t1200\t1150\nTable 3 (continued)\nTap\t0.3\nA\t780\nB\t1090'
+        .replace('Tap\t0.3', 'Tap\t0.3\t0.4')
+        .replace('780', '780\t700')
+        .replace('1090', '1090\t1000'),
+      'A,B | 0.10 0.20 0.30 0.40 | 900 850 780 700 / 1200 1150 1090 1000 | ',
+    ],
+    ['a line printed twice', 'Tap\t0.1\t0.2\t0.3\nA\t900\t850\t780\nA\t900\t850\t780\nB\t1200\t1150\t1090', BASE],
     ['eighths', 'Tap\t⅛\t¼\t1/2\nA\t900\t850\t780', 'A | 0.13 0.25 0.50 | 900 850 780 | '],
   ])('%s', (_, text, wanted) => expect(blower(text)).toBe(wanted))
 
@@ -102,6 +127,21 @@ describe('a blower table in any shape', () => {
       { at: [0, 0], reasons: ['“9OO” has a letter where a figure belongs: read as 900.'] },
       { at: [0, 1], reasons: ['Flow rises with static: 950 after 900 cfm.'] },
     ])
+  })
+  it.each([
+    [
+      'a second table',
+      'COOLING\nTap\t0.1\t0.2\nA\t900\t850\nHEATING\nTap\t0.1\t0.2\nA\t700\t650\nB\t800\t750',
+      'A second table begins at “HEATING”: 3 rows of figures from there on not read. Paste it by itself.',
+    ],
+    [
+      'a row that does not fit',
+      'Static\tA\tB\n0.1\t900\t1200\nx\t850\t1150\n0.3\t780\t1090',
+      'Not read, its cells do not fit under the header: “x 850 1150”. Put it in by hand.',
+    ],
+  ])('%s is never lost without a word', (_, text, note) => {
+    const read = pasteBlowerTable(text)
+    expect(read.ok && read.value.notes).toContain(note)
   })
   it('notes a flow below zero', () => {
     const read = pasteBlowerTable('Tap\t0.1\t0.2\t0.3\nA\t900\t850\t−780')
@@ -151,6 +191,7 @@ describe('heater kits in any shape', () => {
     ],
     minTaps: [],
     doubts: [],
+    notes: [],
   }
   it.each([
     ['kits across', 'Unit\tHX-05\tHX-08\nkW\t4.8\t7.7\nR-24\t680\t700\nR-30\t700\t–'],
@@ -164,6 +205,36 @@ describe('heater kits in any shape', () => {
   it('one column named after a unit keeps its name', () => {
     const read = pasteHeaterKits('Kit  kW  R-24\nHX-05  4.8  680')
     expect(read.ok && [read.value.unitLabels, read.value.minFlowsCfm]).toEqual([['R-24'], [[680]]])
+  })
+  it.each(['Min. tap', 'Least speed', 'Lowest position'])(
+    'a column headed %s is of taps, though they have figures for names',
+    (head) => {
+      const read = pasteHeaterKits(`Kit\tkW\t${head}\nHX-05\t4.8\t2\nHX-08\t7.7\t3`)
+      expect(read.ok && [read.value.minFlowsCfm, read.value.minTaps]).toEqual([[], [['2', '3']]])
+    },
+  )
+  it('the same across, with bars', () => {
+    const read = pasteHeaterKits('| Kit | HX-05 | HX-08 |\n|---|---|---|\n| kW | 4.8 | 7.7 |\n| Min. tap | 2 | 3 |')
+    expect(read.ok && [read.value.powersKw, read.value.minTaps]).toEqual([[4.8, 7.7], [['2', '3']]])
+  })
+  it('taps as heads of columns have flows under them', () => {
+    const read = pasteHeaterKits('Kit\tkW\tTap 1\tTap 2\nHX-05\t4.8\t680\t700')
+    expect(read.ok && [read.value.unitLabels, read.value.minFlowsCfm]).toEqual([
+      ['Tap 1', 'Tap 2'],
+      [[680], [700]],
+    ])
+  })
+  it('a flow that no kit has is doubted', () => {
+    const read = pasteHeaterKits('Kit\tkW\tMin cfm\nHX-05\t4.8\t3\nHX-08\t7.7\t850')
+    expect(read.ok && read.value.doubts).toEqual([
+      { at: [0, 0], reasons: ['3 is no flow that a heater kit has: see whether the column is of taps, or of another unit.'] },
+    ])
+  })
+  it('a row that fits under no head is said', () => {
+    const read = pasteHeaterKits('Kit\tkW\tMin cfm\nHX-05\t4.8\t680\n\t7.7\t700')
+    expect(read.ok && read.value.notes).toEqual([
+      'Not read, its cells do not fit under the header: “7.7 700”. Put it in by hand.',
+    ])
   })
   it('finds none in prose', () => expect(pasteHeaterKits('Fit the 9 kW kit with power off.')).toMatchObject({ ok: false }))
 })
@@ -190,6 +261,15 @@ describe('a list of settings in any shape', () => {
       [
         ['01', 'Fan run-on after cooling', '0 30 60', '30', 0],
         ['02', 'Offset', '−3 3', '0', 0],
+      ],
+    ],
+    ['values headed otherwise', 'Code\tName\tSelections\tFactory\n01\tFan\t0 / 1\t0', [['01', 'Fan', '0 1', '0', 0]]],
+    [
+      'values under a head that nobody knows',
+      'Code\tName\tPicks\n01\tFan\t0 / 1\n02\tHeat\t-',
+      [
+        ['01', 'Fan', '', null, 1],
+        ['02', 'Heat', '', null, 0],
       ],
     ],
     [
@@ -313,4 +393,21 @@ describe('any text', () => {
       }),
     )
   })
+})
+
+describe('sizes on a jumper', () => {
+  it('are thousands of Btu/h where they can be no tons, and come with a doubt', () => {
+    const read = sizesOf(['24', '30', '36'])
+    expect(read && [...read.tons]).toEqual([
+      ['24', '2'],
+      ['30', '2.5'],
+      ['36', '3'],
+    ])
+    expect(read?.doubt).toBe(
+      '24, 30 and 36 are taken for thousands of Btu/h: 2, 2.5 and 3 ton. See whether the manual means that.',
+    )
+  })
+  it.each([[['2', '3', '4']], [['6', '12']], [['24', '31']], [['A', 'B']], [[]]])('%j may be anything', (values) =>
+    expect(sizesOf(values)).toBeNull(),
+  )
 })

@@ -1,4 +1,5 @@
 /** What every reader of pasted text gives back. */
+import type { Row } from './grid.ts'
 import type { ReadCell } from './numbers.ts'
 
 export interface CellDoubt {
@@ -27,6 +28,20 @@ export class Doubts {
 export const ROW_LENGTH = (has: number, wants: number) =>
   `Its row has ${has} ${has === 1 ? 'cell' : 'cells'} where the header has ${wants}: cells were filled from the left.`
 
+const MOST_SAID = 60
+/** A row as it was pasted, cut where it is long. */
+export const said = (row: Row): string => {
+  const text = row.cells
+    .map((one) => one.text)
+    .join(' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+  return text.length > MOST_SAID ? `${text.slice(0, MOST_SAID)}…` : text
+}
+/** A row may be doubted, never lost: what was left out is said. */
+export const notRead = (rows: readonly Row[]): string[] =>
+  rows.map((row) => `Not read, its cells do not fit under the header: “${said(row)}”. Put it in by hand.`)
+
 /** A table as its reader found it: statics in the order of the source. */
 export interface RawTable {
   statics: { inWc: number; doubt: string | null }[]
@@ -34,5 +49,8 @@ export interface RawTable {
   /** Doubts of whole statics, where a row of the source is a static. */
   staticDoubts: (string | null)[]
   flowFactor: number
-  notes: string[]
+  /** Rows of figures between those of the table that could not be read. */
+  unread: Row[]
+  /** The rows from where a second table begins. */
+  rest: Row[]
 }

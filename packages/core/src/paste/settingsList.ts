@@ -26,7 +26,7 @@ const HEADS: readonly (readonly [Head, RegExp])[] = [
   ['max', /^max(?:imum)?\b/i],
   ['step', /^(?:step|increment)s?\b/i],
   ['unit', /^units?$/i],
-  ['values', /\b(?:choices?|options?|range|values?)\b/i],
+  ['values', /\b(?:choices?|options?|selections?|selectable|range|values?|available|allowed|positions?)\b/i],
   ['code', /^(?:code|no|nr|item|number|#)\b/i],
   ['label', /\b(?:setting|name|description|function|parameter)\b/i],
 ]
@@ -79,8 +79,26 @@ function listOf(rows: readonly Row[], parting: Parting): PastedSetting[] | null 
   }
   if (lines.length === 0) return null
   const settings = lines.map(({ cells, doubt }) => settingOf(cells, heads, doubt))
+  doubtColumns(settings, lines, header, heads)
   doubtCodes(settings)
   return settings
+}
+
+/** A column under a head that says nothing known may hold the values: it is said, not dropped. */
+function doubtColumns(
+  settings: readonly PastedSetting[],
+  lines: readonly { cells: string[] }[],
+  header: Row,
+  heads: readonly (Head | null)[],
+): void {
+  for (const [i, setting] of settings.entries()) {
+    if (setting.values.length > 0) continue
+    const unread = header.cells.flatMap((cell, at) => {
+      const held = bare(lines[i]?.cells[at] ?? '')
+      return heads[at] === null && !isMissing(held) && bare(cell.text) !== '' ? [`“${held}” under “${bare(cell.text)}”`] : []
+    })
+    if (unread.length > 0) setting.doubts.push(`Not read: ${unread.join(', ')}. If these are its values, name the column Values.`)
+  }
 }
 
 const sameHeader = (row: Row, header: Row) =>

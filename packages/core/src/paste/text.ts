@@ -8,20 +8,38 @@ export const DASHES = '\\-\u2010-\u2015\u2212'
 const DASH_ONLY = new RegExp(`^[${DASHES}]+$`)
 const SUPERSCRIPT = /[⁰¹²³⁴⁵⁶⁷⁸⁹]/g
 
+/** Bars that are drawn, in place of the plain one. */
+const BAR = /[\u2502\u2503\u2551\u00A6\uFF5C\u2506\u250A\u2758]/g
+const RULE_SIGNS = /[\u2500-\u257F]/g
+/** A mark before a cell that stands on a line of its own. */
+const BULLET = /^\s*([•◦▪●○■□·*+–-]|\d{1,3}[.)])\s+(?=\S)/
+
 /** The most text that is read at once: a chapter, not a manual. */
 export const PASTE_LIMIT = 200_000
 
 export function linesOf(text: string): string[] {
-  return text
-    .replace(INVISIBLE, '')
-    .replace(/[０-９，．]/g, (one) =>
-      one === '，' ? ',' : one === '．' ? '.' : String.fromCharCode(one.charCodeAt(0) - 0xff10 + 48),
-    )
-    .replace(ODD_SPACE, HARD_SPACE)
-    .replace(/(\d)\u00A0(?=\d{3}(?!\d))/g, `$1${'\uE000'}`)
-    .replaceAll(HARD_SPACE, ' ')
-    .replaceAll('\uE000', HARD_SPACE)
-    .split(/\r\n?|\n|\f|\v/)
+  return withoutBullets(
+    text
+      .replace(INVISIBLE, '')
+      .replace(/[０-９，．]/g, (one) =>
+        one === '，' ? ',' : one === '．' ? '.' : String.fromCharCode(one.charCodeAt(0) - 0xff10 + 48),
+      )
+      .replace(ODD_SPACE, HARD_SPACE)
+      .replace(/(\d)\u00A0(?=\d{3}(?!\d))/g, `$1${'\uE000'}`)
+      .replaceAll(HARD_SPACE, ' ')
+      .replaceAll('\uE000', HARD_SPACE)
+      .replace(BAR, '|')
+      .replace(RULE_SIGNS, '-')
+      .split(/\r\n?|\n|\f|\v/),
+  )
+}
+
+/** The mark of a list goes where every line has one. */
+function withoutBullets(lines: readonly string[]): string[] {
+  const filled = lines.filter((line) => line.trim() !== '')
+  const marks = new Set(filled.map((line) => BULLET.exec(line)?.[1] ?? ''))
+  if (filled.length < 4 || marks.has('') || (marks.size > 1 && [...marks].some((mark) => !/^\d/.test(mark)))) return [...lines]
+  return lines.map((line) => line.replace(BULLET, ''))
 }
 
 /** Footnote marks and marks of a default taken off; outer spaces too; runs of spaces become one. */

@@ -44,14 +44,25 @@ describe('a setting in the unit of its device', () => {
     ['V of 0–10', 4, 40],
     ['×10 ppm', 80, 800],
     ['kW', 10.55, 2.99985],
+    ['step of n', 220, 86.2745],
   ])('%s: %d is %d for its role', (unit, value, role) => {
-    expect(toRole(value, unit)).toBeCloseTo(role, 4)
-    expect(fromRole(role, unit)).toBeCloseTo(value, 4)
+    expect(toRole(value, { unit, max: 255 })).toBeCloseTo(role, 4)
+    expect(fromRole(role, { unit, max: 255 })).toBeCloseTo(value, 4)
   })
   it('comes back as it was in every unit, and stays as it is in one that nobody knows', () => {
-    for (const unit of Object.keys(DEVICE_UNITS)) expect(fromRole(toRole(7.25, unit), unit)).toBeCloseTo(7.25, 9)
-    expect([toRole(3, 'turns'), fromRole(3, 'turns')]).toEqual([3, 3])
+    for (const unit of Object.keys(DEVICE_UNITS)) {
+      const of = { unit, max: 15 }
+      expect(fromRole(toRole(7.25, of), of)).toBeCloseTo(7.25, 9)
+    }
+    expect([toRole(3, { unit: 'turns', max: 9 }), fromRole(3, { unit: 'turns', max: 9 })]).toEqual([3, 3])
   })
   it('is followed by the sign that a display shows', () =>
-    expect(['Δ°C', 'min as s', 'count', 'V of 2–10', '%'].map(deviceSign)).toEqual(['°C', 'min', '', 'V', '%']))
+    expect(['Δ°C', 'min as s', 'count', 'V of 2–10', '%', 'step of n'].map((unit) => deviceSign({ unit, max: 255 }))).toEqual([
+      '°C',
+      'min',
+      '',
+      'V',
+      '%',
+      'of 255',
+    ]))
 })

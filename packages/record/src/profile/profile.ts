@@ -152,7 +152,8 @@ export class ProfileFurnace {
 export class ProfileBlower {
   @ValidateNested() @Type(() => ProfileBlowerTable) table!: ProfileBlowerTable
   @IsString() tapWord!: string
-  @IsNumber() @Min(0.05) @Max(10) ratedStaticInWc!: number
+  /** Absent: the plate or the manual does not say, or nobody has looked. */
+  @IsOptional() @IsNumber() @Min(0.05) @Max(10) ratedStaticInWc?: number
   @IsArray() @ValidateNested({ each: true }) @Type(() => ProfileHeaterKit) heaterKits!: ProfileHeaterKit[]
   @IsOptional() @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => ProfileRamp) ramps?: ProfileRamp[]
   @IsString() @IsNotEmpty() source!: string
@@ -322,7 +323,7 @@ export function blowerOf(profile: Profile | null): BlowerData | null {
     name: `${profile.maker} ${profile.family}`,
     table: table.value,
     tapWord,
-    ratedStaticInWc,
+    ratedStaticInWc: ratedStaticInWc ?? null,
     adjustsPct: adjustsPct.length > 0 ? adjustsPct : [0],
     heaterKits,
     source,

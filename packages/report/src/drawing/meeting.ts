@@ -45,7 +45,7 @@ export function meetingScene(
   ].filter((flow): flow is number => flow !== null)
   const statics = [
     ...taps.flatMap((one) => one.points.map((point) => point.staticInWc)),
-    blower.ratedStaticInWc,
+    ...(blower.ratedStaticInWc === null ? [] : [blower.ratedStaticInWc]),
     ...tries.map((one) => one.staticInWc),
   ]
   const flowIn = (cfm: number) => fromChosen('flow', cfm, units)
@@ -141,27 +141,29 @@ export function meetingScene(
     })
   }
 
-  const rated = y(staticIn(blower.ratedStaticInWc))
-  marks.push({
-    kind: 'line',
-    points: [
-      [left, rated],
-      [right, rated],
-    ],
-    tone: 'limit',
-    width: 1.2,
-    dash: '5 4',
-  })
-  marks.push({
-    kind: 'text',
-    x: left + 4,
-    y: rated - 5,
-    text: `rated static ${show('static', blower.ratedStaticInWc)}`,
-    tone: 'limit',
-    size: 12,
-    anchor: 'start',
-    halo: true,
-  })
+  if (blower.ratedStaticInWc !== null) {
+    const rated = y(staticIn(blower.ratedStaticInWc))
+    marks.push({
+      kind: 'line',
+      points: [
+        [left, rated],
+        [right, rated],
+      ],
+      tone: 'limit',
+      width: 1.2,
+      dash: '5 4',
+    })
+    marks.push({
+      kind: 'text',
+      x: left + 4,
+      y: rated - 5,
+      text: `rated static ${show('static', blower.ratedStaticInWc)}`,
+      tone: 'limit',
+      size: 12,
+      anchor: 'start',
+      halo: true,
+    })
+  }
   if (picture.floorCfm !== null && picture.input.heaterOnThisTap)
     marks.push(
       ...upright(
@@ -261,7 +263,7 @@ export function meetingScene(
     width,
     height,
     says: last
-      ? `Blower and duct: now ${show('flow', last.flowCfm)} at ${show('static', last.staticInWc)}${picture.aimCfm === null ? '' : `, aim ${show('flow', picture.aimCfm)}`}, rated static ${show('static', blower.ratedStaticInWc)}.`
+      ? `Blower and duct: now ${show('flow', last.flowCfm)} at ${show('static', last.staticInWc)}${picture.aimCfm === null ? '' : `, aim ${show('flow', picture.aimCfm)}`}${blower.ratedStaticInWc === null ? '' : `, rated static ${show('static', blower.ratedStaticInWc)}`}.`
       : `Blower taps of the ${blower.name}; no try yet.`,
     marks,
   }

@@ -88,7 +88,10 @@ function Budget() {
       />
       <p className="text-[14px]">
         Together {show('static', basis?.externalInWc ?? 0)}; a duct of good make takes about {show('static', total)} at this flow
-        {input.blower && `; the cabinet is rated for ${show('static', input.blower.ratedStaticInWc)}`}.
+        {input.blower &&
+          input.blower.ratedStaticInWc !== null &&
+          `; the cabinet is rated for ${show('static', input.blower.ratedStaticInWc)}`}
+        .
       </p>
       <WorkedNote>
         <p>

@@ -42,14 +42,14 @@ function PointersPanel({ rows, stands }: { rows: { on: LedgerRow; off: LedgerRow
   const dial = tried ?? stands
   const flowCfm = firingFlowCfm(visit)
   const result = useMemo(() => fanLimitAt(visit, stands, dial), [visit, stands, dial])
-  const { number, temperature, save } = useFiring()
+  const { number, quantity, temperature, save } = useFiring()
   return (
     <section aria-label="Fan and limit" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
         {result?.ok ? heading(result.value.run) : 'The fan-and-limit switch: what its pointers do in a firing'}
       </h2>
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-3">
-        {number('inputBtuH', 'Input, Btu/h', 'rate plate, or clocked')}
+        {quantity('heatRate', 'inputBtuH', 'Input', 'rate plate, or clocked')}
         {number('efficiencyPct', 'Efficiency, %', '80')}
         {temperature('returnF', 'Return air')}
         <QuantityField label="Flow" quantity="flow" base={flowCfm} units={units} onSave={(flow) => save({ flowCfm: flow })} />

@@ -1,5 +1,5 @@
-import { ductFor, type Fire, firesOnTaps, fireTapAims, HEAT_SOURCE, unknownFires } from '@ingle/bench'
-import { judgeRise, type TapOutcome } from '@ingle/core'
+import { adjustChosen, ductFor, type Fire, firesOnTaps, fireTapAims, HEAT_SOURCE, unknownFires } from '@ingle/bench'
+import { judgeRise, signedPct, type TapOutcome } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
@@ -27,9 +27,16 @@ export function FireTaps() {
       </section>
     )
   const left = waiting(fireTapAims(visit))
+  const adjustPct = adjustChosen(picture)
   return (
     <section aria-label="Taps against the window" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Taps against the plate’s window</h2>
+      {adjustPct !== 0 && (
+        <p className="text-[14px]">
+          All with the adjust at <b className="num">{signedPct(adjustPct)}</b>: it moves the heating taps too, and cooling is
+          aimed at with it.
+        </p>
+      )}
       {unknown.map((one) => (
         <Notice key={one.says} kind="watch">
           <b>{one.says}</b> {one.mend}
@@ -38,8 +45,7 @@ export function FireTaps() {
       {firesOnTaps(visit).map(({ id, name, fire, choice, role }) => (
         <div key={id}>
           <p className="text-[14px] mb-0.5">
-            <b>{name}</b> <span className="num">{Math.round(fire.heatBtuH).toLocaleString('en-GB')} Btu/h</span> into the air,
-            rise{' '}
+            <b>{name}</b> <span className="num">{show('heatRate', fire.heatBtuH)}</span> into the air, rise{' '}
             <span className="num">
               {show('temperatureDifference', fire.lowF)} to {show('temperatureDifference', fire.highF)}
             </span>

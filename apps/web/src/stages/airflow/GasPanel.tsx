@@ -22,7 +22,7 @@ export function GasPanel() {
         {clocked?.ok ? `Clocked: ${show('heatRate', clocked.value)}` : 'Clock the input before a tap is moved'}
       </h2>
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-3 items-end">
-        {quantity('gasVolume', 'meterFt3', 'Meter moved', 'all else off, pilots too')}
+        {quantity('gasVolume', 'meterFt3', 'Meter moved', 'all else off')}
         {number('meterS', 'In so many s', 'by the watch')}
         {quantity('heatingValue', 'heatingValueBtuFt3', 'Heating value', 'from the supplier')}
         {choice('heatingValueAs', 'Heating value is', [

@@ -15,7 +15,7 @@ const NAMES = { never: 'Never', timed: 'After a set time', auto: 'By its own rec
 export function Staging() {
   const visit = useVisit()
   const { units } = visit
-  const { firing, number, save } = useFiring()
+  const { firing, quantity, save } = useFiring()
   const { put } = useAims(HEAT_SOURCE)
   const staging = stagingOf(visit)
   if (!staging) return null
@@ -24,8 +24,8 @@ export function Staging() {
     <section aria-label="Second stage" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Second fire behind a thermostat that knows one stage</h2>
       <div className="grid gap-2.5 grid-cols-3">
-        {number('lossBtuH', 'House loses, Btu/h', 'on a frosty morning')}
-        {number('warmUpFPerH', 'Warms up, °F/h on high', 'by the watch')}
+        {quantity('heatRate', 'lossBtuH', 'House loses', 'on a frosty morning')}
+        {quantity('temperatureDifference', 'warmUpFPerH', 'Warms up in an hour, on high', 'by the watch')}
         <QuantityField
           label="Set back by"
           quantity="temperatureDifference"

@@ -130,10 +130,12 @@ function Zone(props: { of: ZoneWithOutlets; number: number; open: boolean; onTog
               options={[['', 'as the house rule'], ...Object.entries(ROOM_KINDS).map(([id, one]) => [id, one.words] as const)]}
               onSave={(room) => room && void save({ room: room as RoomKind })}
             />
-            <NumberField
-              label="Load, Btu/h"
+            <QuantityField
+              label="Load"
               hint="by the load sheet"
-              value={zone.loadBtuH}
+              quantity="heatRate"
+              base={zone.loadBtuH}
+              units={units}
               onSave={(loadBtuH) => save({ loadBtuH })}
             />
             <QuantityField
