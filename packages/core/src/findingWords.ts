@@ -64,6 +64,18 @@ export const found = finding({
     'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}.',
     'Let it run ten minutes more and read again. If it stays low, the capacity or the charge is in question: that is work for a licensed hand with gauges.',
   ],
+  'split-low-any-air': [
+    'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}, be the room at {dryPct}% humidity or at {dampPct}%.',
+    'Read the wet bulb of the return: it narrows that. Let it run ten minutes more; if it stays low, the capacity or the charge is in question: that is work for a licensed hand with gauges.',
+  ],
+  'split-high-any-air': [
+    'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}, be the room at {dryPct}% humidity or at {dampPct}%.',
+    'Read the wet bulb of the return, which narrows that, and both temperatures out of sight of the coil and heater. If it stays high, the flow is lower than the other methods say.',
+  ],
+  'split-heats': [
+    'The supply is {riseF|temperatureDifference} warmer than the return: it heats.',
+    'Nothing is said of cooling or charge by that. Read the split while it cools; the heat is judged on the Heat view.',
+  ],
   'split-high': [
     'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}.',
     'Read both temperatures again out of sight of the coil and heater. If it stays high, the flow is lower than the other methods say.',
@@ -71,6 +83,10 @@ export const found = finding({
 
   // why a split is off
   'split-sound': ['The split is what this flow and capacity give.', ''],
+  'split-sound-any-air': [
+    'The split is within what a room from dry to damp gives at this flow and capacity.',
+    'The wet bulb of the return narrows that.',
+  ],
   'split-little-air': ['Too little air: each cubic foot is cooled further.', FLOW_FIRST],
   'split-much-air': ['Too much air: each cubic foot is cooled less.', FLOW_FIRST],
   'split-damp': [
@@ -105,8 +121,24 @@ export const found = finding({
     'Superheat and subcooling are both low: the metering device lets too much by, or the compressor is weak.',
     'Amps and pressures against the maker’s chart; licensed hands.',
   ],
+  'charge-low-orifice': [
+    'Superheat is above what this air asks for: there is too little refrigerant, or too little comes through.',
+    'Leak, strainer, orifice of the wrong size; licensed hands, with the maker’s chart.',
+  ],
+  'charge-high-orifice': [
+    'Superheat is below what this air asks for: there is too much refrigerant, or too little air over the coil.',
+    'The flow first; then recover to the maker’s chart. Licensed hands.',
+  ],
+  'valve-floods': [
+    'Superheat is so low that liquid may reach the compressor: the valve lets too much by, or its bulb is loose or warm.',
+    'Stop it before it harms the compressor. Bulb, strap and insulation, then the valve; licensed hands.',
+  ],
+  'valve-starves': [
+    'Superheat is higher than a valve that works lets it be, with liquid before it: the liquid is held back.',
+    'Drier, strainer, valve; licensed hands.',
+  ],
   'charge-as-wanted': [
-    'Superheat and subcooling are as wanted: the charge is not the reason.',
+    'What this metering device is judged by is within its tolerance: the charge is not the reason.',
     'Outdoor coil, compressor, and the readings themselves.',
   ],
 

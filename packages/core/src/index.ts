@@ -1,5 +1,6 @@
 // Table of contents of core. Nothing inside core imports through this file.
 
+export { judgeCharge, type Metering, targetSuperheatF } from './advice/charge.ts'
 export { type Finding, findings } from './advice/findings.ts'
 export {
   type JointAnswer,

@@ -192,8 +192,8 @@ describe('why a split is off', () => {
     for (const splitF of [14, 20, 26])
       for (const flowCfm of [null, 1000, 1330, 1600])
         for (const tons of [null, 2.6, 3.5, 4.2])
-          for (const superheatF of [undefined, 4, 20])
-            for (const subcoolingF of tons === null ? [undefined] : [undefined, 2, 18])
+          for (const superheatF of [undefined, 2, 10, 30])
+            for (const subcoolingF of tons === null ? [undefined] : [undefined, 2, 10, 20])
               cases.push([
                 tell({ splitF, flowCfm: flowCfm ?? '?', tons: tons ?? '?', superheatF, subcoolingF }),
                 [
@@ -207,10 +207,14 @@ describe('why a split is off', () => {
                       aimHighCfm: 1397,
                       load: tons === null ? null : ({ tons } as never),
                       capacityTons: 3.5,
-                      superheatF,
-                      subcoolingF,
-                      wantedSuperheatF: 12,
-                      wantedSubcoolingF: subcoolingF === 2 ? undefined : 10,
+                      anyAir: flowCfm === null,
+                      charge: {
+                        metering: tons === 2.6 ? (flowCfm === 1000 ? 'fixed' : 'valve') : undefined,
+                        superheatF,
+                        subcoolingF,
+                        wantedSuperheatF: 12,
+                        wantedSubcoolingF: 10,
+                      },
                     }),
                   ),
                 ],

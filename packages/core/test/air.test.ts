@@ -100,6 +100,7 @@ describe('moist air', () => {
               tell(
                 expectedSplit({
                   capacityTons: 3.5,
+                  ratedFlowCfm: 1330,
                   flowCfm: cfm,
                   flowPlusMinusCfm: 60,
                   returnDbF: 75,

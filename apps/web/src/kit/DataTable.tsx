@@ -20,7 +20,7 @@ export function DataTable(props: {
           <tr className="soft text-left text-[12.5px]">
             {props.columns.map((one, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: columns do not move.
-              <th key={i} scope="col" className={one.figure ? 'text-right pl-3' : ''}>
+              <th key={i} scope="col" className={one.figure ? 'text-right pl-3' : 'pr-2'}>
                 {one.head}
               </th>
             ))}
@@ -30,7 +30,7 @@ export function DataTable(props: {
           {props.rows.map(({ key, cells, marked }) => (
             <tr key={key} className={`h-9 ${marked ? 'bg-base-200' : ''}`}>
               {cells.map((cell, i) => {
-                const look = props.columns[i]?.figure ? 'num text-right pl-3 whitespace-nowrap' : ''
+                const look = props.columns[i]?.figure ? 'num text-right pl-3 whitespace-nowrap' : 'pr-2'
                 return i === 0 ? (
                   <th key={`${key}0`} scope="row" className={`text-left font-bold ${look}`}>
                     {cell}

@@ -223,9 +223,18 @@ function loudGrille(picture: AirflowPicture, current: TryResult, show: Show): Fi
 
 function oddSplit(current: TryResult, show: Show): Finding[] {
   const { expectedSplit: range, splitF } = current
+  if (splitF !== null && splitF < 0) {
+    const words = found('split-heats', { riseF: -splitF }, show)
+    return [placed({ key: 'split-heats', kind: 'watch', jot: null }, current, words)]
+  }
   if (!range || splitF === null || (splitF >= range.lowF && splitF <= range.highF)) return []
-  const code = splitF < range.lowF ? 'split-low' : 'split-high'
-  const words = found(code, { splitF, lowF: range.lowF, highF: range.highF }, show)
+  const [dryPct, dampPct] = range.takenRhPct ?? []
+  const isLow = splitF < range.lowF
+  const facts = { splitF, lowF: range.lowF, highF: range.highF }
+  const words =
+    dryPct === undefined || dampPct === undefined
+      ? found(isLow ? 'split-low' : 'split-high', facts, show)
+      : found(isLow ? 'split-low-any-air' : 'split-high-any-air', { ...facts, dryPct, dampPct }, show)
   return [placed({ key: 'odd-split', kind: 'watch', jot: 'split ' }, current, words)]
 }
 

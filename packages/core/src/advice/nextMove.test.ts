@@ -189,6 +189,27 @@ describe('once flow is right', () => {
     const done = withTry({ ...good, split, grilles: [returnGrille] }, { leftTap: 2 })
     expect(done).toMatchObject({ key: 'done', action: { kind: 'stage', stage: 'hand-over' } })
   })
+  it('calls a flow right only inside the band', () => {
+    const low = { ...split, supplyDbF: 66 }
+    expect(withTry({ ...good, split: low }).because).toMatch(/^Flow is right, the split is not/)
+    // A band of 1 % leaves the same tap the best, and its flow outside.
+    const rule = { ...scenario().rule, bandPct: 1 }
+    expect(withTry({ ...good, split: low }, { rule }).because).toMatch(/^The split is not what this flow gives/)
+    expect(withTry(good, { rule }).because).toContain('as near as a tap comes')
+  })
+  it('asks for no split in heating weather, and takes a rise for none', () => {
+    expect(withTry(good, { outdoorF: 59 }).key).toBe('leave')
+    expect(withTry(good, { outdoorF: 59 }).missing).not.toContain('the split')
+    expect(withTry(good, { outdoorF: 60 }).key).toBe('need-split')
+    const heats = withTry({ ...good, split: { ...split, supplyDbF: 95 } })
+    expect(heats.key).toBe('leave')
+    expect(heats.findings.map((one) => one.key)).toEqual(['split-heats'])
+  })
+  it('says for which rooms a split was expected where nobody read the humidity', () => {
+    const dry = { ...split, returnWbF: null, supplyDbF: 66 }
+    expect(withTry({ ...good, split: dry }).findings[0]?.text).toContain('at 30% humidity or at 70%')
+    expect(withTry({ ...good, split: dry }).findings[0]?.remedy).toContain('wet bulb of the return')
+  })
   it('does not call a low split right', () => {
     const advice = withTry({ ...good, split: { ...split, supplyDbF: 66 } })
     expect(advice.key).toBe('watch:odd-split')

@@ -1,3 +1,4 @@
+import type { AirflowInput } from '../airflow/input.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES } from '../airflow/staticWalk.ts'
 import { type Constraint, isSameSet, outcomeAt, type TapOutcome } from '../airflow/tapChoice.ts'
@@ -52,7 +53,7 @@ export function nextMove(picture: AirflowPicture, show: Show): NextMove {
       fromFinding(
         found.filter((one) => one.key === 'odd-split'),
         'watch',
-        'Flow is right, the split is not.',
+        isInBand(picture) ? 'Flow is right, the split is not.' : 'The split is not what this flow gives.',
       ),
     () => needSplit(picture, show),
     () => leaveIt(picture, show),
@@ -83,7 +84,7 @@ function stillMissing(picture: AirflowPicture): string[] {
   if (current?.input.probes.return === undefined) out.push('return static')
   if (current && current.filterCoefficient === null && current.input.filter === 'as-found')
     out.push('static on both sides of the filter')
-  if (current && !current.input.split) out.push('the split')
+  if (current && !current.input.split && isCoolingWeather(input)) out.push('the split')
   if (current && !current.loudest) out.push('air speed at the loudest grille')
   if (current && (current.flow?.estimates.length ?? 0) < 2) out.push('a second way of knowing the flow')
   return out
@@ -180,6 +181,16 @@ const setNow = ({ input }: TryResult): string => tapSetName(input.tapLabel, inpu
 
 const inBand = (picture: AirflowPicture, flowCfm: number) =>
   flowCfm >= (picture.aimLowCfm ?? 0) && flowCfm <= (picture.aimHighCfm ?? Number.POSITIVE_INFINITY)
+
+/** Within the band of the rule, as far as methods that agree can say. */
+const isInBand = (picture: AirflowPicture): boolean => {
+  const flow = flowOf(picture.current)
+  return flow !== null && inBand(picture, flow)
+}
+
+/** Below this outdoors a cooling circuit runs unlike its rating, and its coil may ice. An estimate from practice. */
+const COOLING_FROM_F = 60
+const isCoolingWeather = ({ outdoorF }: AirflowInput): boolean => outdoorF === null || outdoorF >= COOLING_FROM_F
 
 const flowOf = (current: TryResult | null): number | null => current?.flow?.flowCfm ?? null
 
@@ -345,11 +356,11 @@ function whatMustChange(picture: AirflowPicture, show: Show): string {
 function needSplit(picture: AirflowPicture, show: Show): Draft | null {
   const { current } = picture
   const flow = flowOf(current)
-  if (!current || flow === null || current.input.split) return null
+  if (!current || flow === null || current.input.split || !isCoolingWeather(picture.input)) return null
   return {
     key: 'need-split',
     headline: 'Measure the split, dry and wet.',
-    because: `Flow is ${show('flow', flow)}, where it should be. The split shows that the coil does its work at this flow; take it after ten minutes of steady running.`,
+    because: `Flow is ${show('flow', flow)}, ${isInBand(picture) ? 'where it should be' : 'as near as a tap comes'}. The split shows that the coil does its work at this flow; take it after ten minutes of steady running.${picture.input.outdoorF === null ? ' In heating weather say on the Coil view how warm it is outdoors: then it is left for another day.' : ''}`,
     action: jot('Enter the split', 'split '),
     rests: ['flow-combined', 'aim'],
   }

@@ -1,6 +1,7 @@
 import type { CoilLoad } from '../air/processes.ts'
 import { found } from '../findingWords.ts'
 import type { Found } from '../result.ts'
+import { type ChargeFacts, judgeCharge } from './charge.ts'
 
 interface SplitFacts {
   splitF: number
@@ -12,10 +13,9 @@ interface SplitFacts {
   /** From wet bulbs on both sides; null while one is missing. */
   load: CoilLoad | null
   capacityTons: number
-  superheatF?: number | undefined
-  subcoolingF?: number | undefined
-  wantedSuperheatF?: number | undefined
-  wantedSubcoolingF?: number | undefined
+  /** The expected range stands for rooms from dry to damp: nobody read the humidity. */
+  anyAir: boolean
+  charge: ChargeFacts
 }
 
 interface SplitCause extends Found {
@@ -25,24 +25,32 @@ interface SplitCause extends Found {
 
 /** Half width within which measured capacity counts as rated. Two wet bulbs of half a degree are off by that. */
 const CAPACITY_BAND = 0.12
-const CHARGE_BAND_F = 5
 
 /**
  * Why a split is off: flow, charge and load told apart as far as the readings allow, and what is missing to go further.
- * Source: energy balance of the coil (capacity from both wet bulbs); superheat and subcooling against the plate are the
- * usual signs of charge. Never a reason to add refrigerant by itself: that is for licensed hands and the maker's chart.
+ * Source: energy balance of the coil (capacity from both wet bulbs); the charge is judged by `judgeCharge`. Never a reason to add refrigerant by itself: that is for licensed hands and the maker's chart.
  */
 export function splitCauses(of: SplitFacts): { causes: SplitCause[]; cannotTell: string | null; wanted: string[] } {
   const { splitF, flowCfm, aimLowCfm, aimHighCfm, load } = of
   const causes: SplitCause[] = []
   const wanted: string[] = []
+  if (splitF < 0)
+    return {
+      causes: [],
+      cannotTell: 'The supply is warmer than the return: it heats. Nothing is said of cooling or charge by that.',
+      wanted: [],
+    }
   const high = splitF > of.expectedHighF
   const low = splitF < of.expectedLowF
   if (!high && !low)
     return {
-      causes: [{ kind: 'sound', sure: 'likely', ...found('split-sound') }],
+      causes: [
+        of.anyAir
+          ? { kind: 'sound', sure: 'possible', ...found('split-sound-any-air') }
+          : { kind: 'sound', sure: 'likely', ...found('split-sound') },
+      ],
       cannotTell: null,
-      wanted: [],
+      wanted: of.anyAir ? ['the wet bulb of the return'] : [],
     }
   if (flowCfm === null) wanted.push('the flow')
   if (load === null) wanted.push('wet bulbs on both sides of the coil')
@@ -58,12 +66,18 @@ export function splitCauses(of: SplitFacts): { causes: SplitCause[]; cannotTell:
     const waterPct = Math.round(100 * (1 - load.sensibleRatio))
     if (gives === 'rated')
       causes.push({ kind: 'load', sure: 'likely', ...(low ? found('split-damp', { waterPct }) : found('split-dry')) })
-    else if (gives === 'less')
-      causes.push(charge(of) ?? { kind: 'charge', sure: 'possible', ...found('coil-weak', { sharePct }) })
-    else causes.push({ kind: 'flow', sure: 'possible', ...found('coil-too-strong', { sharePct }) })
+    else if (gives === 'less') {
+      const { verdict, wanted: more } = judgeCharge(of.charge)
+      causes.push(
+        verdict
+          ? { kind: 'charge', sure: 'likely', ...verdict }
+          : { kind: 'charge', sure: 'possible', ...found('coil-weak', { sharePct }) },
+      )
+      wanted.push(...more)
+    } else causes.push({ kind: 'flow', sure: 'possible', ...found('coil-too-strong', { sharePct }) })
   }
-  if (causes.some((one) => one.kind === 'charge') && (of.superheatF === undefined || of.subcoolingF === undefined))
-    wanted.push('superheat and subcooling')
+  const unread = of.charge.superheatF === undefined && of.charge.subcoolingF === undefined
+  if (causes.some((one) => one.kind === 'charge') && unread) wanted.push('superheat and subcooling')
   const cannotTell =
     causes.length > 0
       ? null
@@ -71,17 +85,4 @@ export function splitCauses(of: SplitFacts): { causes: SplitCause[]; cannotTell:
         ? 'Flow, charge and damp air all lower a split. These readings do not tell them apart.'
         : 'Too little air, dry air and a thermometer in the wrong place all raise a split. These readings do not tell them apart.'
   return { causes, cannotTell, wanted }
-}
-
-/** Superheat and subcooling against what is wanted, in their four corners. Source: common service practice. */
-function charge({ superheatF, subcoolingF, wantedSuperheatF = 10, wantedSubcoolingF = 10 }: SplitFacts): SplitCause | null {
-  if (superheatF === undefined || subcoolingF === undefined) return null
-  const hot = superheatF - wantedSuperheatF
-  const cold = subcoolingF - wantedSubcoolingF
-  const made = (words: Found): SplitCause => ({ kind: 'charge', sure: 'likely', ...words })
-  if (hot > CHARGE_BAND_F && cold < -CHARGE_BAND_F) return made(found('charge-low'))
-  if (hot > CHARGE_BAND_F && cold > CHARGE_BAND_F) return made(found('liquid-held-back'))
-  if (hot < -CHARGE_BAND_F && cold > CHARGE_BAND_F) return made(found('charge-high'))
-  if (hot < -CHARGE_BAND_F && cold < -CHARGE_BAND_F) return made(found('metering-open'))
-  return made(found('charge-as-wanted'))
 }

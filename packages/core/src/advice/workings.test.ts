@@ -36,7 +36,7 @@ describe('how it was worked out', () => {
     expect(all({ heaterKw: 7 }).floor?.formula).toBe('No least flow printed for 7 kW')
     expect(all({ heaterOnThisTap: false }).floor?.note).toContain('a tap of its own')
     const dry = { split: { id: 's', returnDbF: 75, supplyDbF: 54, returnWbF: null, returnRhPct: null }, probes }
-    expect(all({}, dry).split?.note).toContain('40 to 60% taken')
+    expect(all({}, dry).split?.note).toContain('30 to 70% taken')
   })
   it('shows the heater’s sum with its phases', () => {
     const rise = { id: 'r', returnDbF: 70, supplyDbF: 92, volts: 240, amps: 37.5, phases: 3 }

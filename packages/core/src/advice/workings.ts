@@ -310,13 +310,13 @@ function split(picture: AirflowPicture, current: TryResult): Working[] {
         },
         {
           name: 'capacity',
-          value: picture.input.capacityTons === null ? 'not known' : `${picture.input.capacityTons} ton ± 5%, 70 to 80% sensible`,
+          value: picture.input.capacityTons === null ? 'not known' : `${picture.input.capacityTons} ton ± 8%, bypass 6 to 20%`,
           from: 'nameplate',
         },
       ],
-      source: 'Energy balance over the coil for every corner of these ranges.',
-      note: expectedSplit?.humidityAssumed
-        ? 'Humidity was not measured: 40 to 60% taken, which widens the range. A wet bulb narrows it.'
+      source: 'The coil of the Coil view (bypass factor, energy balance) at every corner of these ranges.',
+      note: expectedSplit?.takenRhPct
+        ? `Humidity was not measured: ${expectedSplit.takenRhPct.join(' to ')}% taken, which widens the range. A wet bulb of the return narrows it.`
         : 'Near rated outdoor conditions; the maker’s charging table goes before this range.',
     },
   ]

@@ -86,6 +86,8 @@ describe('why a split is off', () => {
     aimHighCfm: 1300,
     load: null,
     capacityTons: 3,
+    anyAir: false,
+    charge: {},
   }
   const load = (tons: number, sensibleRatio: number) =>
     ({ tons, sensibleRatio, totalBtuH: tons * 12_000, sensibleBtuH: 0, latentBtuH: 0, dryAirLbH: 0, splitF: 14 }) as const
@@ -111,14 +113,27 @@ describe('why a split is off', () => {
     expect(weak.wanted).toEqual(['superheat and subcooling'])
     expect(splitCauses({ ...facts, load: load(3.8, 0.75) }).causes[0]?.says).toContain('more than it can')
   })
-  it.each([
-    [25, 2, 'too little refrigerant'],
-    [25, 22, 'held back'],
-    [2, 22, 'too much refrigerant'],
-    [2, 2, 'lets too much by'],
-    [11, 9, 'the charge is not the reason'],
-  ])('reads superheat %i with subcooling %i', (superheatF, subcoolingF, says) => {
-    expect(splitCauses({ ...facts, load: load(2.2, 0.75), superheatF, subcoolingF }).causes[0]?.says).toContain(says)
+  it('lets the charge speak where the coil is weak, by its metering device', () => {
+    const weak = { ...facts, load: load(2.2, 0.75) }
+    const charge = { superheatF: 10, subcoolingF: 2, wantedSubcoolingF: 10 }
+    expect(splitCauses({ ...weak, charge: { ...charge, metering: 'valve' } }).causes[0]).toMatchObject({
+      sure: 'likely',
+      code: 'charge-low',
+    })
+    const unknown = splitCauses({ ...weak, charge })
+    expect(unknown.causes[0]).toMatchObject({ sure: 'possible', code: 'coil-weak' })
+    expect(unknown.wanted[0]).toContain('what meters the refrigerant')
+  })
+  it('says nothing of cooling while it heats', () =>
+    expect(splitCauses({ ...facts, splitF: -18, load: load(2.2, 0.75), charge: { metering: 'valve' } })).toEqual({
+      causes: [],
+      cannotTell: 'The supply is warmer than the return: it heats. Nothing is said of cooling or charge by that.',
+      wanted: [],
+    }))
+  it('is less sure of a split that is sound in some air', () => {
+    const sound = splitCauses({ ...facts, splitF: 20, anyAir: true })
+    expect(sound.causes[0]).toMatchObject({ kind: 'sound', sure: 'possible' })
+    expect(sound.wanted).toEqual(['the wet bulb of the return'])
   })
   it('is content with a split inside its range', () =>
     expect(splitCauses({ ...facts, splitF: 20 }).causes[0]?.kind).toBe('sound'))

@@ -28,6 +28,8 @@ export interface CoilModel {
 
 /** Share of the air that a residential coil lets by untouched at rated flow. An estimate for three rows of fins. */
 const BYPASS = 0.12
+/** From four rows to two. */
+export const BYPASS_RANGE = [0.06, 0.2] as const
 /** A compressor gives this much less for each degree that its coil gets colder. Source: common residential compressors, 1.2 to 1.5 %/°F. */
 const PER_DEGREE = 0.013
 /** Exponent of bypass with flow: film ~ V^0.8, so transfer units ~ V^-0.2. Source: ASHRAE Fundamentals, forced convection over fins. */
@@ -37,12 +39,13 @@ const UNITS_EXPONENT = -0.2
  * A coil from its rating at the air that enters now: the surface temperature at which it takes out the rated heat.
  * Source: bypass-factor method (Carrier 1936, in every coil text): leaving air lies between entering air and saturated
  * air at the surface temperature. Refuses what no coil can do.
+ * @param bypass share of the air that passes untouched at rated flow, 0 to 1
  */
-export function coilModel(entering: AirState, capacityTons: number, ratedFlowCfm: number): Result<CoilModel> {
+export function coilModel(entering: AirState, capacityTons: number, ratedFlowCfm: number, bypass = BYPASS): Result<CoilModel> {
   const ratedBtuH = capacityTons * BTUH_PER_TON
   if (!(ratedFlowCfm > 0) || !(ratedBtuH > 0)) return refuse('capacity-or-flow-unknown')
   const mass = dryAirLbH({ actualCfm: ratedFlowCfm }, entering)
-  const wanted = entering.enthalpyBtuLb - ratedBtuH / (mass * (1 - BYPASS))
+  const wanted = entering.enthalpyBtuLb - ratedBtuH / (mass * (1 - bypass))
   let [low, high] = [-20, entering.dryBulbF]
   if (saturatedEnthalpy(low, entering.pressurePsia) > wanted) return refuse('air-holds-less-than-rated')
   for (let i = 0; i < 60; i += 1) {
@@ -50,7 +53,7 @@ export function coilModel(entering: AirState, capacityTons: number, ratedFlowCfm
     if (saturatedEnthalpy(middle, entering.pressurePsia) < wanted) low = middle
     else high = middle
   }
-  return ok({ entering, ratedFlowCfm, ratedBtuH, ratedBypass: BYPASS, ratedSurfaceF: high })
+  return ok({ entering, ratedFlowCfm, ratedBtuH, ratedBypass: bypass, ratedSurfaceF: high })
 }
 
 const saturatedEnthalpy = (temperatureF: number, pressurePsia: number): number =>

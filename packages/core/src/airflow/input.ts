@@ -99,6 +99,8 @@ export interface AirflowInput {
   altitudeFt: number
   rule: AirflowRule
   capacityTons: number | null
+  /** Dry bulb outdoors, read on this visit. */
+  outdoorF: number | null
   blower: BlowerData | null
   /** 0: no heater fitted; null: nobody has said. */
   heaterKw: number | null

@@ -69,7 +69,7 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
   const target = input.capacityTons === null ? null : flowTarget(input.capacityTons, input.rule.cfmPerTon, input.altitudeFt)
   const aimCfm = target ? (input.rule.keepMass ? target.altitudeCfm : target.standardCfm) : null
   const ground: MethodGround = { input, air, sensibleFactor: factor }
-  const tries = input.tries.map((one) => tryResult(one, ground))
+  const tries = input.tries.map((one) => tryResult(one, ground, aimCfm))
   const current = tries.at(-1) ?? null
   const floorCfm = heaterFloorCfm(input)
   const loudest = tries.findLast((one) => one.loudest !== null && one.flow !== null) ?? null
@@ -131,7 +131,7 @@ export function heaterFloorCfm(input: AirflowInput): number | null {
   return input.blower.heaterKits.find((kit) => Math.abs(kit.powerKw - (input.heaterKw ?? 0)) < 0.05)?.minFlowCfm ?? null
 }
 
-function tryResult(one: TryInput, ground: MethodGround): TryResult {
+function tryResult(one: TryInput, ground: MethodGround, aimCfm: number | null): TryResult {
   const { input, air } = ground
   const walk = staticWalk(one.probes)
   const { externalInWc } = walk
@@ -147,10 +147,11 @@ function tryResult(one: TryInput, ground: MethodGround): TryResult {
     flow,
     splitF: one.split ? one.split.returnDbF - one.split.supplyDbF : null,
     expectedSplit:
-      one.split && flow && input.capacityTons !== null
+      one.split && flow && input.capacityTons !== null && aimCfm !== null
         ? expectedSplit({
             ...one.split,
             capacityTons: input.capacityTons,
+            ratedFlowCfm: aimCfm,
             flowCfm: flow.flowCfm,
             flowPlusMinusCfm: flow.plusMinusCfm,
             pressurePsia: air.pressurePsia,

@@ -6,6 +6,7 @@ export function scenario(change: Partial<AirflowInput> = {}): AirflowInput {
     altitudeFt: 310,
     rule: { name: 'damp coast', cfmPerTon: 380, bandPct: 5, keepMass: true, maxFaceFpm: 700, reason: 'Colder coil.' },
     capacityTons: 3.5,
+    outdoorF: null,
     blower: {
       name: 'Merrowby VX-42',
       tapWord: 'tap pin',

@@ -25,7 +25,7 @@ export function AirPath() {
       </main>
     )
   return (
-    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-2 items-start">
+    <main id="main" className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 xl:grid-cols-2 items-start">
       <h1 className="sr-only">{system.name}: air path</h1>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
         <Budget />

@@ -2,7 +2,7 @@ import { lessAirOf, splitOf, USUAL_CALL_S, wetBulbDoubt } from '@ingle/bench'
 import { coilAt, coilOverRamp, percent } from '@ingle/core'
 import { useState } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
-import { QuantityField } from '../../kit/Field.tsx'
+import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
@@ -15,9 +15,12 @@ import { useVisit } from '../../visit/useVisit.ts'
 export function Coil() {
   const { system } = useVisit()
   return (
-    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-2 items-start">
+    <main id="main" className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 xl:grid-cols-2 items-start">
       <h1 className="sr-only">{system.name}: coil</h1>
-      <Split />
+      <div className="flex flex-col gap-3 md:gap-4">
+        <Split />
+        <Charge />
+      </div>
       <LessAir />
     </main>
   )
@@ -54,23 +57,14 @@ function Split() {
     setTyped({})
   }
   const expected = current?.expectedSplit ?? null
-  const charge = (key: 'superheatF' | 'subcoolingF' | 'wantedSuperheatF' | 'wantedSubcoolingF', label: string) => (
-    <QuantityField
-      label={label}
-      quantity="temperatureDifference"
-      base={here.cooling[key] ?? null}
-      units={units}
-      onSave={async (base) => {
-        const written = await write([{ kind: 'cooling.set', body: { ...at, [key]: base } }])
-        return refusalOf(written)
-      }}
-    />
-  )
+  const splitF = split ? split.returnDbF - split.supplyDbF : 0
   return (
     <section aria-label="Split" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
         {split && expected
-          ? `A split of ${show('temperatureDifference', split.returnDbF - split.supplyDbF)}, expected ${show('temperatureDifference', expected.lowF, { bare: true })} to ${show('temperatureDifference', expected.highF)}`
+          ? splitF < 0
+            ? `The supply is ${show('temperatureDifference', -splitF)} warmer: it heats`
+            : `A split of ${show('temperatureDifference', splitF)}, expected ${show('temperatureDifference', expected.lowF, { bare: true })} to ${show('temperatureDifference', expected.highF)}${expected.takenRhPct ? ', be the room dry or damp' : ''}`
           : 'Dry and wet bulb on both sides of the coil'}
       </h2>
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-4">
@@ -124,18 +118,86 @@ function Split() {
         </Notice>
       )}
       {judged && judged.wanted.length > 0 && <p className="text-[14px]">To go further: {judged.wanted.join(', ')}.</p>}
-      <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-4">
-        {charge('superheatF', 'Superheat')}
-        {charge('wantedSuperheatF', 'Superheat wanted')}
-        {charge('subcoolingF', 'Subcooling')}
-        {charge('wantedSubcoolingF', 'Subcooling wanted')}
+      <WorkedNote>
+        <p>
+          Expected: the coil below, at the flow that was measured with its range, capacity ± 8%, a bypass of 6 to 20%, and the air
+          that enters
+          {expected?.takenRhPct && `, at ${expected.takenRhPct.join('% and ')}% humidity since nobody read it`}. What the coil
+          takes out: mass flow × difference of enthalpy, from both wet bulbs. Source: ASHRAE Fundamentals 2017, ch. 1.
+        </p>
+      </WorkedNote>
+    </section>
+  )
+}
+
+/** Superheat and subcooling by what meters the refrigerant. */
+function Charge() {
+  const visit = useVisit()
+  const { units, write, at, here, show } = visit
+  const { cooling } = here
+  const { charge, isFlowRight } = splitOf(visit)
+  const verdict = charge?.verdict ?? null
+  const save = async (body: Partial<typeof cooling>) =>
+    refusalOf(await write([{ kind: 'cooling.set', body: { ...at, ...body } }]))
+  const field = (
+    key: 'superheatF' | 'subcoolingF' | 'wantedSuperheatF' | 'wantedSubcoolingF' | 'outdoorF',
+    label: string,
+    hint?: string,
+  ) => (
+    <QuantityField
+      label={label}
+      {...(hint && { hint })}
+      quantity={key === 'outdoorF' ? 'temperature' : 'temperatureDifference'}
+      base={cooling[key] ?? null}
+      units={units}
+      onSave={(base) => save({ [key]: base })}
+    />
+  )
+  return (
+    <section aria-label="Charge" className="panel p-4 flex flex-col gap-2.5">
+      <h2 className="font-bold">{verdict && isFlowRight ? verdict.says : 'The charge, by what meters the refrigerant'}</h2>
+      {verdict && isFlowRight && verdict.mend && <p className="text-[14px]">{verdict.mend}</p>}
+      {verdict && !isFlowRight && (
+        <Notice kind="watch">
+          <b>The flow first, then the charge.</b> The flow is not at its aim, or not known. As read now: {verdict.says} Bring the
+          flow to its aim and read again before anybody acts on that.
+        </Notice>
+      )}
+      {charge === null && <Notice kind="watch">The last split says that it heats: nothing is said of the charge by that.</Notice>}
+      {charge && charge.wanted.length > 0 && (
+        <Notice kind="watch">
+          <b>Nothing can be said of the charge yet.</b> It takes {charge.wanted.join('; ')}.
+        </Notice>
+      )}
+      <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-3 items-end">
+        <SelectField
+          label="Metering device"
+          value={cooling.metering ?? ''}
+          options={[
+            ['', 'not looked at'],
+            ['fixed', 'fixed orifice'],
+            ['valve', 'expansion valve'],
+          ]}
+          onSave={(id) => {
+            if (id === 'fixed' || id === 'valve') void save({ metering: id })
+          }}
+        />
+        {field('outdoorF', 'Outdoors, dry')}
+        <span className="hidden lg:block" />
+        {field('superheatF', 'Superheat')}
+        {cooling.metering !== 'valve' && field('wantedSuperheatF', 'Superheat by the chart', 'from the maker')}
+        {field('subcoolingF', 'Subcooling')}
+        {field('wantedSubcoolingF', 'Subcooling on the plate', 'from the maker')}
       </div>
       <CautionNote text="The refrigerant circuit is opened by licensed hands only, with the maker’s charging table. Refrigerant burns the skin and drives out air." />
       <WorkedNote>
         <p>
-          Expected: leaving state by energy balance from capacity ± 5%, a sensible share of 70 to 80%, the flow with its range and
-          the state that enters. What the coil takes out: mass flow × difference of enthalpy, from both wet bulbs. Source: ASHRAE
-          Fundamentals 2017, ch. 1.
+          {verdict?.reckoned &&
+            `Superheat wanted: (3 × wet bulb indoors − 80 − dry bulb outdoors) ÷ 2 in °F = ${show('temperatureDifference', verdict.wantedSuperheatF ?? 0)}. The maker’s chart goes first. `}
+          A fixed orifice is judged by its superheat, ± {show('temperatureDifference', 5)}; a valve by its subcooling, ±{' '}
+          {show('temperatureDifference', 3)}, with a superheat of {show('temperatureDifference', 4, { bare: true })} to{' '}
+          {show('temperatureDifference', 25)}. Source: refrigerant charge verification, California Reference Residential Appendix
+          RA3.2.
         </p>
       </WorkedNote>
     </section>

@@ -15,7 +15,7 @@ import { useVisit } from '../../visit/useVisit.ts'
 export function Drive() {
   const { system } = useVisit()
   return (
-    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-2 items-start">
+    <main id="main" className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 xl:grid-cols-2 items-start">
       <h1 className="sr-only">{system.name}: drive and signals</h1>
       <Frequencies />
       <Signals />

@@ -26,7 +26,10 @@ export function Measure() {
     )
   const flow = current.flow
   return (
-    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] items-start">
+    <main
+      id="main"
+      className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] items-start"
+    >
       <h1 className="sr-only">{system.name}: measuring</h1>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
         <Traverses />

@@ -30,7 +30,10 @@ export function Together() {
   const left = waiting(aims)
   const settled = settledApart(visit)
   return (
-    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] items-start">
+    <main
+      id="main"
+      className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] items-start"
+    >
       <div className="flex flex-col gap-3 min-w-0">
         <section aria-label="One set for the whole system" className="panel p-4 flex flex-col gap-2.5">
           <h1 className="font-bold text-lg leading-tight">

@@ -22,7 +22,7 @@ export function HandOver() {
   const query = `?units=${encodeURIComponent(unitsName(units))}`
   const { noted, unproved, noReason, unanswered, checksLeft, mayClose } = closingOf(view, new Date().toISOString())
   return (
-    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
+    <main id="main" className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 lg:grid-cols-2 items-start">
       <h1 className="sr-only">Hand over</h1>
       <div className="flex flex-col gap-3 md:gap-4">
         <section aria-label="Before you leave" className="panel p-4">

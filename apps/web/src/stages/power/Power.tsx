@@ -26,7 +26,7 @@ export function Power() {
   )
   const bus = controller?.seen?.wires !== undefined && controller.seen.wires <= BUS_WIRES
   return (
-    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1fr)_25rem] items-start">
+    <main id="main" className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 xl:grid-cols-[minmax(0,1fr)_25rem] items-start">
       <h1 className="sr-only">{system.name}: power</h1>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
         {bus && (

@@ -47,7 +47,7 @@ export function Settings() {
       </main>
     )
   return (
-    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1fr)_23rem] items-start">
+    <main id="main" className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 xl:grid-cols-[minmax(0,1fr)_23rem] items-start">
       <div className="flex flex-col gap-3 min-w-0">
         <div className="flex flex-wrap items-center gap-2">
           <div className="min-w-0 mr-auto">

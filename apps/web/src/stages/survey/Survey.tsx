@@ -24,7 +24,7 @@ export function Survey() {
   const set = (body: object) => save([{ kind: 'system.set', body: { systemId, ...body } }])
   const addPart = (role: PartRole) => void write([{ kind: 'part.set', body: { systemId, partId: newId(), role } }])
   return (
-    <main id="main" className="p-3 md:p-4 grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
+    <main id="main" className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 lg:grid-cols-2 items-start">
       <h1 className="sr-only">Survey</h1>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
         <section aria-label="System and nameplate" className="panel p-4">

@@ -4,6 +4,7 @@ import { airflowRows, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
+import { splitOf } from './coil.ts'
 import { delaysOf } from './delays.ts'
 import { fireFindings } from './fires.ts'
 import { fireTapAims, unknownFires, waitForWarm } from './heat.ts'
@@ -34,6 +35,7 @@ export const airflow = stage({
   ],
   findings: (v) => [
     ...findings(v.picture, v.show).map((one) => ({ id: one.key, says: one.text, mend: one.remedy })),
+    ...chargeFindings(v),
     ...(furnaceOf(v) ? [...unknownFires(v), ...fireFindings(v.here.firing, v.fires, v.state.altitudeFt, v.show)] : []).map(
       (one) => ({
         id: one.code,
@@ -61,6 +63,13 @@ export const airflow = stage({
     ]
   },
 })
+
+/** A charge that is off stands among the findings, where the flow lets it be judged. */
+function chargeFindings(v: VisitView) {
+  const { charge, isFlowRight } = splitOf(v)
+  const verdict = charge?.verdict
+  return verdict && isFlowRight && verdict.standing !== 'as-wanted' ? [{ id: verdict.code, ...verdict }] : []
+}
 
 const pathAndTries = ({ picture, show }: VisitView): PlacedSection[] => [
   {

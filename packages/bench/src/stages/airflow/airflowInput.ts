@@ -91,6 +91,7 @@ function withoutHistory(
     altitudeFt: state.altitudeFt,
     rule: airflowRuleOf(system) ?? NO_RULE,
     capacityTons: system.capacityTons,
+    outdoorF: here.cooling.outdoorF ?? null,
     blower,
     heaterKw: system.heaterKw,
     heaterOnThisTap: heatTap === SAME_TAP,

@@ -1,4 +1,14 @@
-import { airState, type CoilModel, coilLoad, coilModel, type Result, said, splitCauses, type TryResult } from '@ingle/core'
+import {
+  airState,
+  type CoilModel,
+  coilLoad,
+  coilModel,
+  judgeCharge,
+  type Result,
+  said,
+  splitCauses,
+  type TryResult,
+} from '@ingle/core'
 import type { ProfileBlower } from '@ingle/record'
 import { equipmentIn } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -12,18 +22,31 @@ interface SplitView {
   current: TryResult | null
   load: ReturnType<typeof coilLoad> | null
   judged: ReturnType<typeof splitCauses> | null
+  /** What the refrigerant says; null while it heats. */
+  charge: ReturnType<typeof judgeCharge> | null
+  /** A charge is judged at the flow that it is meant for. */
+  isFlowRight: boolean
 }
 
 export function splitOf({ picture, here, system }: VisitView): SplitView {
   const current = picture.tries.findLast((one) => one.input.split !== null) ?? picture.current
   const split = current?.input.split ?? null
   const entering =
-    split?.returnWbF != null ? airState(split.returnDbF, { wetBulbF: split.returnWbF }, picture.pressurePsia) : null
+    split?.returnWbF != null
+      ? airState(split.returnDbF, { wetBulbF: split.returnWbF }, picture.pressurePsia)
+      : split?.returnRhPct != null
+        ? airState(split.returnDbF, { relativeHumidityPct: split.returnRhPct }, picture.pressurePsia)
+        : null
   const leaving = split?.supplyWbF != null ? airState(split.supplyDbF, { wetBulbF: split.supplyWbF }, picture.pressurePsia) : null
   const flowCfm = current?.flow?.flowCfm ?? null
   const load =
     entering?.ok && leaving?.ok && flowCfm !== null ? coilLoad(entering.value, leaving.value, { actualCfm: flowCfm }) : null
   const expected = current?.expectedSplit ?? null
+  const chargeFacts = {
+    ...here.cooling,
+    indoorWbF: entering?.ok ? entering.value.wetBulbF : null,
+    outdoorDbF: here.cooling.outdoorF,
+  }
   const judged =
     split && expected && system.capacityTons !== null
       ? splitCauses({
@@ -33,12 +56,17 @@ export function splitOf({ picture, here, system }: VisitView): SplitView {
           flowCfm,
           aimLowCfm: picture.aimLowCfm,
           aimHighCfm: picture.aimHighCfm,
+          anyAir: expected.takenRhPct !== null,
           load,
           capacityTons: system.capacityTons,
-          ...here.cooling,
+          charge: chargeFacts,
         })
       : null
-  return { current, load, judged }
+  // What superheat and subcooling mean in heating is another thing.
+  const charge = split && split.returnDbF < split.supplyDbF ? null : judgeCharge(chargeFacts)
+  const isFlowRight =
+    flowCfm !== null && flowCfm >= (picture.aimLowCfm ?? 0) && flowCfm <= (picture.aimHighCfm ?? Number.POSITIVE_INFINITY)
+  return { current, load, judged, charge, isFlowRight }
 }
 
 /** The coil with less air over it. Null until capacity and a flow are known. */

@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { IsNumber, IsOptional, Max, Min } from 'class-validator'
+import { IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator'
 import { OnVisit } from '../onVisit.ts'
 import { bag } from '../spec.ts'
 
@@ -7,6 +7,10 @@ import { bag } from '../spec.ts'
 class CoolingSet extends OnVisit {
   /** Share of the full flow while drying, or in the low stage, percent. */
   @IsOptional() @IsNumber() @Min(30) @Max(100) dryingPct?: number
+  /** What lets the refrigerant into the coil; without it nothing is said of the charge. */
+  @IsOptional() @IsIn(['fixed', 'valve']) metering?: 'fixed' | 'valve'
+  /** Dry bulb of the air at the outdoor unit. */
+  @IsOptional() @IsNumber() @Min(-60) @Max(150) outdoorF?: number
   /** Read by whoever may: at the compressor. */
   @IsOptional() @IsNumber() @Min(-20) @Max(100) superheatF?: number
   @IsOptional() @IsNumber() @Min(-20) @Max(100) subcoolingF?: number
@@ -21,6 +25,8 @@ export const coolingSet = bag('cooling.set', {
   lead: 'cooling',
   fields: {
     dryingPct: { says: 'drying share of the flow', in: 'percent', read: true },
+    metering: { says: 'metering device' },
+    outdoorF: { says: 'outdoors', in: 'temperature', read: true },
     superheatF: { says: 'superheat', in: 'temperatureDifference', read: true },
     subcoolingF: { says: 'subcooling', in: 'temperatureDifference', read: true },
     wantedSuperheatF: { says: 'superheat wanted', in: 'temperatureDifference', read: true },
