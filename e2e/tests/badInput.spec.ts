@@ -62,12 +62,14 @@ test('a photo that is no picture, or far too large, is refused and the note is k
   await expect(photo).toBeVisible()
   await tech.inStep()
   // From the server, for another device, it is a smaller JPEG.
-  const { state } = (await (await tech.page.request.get(`/api/sites/${SITE}`)).json()) as {
-    state: { visits: { systems: Record<string, { notes: { photos: { id: string }[] }[] }> }[] }
+  const type = async () => {
+    const { state } = (await (await tech.page.request.get(`/api/sites/${SITE}`)).json()) as {
+      state: { visits: { systems: Record<string, { notes: { photos: { id: string }[] }[] }> }[] }
+    }
+    const id = state.visits[1]?.systems['71de0e11-0000-4000-8000-0000000000a1']?.notes.at(-1)?.photos[0]?.id
+    return id && (await tech.page.request.get(`/api/sites/${SITE}/photos/${id}`)).headers()['content-type']
   }
-  const id = state.visits[1]?.systems['71de0e11-0000-4000-8000-0000000000a1']?.notes.at(-1)?.photos[0]?.id
-  const kept = await tech.page.request.get(`/api/sites/${SITE}/photos/${id}`)
-  expect(kept.headers()['content-type']).toBe('image/jpeg')
+  await expect.poll(type).toBe('image/jpeg')
 })
 
 test('a field keeps what was typed until it is right', async ({ tech }) => {

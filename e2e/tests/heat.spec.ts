@@ -41,7 +41,7 @@ test('a furnace is commissioned: window, taps of both fires, second stage, delay
   await stages.getByRole('button', { name: 'Aim at by its own reckoning' }).click()
   await expect(stages.getByRole('row', { name: /^By its own reckoning/ })).toContainText('the aim')
   const delays = page.getByRole('region', { name: 'Blower delays' })
-  await expect(delays.getByRole('row', { name: /^on 15 s/ })).toContainText('blows cold at first')
+  await expect(delays.getByRole('row', { name: /^on 10 s/ })).toContainText('blows cold at first')
   await delays.getByRole('button', { name: /^Put \d delays? into the ledger/ }).click()
   await expect(delays.getByRole('button', { name: /^Put/ })).toBeHidden()
   const gas = page.getByRole('region', { name: 'Gas and combustion' })
@@ -57,7 +57,7 @@ test('a furnace is commissioned: window, taps of both fires, second stage, delay
   // All of it stands in the ledger.
   await tech.stage('Settings')
   await expect(tech.ledgerRow(/^Second stage/)).toContainText('AUt')
-  await expect(tech.ledgerRow('Blower delay off, heating')).toContainText('180')
+  await expect(tech.ledgerRow('Blower delay off, heating')).toContainText('200')
 })
 
 test('what cannot hold together is said, with what each given up would buy', async ({ tech }) => {

@@ -177,10 +177,10 @@ describe('the library on a device', () => {
 
   it('ships with every family and school, and shows a crew’s version over the shipped one', async () => {
     expect(libraryNow().rules).toHaveLength(HOUSE_RULES.length)
-    expect(shown()).toMatchObject({ version: 1, from: 'shipped', earlier: [] })
-    expect(await desk.library.save('profile', mine(2, { family: 'C3 mended' }))).toEqual({ ok: true })
+    expect(shown()).toMatchObject({ version: 2, from: 'shipped', earlier: [] })
+    expect(await desk.library.save('profile', mine(3, { family: 'C3 mended' }))).toEqual({ ok: true })
     await until(() =>
-      expect(shown()).toMatchObject({ version: 2, from: 'crew', content: { family: 'C3 mended' }, earlier: [{ version: 1 }] }),
+      expect(shown()).toMatchObject({ version: 3, from: 'crew', content: { family: 'C3 mended' }, earlier: [{ version: 2 }] }),
     )
   })
 

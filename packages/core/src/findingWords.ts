@@ -319,6 +319,14 @@ export const found = finding({
     '{setting}: {values} look like steps, and “{role}” counts in percent.',
     'Say what each one means, such as “3 = 60”, or give a range in the unit “step of n”.',
   ],
+  'sizes-as-tons': [
+    '{setting}: {values} can be no tons.',
+    'Say the size of each, such as “24 = 2”: thousands of Btu/h by twelve.',
+  ],
+  'values-without-meaning': [
+    '{setting}: what {values} do is not said, so no house rule can aim at them.',
+    'Give each its meaning, one of {options}: “left = wet-first”.',
+  ],
   'meanings-unknown': ['{setting}: {odd} nothing for “{role}”.', 'Say which of {options} each value means.'],
   'default-not-offered': ['{setting}: its default {value} is not among what it offers.', MANUAL],
   'code-twice': [

@@ -119,6 +119,7 @@ export {
   type TraversePlan,
   traversePlan,
 } from './airflow/traversePlan.ts'
+export { rectangularPositionsIn } from './airflow/velocity.ts'
 export { type BlowerDelays, blowerDelays } from './control/delays.ts'
 export {
   exchangerFromStart,
@@ -154,7 +155,7 @@ export { type KeyEvent, type KeypadState, startState } from './device/keypad/sta
 export { planRound } from './device/keypad/units.ts'
 export { safeWayBack } from './device/keypad/wayBack.ts'
 export { keyLabel, keyWords } from './device/keypad/words.ts'
-export { profileDoubts } from './device/profileCheck.ts'
+export { profileDoubts, profileQuestions } from './device/profileCheck.ts'
 export { fromWord, type RegisterMap, type RegisterOf, registerRuns, toWord } from './device/registers.ts'
 export { type ResolvedSetting, resolveSettings } from './device/resolve.ts'
 export { NEEDS, type NeedId, numberOf, ROLES, type Role, roleLabel, roleOf } from './device/roles.ts'
@@ -248,7 +249,15 @@ export {
   wireRefusal,
   wiringFindings,
 } from './wiring/wiringFindings.ts'
-export { BALANCE_BAND, type BalanceOutlet, type BalanceStep, balanceStep } from './zones/balance.ts'
+export {
+  BALANCE_BAND,
+  type BalanceOutlet,
+  type BalanceStep,
+  balanceStep,
+  type OutletFlow,
+  type OutletReading,
+  outletFlows,
+} from './zones/balance.ts'
 export { fanOfTap } from './zones/fan.ts'
 export { fitNetwork, type NetworkFit, type NetworkReading } from './zones/fit.ts'
 export {

@@ -115,7 +115,7 @@ describe('sheets', () => {
       'Cooling and heat-pump tap',
       '5, as found',
       'not proved',
-      expect.stringContaining('Pin row COOL'),
+      expect.stringContaining('Pin row SUMMER'),
     ])
     expect(cells('Left like this', settingsCard({ ...input, visit: past }))[0]?.slice(1, 3)).toEqual([
       '3',

@@ -103,7 +103,7 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
                     value={aim.role}
                     onChange={(event) => setAim(i, { role: event.target.value, value: firstValue(event.target.value) })}
                   >
-                    <RoleOptions />
+                    <RoleOptions common />
                   </select>
                 </label>
                 <ValueOf aim={aim} onChange={(value) => setAim(i, { value })} />

@@ -1,4 +1,5 @@
 import { freeId } from '@ingle/catalog'
+import { profileQuestions } from '@ingle/core'
 import { type Profile, parseProfile } from '@ingle/record'
 import { CirclePlus, ClipboardPaste } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
@@ -54,6 +55,8 @@ function Editor({ before }: { before: Profile | null }) {
   const clean = useMemo(() => profileToForm(before ?? NEW), [before])
   const form = useForm<ProfileForm>({ defaultValues: kept ?? clean })
   const [wrong, setWrong] = useState<string | null>(null)
+  /** What was asked before saving; saving once more says that it is meant so. */
+  const [asked, setAsked] = useState<string[]>([])
   const [resumed, setResumed] = useState(kept !== null)
   useEffect(() => {
     const watching = form.watch(() => keep(form.getValues()))
@@ -68,6 +71,9 @@ function Editor({ before }: { before: Profile | null }) {
     const profile = formToProfile(typed, before, id, (last?.version ?? 0) + 1)
     const parsed = parseProfile(JSON.parse(JSON.stringify(profile)))
     if (!parsed.ok) return setWrong(`${parsed.reason} ${parsed.remedy}`)
+    setWrong(null)
+    const open = profileQuestions(parsed.value).map((one) => `${one.says} ${one.mend}`)
+    if (open.some((one) => !asked.includes(one))) return setAsked(open)
     const saved = await desk.library.save('profile', profile)
     if (!saved.ok) return setWrong(`${saved.reason} ${saved.remedy}`)
     drop()
@@ -104,6 +110,12 @@ function Editor({ before }: { before: Profile | null }) {
           <FormLine name="cautions" label="Cautions, one a line" lines={3} />
           <div className="sticky bottom-0 bg-base-200 py-3 flex flex-col gap-2">
             {wrong && <Notice kind="wrong">{wrong}</Notice>}
+            {asked.map((one) => (
+              <Notice key={one} kind="watch">
+                {one}
+              </Notice>
+            ))}
+            {asked.length > 0 && <p className="text-[14px]">Put it right, or save once more if it is meant so.</p>}
             <div className="flex gap-2">
               <button type="submit" className="btn btn-primary" disabled={form.formState.isSubmitting}>
                 Save {before ? `as version ${(profiles.find((one) => one.id === before.id)?.version ?? 0) + 1}` : 'the profile'}

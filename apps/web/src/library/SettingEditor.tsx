@@ -125,13 +125,24 @@ function RoleSelect({ name }: { name: `settings.${number}.role` }) {
   )
 }
 
-export const RoleOptions = () =>
-  ROLE_GROUPS.map(([need, options]) => (
-    <optgroup key={need} label={need}>
-      {options.map(([id, label]) => (
-        <option key={id} value={id}>
-          {label}
-        </option>
-      ))}
-    </optgroup>
-  ))
+/** @param common only needs whose values mean the same on every device: what a house rule may aim at */
+export const RoleOptions = ({ common = false }: { common?: boolean }) =>
+  ROLE_GROUPS.map(([need, options]) => {
+    const offered = common ? options.filter(([id]) => isForRules(id)) : options
+    return (
+      offered.length > 0 && (
+        <optgroup key={need} label={need}>
+          {offered.map(([id, label]) => (
+            <option key={id} value={id}>
+              {label}
+            </option>
+          ))}
+        </optgroup>
+      )
+    )
+  })
+
+const isForRules = (id: string): boolean => {
+  const kind = roleOf(id)?.values.kind
+  return kind === 'choice' || kind === 'number'
+}

@@ -14,7 +14,7 @@ const profile = {
   settings: [
     { role: 'airflow.cool', word: 'cool', label: 'Cooling tap', values: ['1', '2', '3'], access: 'pins' },
     { role: 'airflow.heat', word: 'heat', label: 'Heater tap', values: ['same', '1', '2', '3'], access: 'pins' },
-    { role: 'airflow.ramp', word: 'ramp', label: 'Ramp', values: ['A', 'B'], access: 'pins' },
+    { role: 'airflow.ramp', word: 'ramp', label: 'Ramp', values: ['A', 'B'], means: { B: 'wet-first' }, access: 'pins' },
     { word: 'mystery', label: 'Item 17', values: [], access: 'unknown' },
   ],
   blower: {
@@ -34,7 +34,7 @@ const rule = {
   maxFaceFpm: 700,
   reason: 'r',
   cost: 'c',
-  settings: [{ role: 'airflow.ramp', value: 'B', why: 'wets the coil.' }],
+  settings: [{ role: 'airflow.ramp', value: 'wet-first', why: 'wets the coil.' }],
 }
 
 function ledger(write: (pen: Pen, tryId: string) => void) {

@@ -17,6 +17,8 @@ export interface AimSource {
   /** Stored with every aim that was taken from it: renaming it makes old aims stand for good. */
   source: string
   aims: (v: VisitView) => readonly WorkedAim[]
+  /** Why an aim that was taken for a role can be worked out no more; null where it can, or where nothing speaks against it. */
+  gone?: (v: VisitView, id: string) => string | null
 }
 
 /** Something that somebody should know, and what mends it. */

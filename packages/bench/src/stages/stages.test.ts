@@ -66,7 +66,7 @@ describe('the stage ladder', () => {
     for (const [role, value] of [
       ['airflow.heat', 'same'],
       ['airflow.adjust', '0'],
-      ['airflow.ramp', 'B'],
+      ['airflow.ramp', 'left'],
     ] as const)
       set(role, 'left', value)
     expect(stages().airflow).toMatchObject({ standing: 'set', done: 4 })

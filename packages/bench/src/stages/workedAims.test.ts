@@ -43,13 +43,14 @@ describe('aims that a stage worked out', () => {
     const now = viewOf(pen.changes)
     const stale = [...staleAims(now).values()].find((one) => one.row.id === OFF)
     expect(stale).toMatchObject({ source: HEAT_SOURCE, now: { id: OFF } })
-    expect(stale?.value).not.toBe(taken?.value)
+    if (!stale?.now) throw new Error('nothing is worked out?')
+    expect(stale.value).not.toBe(taken?.value)
     // What was taken stands in the ledger until somebody renews it.
     expect(now.ledger.find((row) => row.id === OFF)?.aim?.value).toBe(taken?.value)
-    for (const draft of aimDrafts(now, stale ? [stale.now] : [], HEAT_SOURCE)) pen.write(draft.kind, draft.body as never)
+    for (const draft of aimDrafts(now, [stale.now], HEAT_SOURCE)) pen.write(draft.kind, draft.body as never)
     const renewed = viewOf(pen.changes)
-    expect(renewed.ledger.find((row) => row.id === OFF)?.aim?.value).toBe(stale?.value)
-    expect(staleAims(renewed).has(stale?.row.key ?? '')).toBe(false)
+    expect(renewed.ledger.find((row) => row.id === OFF)?.aim?.value).toBe(stale.value)
+    expect(staleAims(renewed).has(stale.row.key)).toBe(false)
   })
 
   it('are not stale for being given by hand, nor when nothing can be worked out any more', () => {

@@ -140,7 +140,7 @@ export function calderChanges(now: Date): Change[] {
   writer.write('complaint.set', { ...here, text: 'It whistles in the store when both surgeries are shut.' })
   writer.write('setting.set', { ...here, role: 'zone.count', place: 'zone-controller', column: 'found', value: '5' })
   writer.write('setting.set', { ...here, role: 'zone.last-open', place: 'zone-controller', column: 'found', value: '0' })
-  writer.write('setting.set', { ...here, role: 'service.password', place: 'zone-controller', column: 'found', value: '1234' })
+  writer.write('setting.set', { ...here, role: 'service.password', place: 'zone-controller', column: 'found', value: '4082' })
   zones(here, 'found', [25, 25, 25, 15, 10])
   writer.write('zoning.set', { systemId, coilFloorCfm: 900 })
   writer.write('try.start', { ...here, tap: 'C', adjustPct: 0, filter: 'clean' })

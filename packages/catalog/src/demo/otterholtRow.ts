@@ -52,7 +52,7 @@ export function otterholtChanges(now: Date): Change[] {
     ['airflow.heat.low', 'b'],
     ['airflow.cool', 'E'],
     ['control.second-stage', 'AUt'],
-    ['fan.delay.off.heat', '120'],
+    ['fan.delay.off.heat', '150'],
     ['control.cycle-rate', '3', 'controller'],
     ['time.recovery', 'on', 'controller'],
   ] as const)
@@ -66,7 +66,7 @@ export function otterholtChanges(now: Date): Change[] {
   for (const [role, value, place] of [
     ['control.second-stage', 'oFF'],
     ['airflow.heat', 'b'],
-    ['fan.delay.on.heat', '15'],
+    ['fan.delay.on.heat', '10'],
     ['time.recovery', 'off', 'controller'],
     ['time.clock', '12:00 flashing', 'controller'],
   ] as const)
@@ -101,6 +101,6 @@ export function otterholtChanges(now: Date): Change[] {
     toStartS: 75,
     firingS: 480,
   })
-  writer.write('setting.set', { ...old, role: 'fan.mode', column: 'found', value: 'out' })
+  writer.write('setting.set', { ...old, role: 'fan.mode', column: 'found', value: 'up' })
   return writer.changes
 }

@@ -131,7 +131,7 @@ function pastVisit(writer: DemoWriter, plant: Plant): void {
   })
   writer.write('setting.set', { ...BEFORE, role: 'airflow.heat', column: 'left', value: 'same' })
   writer.write('setting.set', { ...BEFORE, role: 'airflow.adjust', column: 'left', value: '0' })
-  writer.write('setting.set', { ...BEFORE, role: 'airflow.ramp', column: 'left', value: 'B' })
+  writer.write('setting.set', { ...BEFORE, role: 'airflow.ramp', column: 'left', value: 'left' })
   writer.write('item.open', { ...BEFORE, itemId: writer.newId(), text: 'Owner to change the filter every 8 weeks: kiln dust.' })
   writer.write('visit.close', { visitId: BEFORE.visitId }, 10)
 }
@@ -159,7 +159,7 @@ function openVisit(writer: DemoWriter, plant: Plant): void {
   writer.write('setting.set', { ...HERE, role: 'airflow.cool', column: 'found', value: '5' })
   writer.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'found', value: 'same' }, 0.5)
   writer.write('setting.set', { ...HERE, role: 'airflow.adjust', column: 'found', value: '0' }, 0.5)
-  writer.write('setting.set', { ...HERE, role: 'airflow.ramp', column: 'found', value: 'A' }, 0.5)
+  writer.write('setting.set', { ...HERE, role: 'airflow.ramp', column: 'found', value: 'none' }, 0.5)
   tryWith(writer, HERE, plant, '5', 'as-found', { faces: ['desk'], heard: 'Hiss at the desk from across the room' })
   tryWith(writer, HERE, plant, '4', 'as-found', { faces: ['desk'] })
   tryWith(writer, HERE, plant, '3', 'as-found', { faces: ['return', 'desk'], walk: true })

@@ -15,7 +15,7 @@ describe('asking the library', () => {
     ['minimum position low speed', 'freshair.min.low'],
     ['master or slave', 'control.rank'],
     ['burst duct', 'zone.last-open'],
-    ['cold blow', 'fan.delay.on.heat'],
+    ['cold air at first', 'fan.delay.on.heat'],
     ['float switch', 'input.function'],
     ['early start', 'time.recovery'],
     ['defrots interval', 'defrost.interval'],

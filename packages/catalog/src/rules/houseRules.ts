@@ -22,7 +22,7 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
     cost: 'A little less sensible capacity; the supply air is colder at the grille.',
     airflow: { ...FLOW, cfmPerTon: 380, bandPct: 5 },
     aims: [
-      { role: 'airflow.ramp', value: 'B', why: 'half speed first wets the coil before the full flow.' },
+      { role: 'airflow.ramp', value: 'wet-first', why: 'slow air first wets the coil before the full flow.' },
       { role: 'coil.target.cool', value: 'colder', why: 'a colder coil takes out more water.' },
       { role: 'control.dehumidify', value: 'overcool', why: 'a degree further takes out water that the room would keep.' },
       { role: 'fan.satisfied.cool', value: 'off', why: 'air over a wet coil puts the water back.' },
@@ -43,7 +43,7 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
     cost: 'More noise and fan power; poor drying on a wet day.',
     airflow: { ...FLOW, cfmPerTon: 440, maxFaceFpm: 800 },
     aims: [
-      { role: 'airflow.ramp', value: 'A', why: 'nothing to dry, so full flow at once.' },
+      { role: 'airflow.ramp', value: 'at-once', why: 'nothing to dry, so full flow at once.' },
       { role: 'coil.target.cool', value: 'warmer', why: 'a warmer coil spends less on water that is not there.' },
     ],
   },
@@ -54,7 +54,7 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
     cost: 'Less capacity on the hottest day; check the heater’s least flow with care.',
     airflow: { bandPct: 6, keepMass: true, cfmPerTon: 360, maxFaceFpm: 500 },
     aims: [
-      { role: 'airflow.ramp', value: 'C', why: 'a slow start is not heard.' },
+      { role: 'airflow.ramp', value: 'soft', why: 'a slow start is not heard.' },
       { role: 'fan.satisfied.heat', value: 'off', why: 'no sound without a call.' },
       { role: 'fan.satisfied.cool', value: 'off', why: 'no sound without a call.' },
     ],

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DIFF_C, FAN_HEAT, profile, SENSOR, setting } from '../testing/devices.ts'
 import { conditionMet, type HouseRule, ruleDoubts, ruledAims } from './houseRules.ts'
-import { profileDoubts } from './profileCheck.ts'
+import { profileDoubts, profileQuestions } from './profileCheck.ts'
 import { resolveSettings } from './resolve.ts'
 import { ROLES, roleLabel, roleOf } from './roles.ts'
 import { ROLE_WORDS } from './roleWords.ts'
@@ -112,6 +112,21 @@ const rule = (id: string, aims: HouseRule['aims'], more: Partial<HouseRule> = {}
 const SUBJECT = { equipment: ['furnace'], climate: 'damp coast', wishes: ['quiet'] }
 
 describe('house rules', () => {
+  it('aim at what a ramp does, never at a letter or a number of one device', () => {
+    const rule = (role: string, value: string): HouseRule => ({
+      id: 'r',
+      name: 'r',
+      reason: '',
+      cost: '',
+      aims: [{ role, value, why: '' }],
+    })
+    const aimed = (role: string, value: string) =>
+      ruledAims([rule(role, value)], { equipment: [], climate: '', wishes: [] }).get(role)?.value ?? null
+    expect(aimed('airflow.ramp', 'wet-first')).toBe('wet-first')
+    expect([aimed('airflow.ramp', 'B'), aimed('airflow.cool', '3'), aimed('zone.name.1', 'hall')]).toEqual([null, null, null])
+    // A rule that was written with a letter is still read.
+    expect(ruleDoubts(rule('airflow.ramp', 'B'))).toEqual([])
+  })
   it('a later rule refines an earlier one, and the aim names both', () => {
     const aims = ruledAims(
       [
@@ -286,6 +301,28 @@ describe('the order of work', () => {
   })
 })
 
+describe('what is asked of whoever writes a profile', () => {
+  const asks = (one: object) => profileQuestions(profile([setting(one as never)])).map((found) => found.code)
+  it.each<[object, string[]]>([
+    [{ role: 'fan.step.low', values: ['1', '2', '3'] }, ['steps-as-percent']],
+    [{ role: 'fan.step.low', values: ['90', '160', '220'] }, ['steps-as-percent']],
+    [{ role: 'fan.step.low', values: ['1', '2', '3'], means: { 1: '30', 2: '60', 3: '100' } }, []],
+    [{ role: 'fan.step.low', values: ['20', '50', '80'] }, []],
+    [{ role: 'fan.step.low', values: [], range: { min: 1, max: 15, step: 1, unit: 'step of n' } }, []],
+    [{ role: 'system.capacity', values: ['24', '36'] }, ['sizes-as-tons']],
+    [{ role: 'system.capacity', values: ['24', '36'], means: { 24: '2', 36: '3' } }, []],
+    [{ role: 'system.capacity', values: ['2', '12'] }, []],
+    [{ role: 'airflow.ramp', values: ['A', 'B'] }, ['values-without-meaning']],
+    [{ role: 'airflow.ramp', values: ['A', 'B'], means: { A: 'at-once', B: 'wet-first' } }, []],
+  ])('%j', (one, codes) => expect(asks(one)).toEqual(codes))
+  it('refuses none of it in a profile that is there', () =>
+    expect(profileDoubts(profile([setting({ role: 'airflow.ramp', values: ['A', 'B'] })]))).toEqual([]))
+  it('still refuses a meaning that no ramp has', () =>
+    expect(
+      profileDoubts(profile([setting({ role: 'airflow.ramp', values: ['A'], means: { A: 'breezy' } })]))[0]?.reason,
+    ).toContain('“breezy” means nothing'))
+})
+
 describe('a service code', () => {
   const RULE = {
     shows: 'Version',
@@ -335,8 +372,6 @@ describe('checking a profile', () => {
     [[{ ...DIFF_C, range: { min: 3, max: 1, step: 0.5, unit: 'Δ°C' }, default: undefined }], /least value 3 is over/, /Swap/],
     [[{ ...DIFF_C, range: { min: 1, max: 3, step: 1, unit: 'furlong' } }], /not a unit/, /°F/],
     [[{ ...DIFF_C, range: { min: 1, max: 3, step: 1, unit: 's' } }], /does not measure/, /display/],
-    [[setting({ role: 'fan.step.low', label: 'Step', values: ['1', '2', '3'] })], /1, 2 and 3 look like steps/, /step of n/],
-    [[setting({ role: 'fan.step.low', label: 'Step', values: ['90', '160', '220'] })], /look like steps/, /such as “3 = 60”/],
     [[FAN_HEAT, { ...FAN_HEAT, code: 'P-22' }], /Two settings stand for/, /Keep one/],
     [
       [

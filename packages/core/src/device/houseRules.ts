@@ -1,4 +1,4 @@
-import { roleOf } from './roles.ts'
+import { isCommon, roleOf } from './roles.ts'
 
 /** When a rule counts. Every list that is there must be met by one of its entries. */
 export interface RuleCondition {
@@ -58,14 +58,15 @@ export function conditionMet(condition: RuleCondition | undefined, subject: Rule
 
 /**
  * What the chosen rules aim for, by role. Rules count in their order: a later one refines an earlier one, and the aim
- * names both. A value that is never an aim is passed over, whatever a rule says.
+ * names both. A value that is never an aim is passed over, whatever a rule says, and so is one device's own letter or number.
  */
 export function ruledAims(rules: readonly HouseRule[], subject: RuleSubject): Map<string, RuledAim> {
   const aims = new Map<string, RuledAim>()
   for (const rule of rules) {
     if (!conditionMet(rule.when, subject)) continue
     for (const aim of rule.aims) {
-      if (!conditionMet(aim.when, subject) || roleOf(aim.role)?.never?.[aim.value]) continue
+      const role = roleOf(aim.role)
+      if (!role || !conditionMet(aim.when, subject) || role.never?.[aim.value] || !isCommon(role, aim.value)) continue
       const before = aims.get(aim.role)
       aims.set(aim.role, {
         role: aim.role,
@@ -91,7 +92,7 @@ export function ruleDoubts(rule: Pick<HouseRule, 'name' | 'aims'>): string[] {
     }
     const never = role.never?.[aim.value]
     if (never) doubts.push(`${role.label} “${aim.value}” is never an aim. ${never}`)
-    else if (role.values.kind === 'choice' && !Object.hasOwn(role.values.options, aim.value))
+    else if (role.values.kind === 'choice' && !role.values.mayBeOwn && !isCommon(role, aim.value))
       doubts.push(`${role.label} has no “${aim.value}”: it is one of ${Object.keys(role.values.options).join(', ')}.`)
     else if (role.values.kind === 'number' && (aim.value.trim() === '' || !Number.isFinite(Number(aim.value))))
       doubts.push(`${role.label} needs a number, not “${aim.value}”.`)

@@ -3,7 +3,7 @@ import { found } from '../findingWords.ts'
 import type { Found } from '../result.ts'
 import { ROLES, roleOf } from './roles.ts'
 import type { DeviceProfile, DeviceSetting, SettingTie } from './setting.ts'
-import { meaningOf } from './spelling.ts'
+import { MOST_TONS, meaningOf } from './spelling.ts'
 import { DEVICE_UNITS } from './units.ts'
 
 /** What cannot be right in a profile. */
@@ -27,6 +27,25 @@ export function profileDoubts(profile: Pick<DeviceProfile, 'settings'>): Profile
   return doubts
 }
 
+/**
+ * What is likely wrong, and is asked of whoever writes a profile; a stored one is read all the same. Bare steps under a
+ * need that counts in percent; sizes that can be no tons; ramps that nobody has given a meaning.
+ */
+export function profileQuestions(profile: Pick<DeviceProfile, 'settings'>): Found[] {
+  return profile.settings.flatMap((setting) => {
+    const role = setting.role === undefined ? null : roleOf(setting.role)
+    const facts = { setting: nameOf(setting), values: list([...setting.values]), role: role?.label ?? '' }
+    if (role?.values.kind === 'number' && !setting.range) {
+      if (role.values.unit === 'pct' && areSteps(setting)) return [found('steps-as-percent', facts)]
+      if (role.values.unit === 'ton' && setting.values.some((one) => !setting.means?.[one] && Number(one) > MOST_TONS))
+        return [found('sizes-as-tons', facts)]
+    }
+    if (role?.values.kind === 'choice' && role.values.mayBeOwn && setting.values.some((one) => !setting.means?.[one]))
+      return [found('values-without-meaning', { ...facts, options: Object.keys(role.values.options).join(', ') })]
+    return []
+  })
+}
+
 const nameOf = (setting: DeviceSetting) => (setting.code ? `${setting.code} (${setting.label})` : setting.label)
 
 const doubted = (setting: number, { says, mend }: Found): ProfileDoubt => ({ setting, reason: says, remedy: mend })
@@ -46,11 +65,12 @@ function settingDoubts(setting: DeviceSetting): Found[] {
     else if (role?.values.kind === 'number' && role.values.unit !== unit.role)
       out.push(found('unit-of-another', { setting: name, unit: range.unit, role: role.label }))
   }
-  if (role?.values.kind === 'number' && role.values.unit === 'pct' && !range && areSteps(setting))
-    out.push(found('steps-as-percent', { setting: name, values: list([...setting.values]), role: role.label }))
   if (role?.values.kind === 'choice') {
-    const { options } = role.values
-    const odd = setting.values.map((one) => meaningOf(setting, one)).filter((one) => !Object.hasOwn(options, one))
+    const { options, mayBeOwn } = role.values
+    const odd = setting.values
+      .filter((one) => !mayBeOwn || setting.means?.[one] !== undefined)
+      .map((one) => meaningOf(setting, one))
+      .filter((one) => !Object.hasOwn(options, one))
     if (odd.length > 0)
       out.push(
         found('meanings-unknown', {

@@ -47,7 +47,7 @@ export const ROLE_WORDS: Readonly<Record<string, string>> = {
   'airflow.ramp': 'ramp profile, soft start, comfort profile',
   'fan.delay.on.cool': 'fan on delay',
   'fan.delay.off.cool': 'fan off delay, run-on',
-  'fan.delay.on.heat': 'fan on delay, cold blow',
+  'fan.delay.on.heat': 'fan on delay, cold air at first',
   'fan.delay.off.heat': 'fan off delay, leftover heat',
   'fan.wait-for-warm': 'hot start, cold draught prevention',
   'fan.on-at': 'fan-on pointer, fan and limit switch',

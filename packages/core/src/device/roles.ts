@@ -6,8 +6,8 @@ import type { RoleUnit } from './units.ts'
 
 /** What the values of a role look like in the language of roles. */
 type RoleValues =
-  /** One of a few meanings, each with its name for people. */
-  | { kind: 'choice'; options: Readonly<Record<string, string>> }
+  /** One of a few meanings, each with its name for people; `mayBeOwn`: a device may have values that nobody has given one. */
+  | { kind: 'choice'; options: Readonly<Record<string, string>>; mayBeOwn?: true }
   /** A number in the role's own unit, written with a dot. */
   | { kind: 'number'; unit: RoleUnit }
   /** A mark that means something on one device only (a blower tap, a dial letter): it cannot be carried to another family. */
@@ -56,6 +56,18 @@ const text: RoleValues = { kind: 'text' }
 const YES_NO = choice({ yes: 'yes', no: 'no' })
 const SATISFIED = choice({ off: 'off', trickle: 'trickle', 'as-set': 'as set' })
 const COIL = choice({ colder: 'colder', normal: 'normal', warmer: 'warmer' })
+
+/** Letters and pins of ramps mean nothing on another board: what they do does. */
+const RAMP: RoleValues = {
+  kind: 'choice',
+  options: {
+    'at-once': 'full speed at once',
+    'wet-first': 'slow at first, then full',
+    soft: 'slow start and slow stop',
+    'long-off': 'runs on for long',
+  },
+  mayBeOwn: true,
+}
 
 type More = Partial<Pick<Role, 'never' | 'perUnit' | 'numbered'>>
 const role = (
@@ -119,7 +131,7 @@ export const ROLES: readonly Role[] = [
   role('blower', 'airflow.continuous', 'continuous', 'Continuous-fan tap', 'How hard it blows between calls.', own),
   role('blower', 'airflow.dehumidify', 'dehum', 'Drying airflow', 'How much less air is blown while drying.', number('pct')),
   role('blower', 'airflow.adjust', 'adjust', 'Adjust', 'Moves every tap by a share.', number('pct')),
-  role('blower', 'airflow.ramp', 'ramp', 'Blower ramp', 'How the blower comes up and goes down.', own),
+  role('blower', 'airflow.ramp', 'ramp', 'Blower ramp', 'How the blower comes up and goes down.', RAMP),
   role('blower', 'fan.delay.on.cool', 'on.cool', 'Blower delay on, cooling', 'How long the blower waits after cooling begins.', number('s')),
   role('blower', 'fan.delay.off.cool', 'off.cool', 'Blower delay off, cooling', 'How long the blower runs on after cooling.', number('s')),
   role('blower', 'fan.delay.on.heat', 'on.heat', 'Blower delay on, heating', 'How long the blower waits for a warm exchanger.', number('s')),
@@ -131,7 +143,7 @@ export const ROLES: readonly Role[] = [
   role('zones', 'fan.step.mid', 'step.mid', 'Fan step, half open', 'How hard it blows with half of the zones open.', number('pct')),
   role('zones', 'fan.step.high', 'step.high', 'Fan step, all open', 'How hard it blows with every zone open.', number('pct')),
   role('zones', 'zone.count', 'zones', 'Number of zones', 'How many zones the controller has.', number('count')),
-  role('zones', 'zone.last-open', 'last', 'Last zone stays open', 'Whether one zone always stays open.', YES_NO),
+  role('zones', 'zone.last-open', 'last', 'Last zone stays open', 'Whether the zone that was open last stays open once no zone calls.', YES_NO),
   role('zones', 'zone.kind', 'zone.kind', 'Kind of zone', 'Whether a damper opens and shuts or moves in steps.', choice({ 'on-off': 'opens and shuts', steps: 'moves in steps' })),
   role('zones', 'zone.flow', 'zone.flow', 'Zone airflow', 'The share of the air that the zone takes when open.', number('pct'), { numbered: true }),
   role('zones', 'zone.name', 'zone.name', 'Zone name', 'What people call the zone.', text, {
@@ -189,4 +201,10 @@ export function roleLabel(id: string): string {
   const role = roleOf(id)
   const number = numberOf(id)
   return role ? `${role.label}${number === null ? '' : ` ${number}`}` : id
+}
+
+/** Whether a value means the same on every device, so that a rule may aim at it: no tap number, no dial letter, no name. */
+export function isCommon(role: Role, value: string): boolean {
+  const { values } = role
+  return values.kind === 'number' || (values.kind === 'choice' && Object.hasOwn(values.options, value))
 }

@@ -13,7 +13,7 @@ export type Expressed =
 /** Two numbers this near are one: a step of a device is never finer. */
 const SAME = 1e-6
 /** Above this a bare figure on a size jumper is no tons. */
-const MOST_TONS = 12
+export const MOST_TONS = 12
 
 /** The values of a number setting that a device offers, at most this many are listed. */
 const MOST_STEPS = 5000
@@ -96,7 +96,7 @@ export function meaningOf(setting: DeviceSetting, value: string): string {
   if (setting.range && Number.isFinite(number)) return tidyNumber(toRole(number, setting.range))
   // "36" on a size jumper is no 36 tons: until somebody says what it means, it is a word.
   const values = roleOf(setting.role ?? '')?.values
-  if (values?.kind === 'number' && values.unit === 'ton' && number >= MOST_TONS) return `size ${value}`
+  if (values?.kind === 'number' && values.unit === 'ton' && number > MOST_TONS) return `size ${value}`
   if (values?.kind === 'number' && values.unit === 'pct' && number > 100) return `step ${value}`
   // "+10%" and "10" are one number.
   if (roleOf(setting.role ?? '')?.values.kind === 'number' && /^[+-]?[\d.]+\s*%?$/.test(value.trim()))

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { BALANCE_BAND, type BalanceOutlet, balanceStep } from './balance.ts'
+import { BALANCE_BAND, type BalanceOutlet, balanceStep, outletFlows } from './balance.ts'
 import { outletJet } from './outlets.ts'
 import { sharesInSteps, stepFlows } from './steps.ts'
 
@@ -75,6 +75,52 @@ describe('proportional balance', () => {
     ])
     expect(!made.ok && made.reason).toContain(says)
   })
+})
+
+describe('what every outlet lets through once a damper moved', () => {
+  const read = (outletId: string, flowCfm: number, damperPct: number | null = null) => ({ outletId, flowCfm, damperPct })
+  it('is what the duct then gives, though only the moved one was read again', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 10, max: 100 }), { minLength: 2, maxLength: 6 }),
+        fc.double({ min: 0.2, max: 0.95, noNaN: true }),
+        (passes, share) => {
+          const duct = new Duct([...passes], passes, 1200)
+          const readings = duct.read().map((one) => read(one.id, one.flowCfm as number, 100))
+          duct.close('0', share)
+          const after = duct.read()
+          const flows = outletFlows([...readings, read('0', after[0]?.flowCfm as number, 60)])
+          expect(flows.get('0')?.isForetold).toBe(false)
+          for (const one of after.slice(1)) {
+            expect(flows.get(one.id)?.isForetold).toBe(true)
+            expect(flows.get(one.id)?.flowCfm).toBeCloseTo(one.flowCfm as number, 6)
+          }
+        },
+      ),
+    )
+  })
+  it('is as read again from the next reading on', () => {
+    const flows = outletFlows([read('a', 200, 100), read('b', 100, 100), read('a', 150, 70), read('b', 140)])
+    expect([...flows]).toEqual([
+      ['a', { flowCfm: 150, isForetold: false }],
+      ['b', { flowCfm: 140, isForetold: false }],
+    ])
+  })
+  it('does not move for a reading at the same position, or at one that nobody noted', () => {
+    const flows = outletFlows([read('a', 200, 100), read('b', 100), read('a', 190, 100), read('b', 110)])
+    expect([...flows.values()].map((one) => one.isForetold)).toEqual([false, false])
+    expect(outletFlows([read('a', 200), read('b', 100), read('a', 150)]).get('b')).toEqual({ flowCfm: 100, isForetold: false })
+  })
+  it('moves where the reading says so, though no handle shows it', () =>
+    expect(outletFlows([read('a', 200), read('b', 100), { ...read('a', 150), moved: true }]).get('b')).toEqual({
+      flowCfm: 150,
+      isForetold: true,
+    }))
+  it('takes the first noted position after a reading without one for a move', () =>
+    expect(outletFlows([read('a', 200), read('b', 100), read('a', 150, 60)]).get('b')).toEqual({
+      flowCfm: 150,
+      isForetold: true,
+    }))
 })
 
 describe('shares in the steps of a controller', () => {

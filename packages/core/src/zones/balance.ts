@@ -32,6 +32,47 @@ export interface BalanceStep {
   } | null
 }
 
+export interface OutletReading {
+  outletId: string
+  flowCfm: number
+  /** Fully open 100; null: not noted. */
+  damperPct: number | null
+  /** Its damper was moved since it was read last. */
+  moved?: boolean
+}
+
+export interface OutletFlow {
+  flowCfm: number
+  /** Not read since a damper moved elsewhere: worked out from the readings of before. */
+  isForetold: boolean
+}
+
+/**
+ * What each outlet lets through now. A damper was moved where the reading says so, or stands at another position than
+ * before: everything that was read earlier at other outlets is foretold from then on until it is read again, at the same
+ * total, since all outlets hang on one plenum. Source: as `balanceStep`.
+ * @param readings of the outlets in question only, in the order in which they were taken
+ */
+export function outletFlows(readings: readonly OutletReading[]): Map<string, OutletFlow> {
+  const now = new Map<string, OutletFlow>()
+  const dampers = new Map<string, number | null>()
+  for (const { outletId, flowCfm, damperPct, moved } of readings) {
+    const before = now.get(outletId)
+    const stands = damperPct !== null && damperPct !== (dampers.get(outletId) ?? null)
+    const hasMoved = before !== undefined && (moved === true || stands)
+    if (hasMoved) {
+      let others = 0
+      for (const [id, one] of now) if (id !== outletId) others += one.flowCfm
+      const grows = others > 0 ? (others + before.flowCfm - flowCfm) / others : 1
+      for (const [id, one] of now)
+        if (id !== outletId) now.set(id, { flowCfm: Math.max(0, one.flowCfm * grows), isForetold: true })
+    }
+    now.set(outletId, { flowCfm, isForetold: false })
+    if (damperPct !== null) dampers.set(outletId, damperPct)
+  }
+  return now
+}
+
 /** Outlets within this of the even ratio are balanced. Source: usual tolerance of ±10 % at outlets (ASHRAE Standard 111). */
 export const BALANCE_BAND = 0.1
 

@@ -159,6 +159,8 @@ interface OutletReadingState {
   outletId: OutletId
   flowCfm: number
   damperPct: number | null
+  /** Its damper was moved since it was read last. */
+  moved?: boolean
 }
 
 /** What was said of the wiring: as found, and over it what was mended. */
@@ -226,8 +228,10 @@ export interface TraverseState {
   id: TraverseId
   at: string
   set: TraverseFacts
-  /** By index; the last reading of a point counts. */
+  /** By index in the plan of its duct; the last reading of a point counts. */
   points: Record<number, number>
+  /** Points that were read while the duct was said to be another, by its plan: they come back with it. */
+  earlier?: Record<string, Record<number, number>>
 }
 
 /** The duct of a traverse, as far as it was described. */

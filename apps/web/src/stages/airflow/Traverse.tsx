@@ -74,10 +74,19 @@ function OneTraverse({ of, tryId }: { of: TraverseState; tryId: TryId }) {
       onSave={(value) => save({ [key]: value })}
     />
   )
+  const aside = Object.entries(of.earlier ?? {})
   const judged =
     input.duct && plan?.ok ? judgeTraverse(input.duct, plan.value, of.points, densityAt(picture.air, input.airF), show) : null
   return (
     <>
+      {aside.map(([plan, points]) => (
+        <Notice key={plan} kind="watch">
+          <b>
+            {Object.keys(points).length} points of another plan are set aside ({plan}).
+          </b>{' '}
+          They were read elsewhere in the duct. Change the duct back, and they are here again.
+        </Notice>
+      ))}
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-4">
         <TextField label="Where" value={set.name ?? ''} onSave={(name) => save({ name })} />
         <SelectField

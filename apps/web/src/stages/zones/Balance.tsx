@@ -1,5 +1,5 @@
 import { balanceOf } from '@ingle/bench'
-import { BALANCE_BAND, percent } from '@ingle/core'
+import { BALANCE_BAND, list, percent } from '@ingle/core'
 import type { OutletId, ZoneId } from '@ingle/record'
 import { useState } from 'react'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
@@ -16,7 +16,7 @@ export function Balance() {
   const visit = useVisit()
   const { here, show, units, write, at, zoned } = visit
   const [zoneId, setZoneId] = useState<ZoneId | ''>('')
-  const { rows: outlets, step } = balanceOf(visit, zoneId === '' ? null : zoneId)
+  const { rows: outlets, step, unread } = balanceOf(visit, zoneId === '' ? null : zoneId)
   if (outlets.length === 0)
     return (
       <Empty title="There is nothing to balance yet">
@@ -26,10 +26,8 @@ export function Balance() {
   const next = step.ok ? step.value.next : null
   const nextOne = outlets.find((one) => one.id === next?.id)
   const key = step.ok ? outlets.find((one) => one.id === step.value.keyId) : undefined
-  const log = async (outletId: OutletId, flowCfm: number, damperPct?: number) => {
-    const written = await write([
-      { kind: 'outlet.reading', body: { ...at, outletId, flowCfm, ...(damperPct !== undefined && { damperPct }) } },
-    ])
+  const log = async (outletId: OutletId, flowCfm: number, more: { damperPct?: number; moved?: boolean }) => {
+    const written = await write([{ kind: 'outlet.reading', body: { ...at, outletId, flowCfm, ...more } }])
     return refusalOf(written)
   }
   return (
@@ -74,11 +72,15 @@ export function Balance() {
                   <td className="num text-right pl-3">{show('flow', one.designCfm, { bare: true })}</td>
                   <td className="num text-right pl-3">
                     {one.flowCfm === null ? '—' : show('flow', one.flowCfm, { bare: true })}
+                    {one.isForetold && <span className="soft font-sans text-[12px]"> foretold</span>}
                   </td>
                   <td className="num text-right pl-3">{ratio === null || !Number.isFinite(ratio) ? '—' : percent(ratio)}</td>
                   <td className="num pl-4">{damper(one.damperPct)}</td>
                   <td className="pl-4 pr-2 py-0.5 w-32 min-w-32">
-                    <ReadAgain name={one.name} onLog={(flowCfm) => log(one.id, flowCfm, one.damperPct ?? undefined)} />
+                    <ReadAgain
+                      name={one.name}
+                      onLog={(flowCfm) => log(one.id, flowCfm, one.damperPct === null ? {} : { damperPct: one.damperPct })}
+                    />
                   </td>
                 </tr>
               )
@@ -104,7 +106,9 @@ export function Balance() {
           )}
           {step.ok && !next && (
             <>
-              <h2 className="font-bold text-lg leading-tight text-success">In balance: all within {percent(BALANCE_BAND)}</h2>
+              <h2 className="font-bold text-lg leading-tight text-success">
+                {unread.length > 0 ? 'In balance, as foretold' : 'In balance'}: all within {percent(BALANCE_BAND)}
+              </h2>
               <p className="text-[14px]">
                 Every outlet stands at {percent(step.value.evenRatio)} of its wanted flow, give or take{' '}
                 {percent(step.value.spread)}.
@@ -114,6 +118,11 @@ export function Balance() {
                     : ' All have too much alike: take a lower tap.')}
               </p>
             </>
+          )}
+          {unread.length > 0 && (
+            <p className="text-[14px]">
+              Not read since a damper moved, so foretold at the same total: {list(unread)}. Read them again before the last word.
+            </p>
           )}
           {step.ok && next && nextOne && (
             <>
@@ -130,7 +139,7 @@ export function Balance() {
               <NextDamper
                 key={nextOne.id + String(next.fromCfm)}
                 name={nextOne.name}
-                onLog={(flow, pct) => log(nextOne.id, flow, pct)}
+                onLog={(flow, pct) => log(nextOne.id, flow, { moved: true, ...(pct !== undefined && { damperPct: pct }) })}
               />
             </>
           )}

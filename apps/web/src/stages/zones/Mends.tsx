@@ -71,9 +71,14 @@ function useTaking() {
       if (one.kind === 'keep-open' && zone)
         drafts.push(
           { kind: 'zone.set', body: { systemId: system.id, zoneId: zone.id, alwaysOpen: true } },
-          ...aimDrafts([
-            { id: 'zone.last-open', meaning: 'yes', why: `${zone.name} stays open, so that the air always has somewhere to go` },
-          ]),
+          {
+            kind: 'item.open',
+            body: {
+              ...at,
+              itemId: newId(),
+              text: `${zone.name} stays open: take its damper out of the controller, or fix it open.`,
+            },
+          },
         )
       if (one.kind === 'lower-step') {
         const share = one.share ?? 1

@@ -6,8 +6,8 @@ import { useVisit } from '../useVisit.ts'
 /** A worked-out aim whose inputs changed since it was taken: what it is worked out to now, and one tap to take that. */
 export function StaleNote({ stale }: { stale: StaleAim }) {
   const visit = useVisit()
-  const { row, now, value, source } = stale
-  const { means } = sayBoth(row.setting, value)
+  const { row, now, source } = stale
+  const means = stale.now ? sayBoth(row.setting, stale.value).means : null
   return (
     <div className="font-normal text-[12.5px] mt-1">
       <span className="flex gap-1.5 items-start">
@@ -15,12 +15,20 @@ export function StaleNote({ stale }: { stale: StaleAim }) {
           <StateMark mark="watch" size={12} />
         </span>
         <span>
-          taken before its inputs changed; now worked out: <b className="num">{means}</b>, {now.why}
+          {stale.now ? (
+            <>
+              taken before its inputs changed; now worked out: <b className="num">{means}</b>, {stale.now.why}
+            </>
+          ) : (
+            <>taken before its inputs changed, and worked out no more: {stale.why}</>
+          )}
         </span>
       </span>
-      <button type="button" className="btn btn-quiet mt-1" onClick={() => void visit.write(aimDrafts(visit, [now], source))}>
-        Renew: aim at {means}
-      </button>
+      {now && (
+        <button type="button" className="btn btn-quiet mt-1" onClick={() => void visit.write(aimDrafts(visit, [now], source))}>
+          Renew: aim at {means}
+        </button>
+      )}
     </div>
   )
 }

@@ -37,6 +37,10 @@ export function sharesOf({ ledger, zoned }: VisitView): SharesView | null {
     range: { min, max, step },
     shares,
     sum,
-    aims: [{ id: 'zone.count', meaning: String(values.length), why: 'the zones that there are' }, ...shares],
+    aims: [...zoneCount({ zoned }), ...shares],
   }
 }
+
+/** How many zones there are: known before anybody knows their shares. */
+export const zoneCount = ({ zoned }: Pick<VisitView, 'zoned'>): WorkedAim[] =>
+  zoned.zones.length === 0 ? [] : [{ id: 'zone.count', meaning: String(zoned.zones.length), why: 'the zones that there are' }]

@@ -5,7 +5,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
 import { STAGES } from '../stages.ts'
+import { aimDrafts, staleAims } from '../workedAims.ts'
+import { sharesOf } from './shares.ts'
 import { effectiveFt2, outletShares } from './zonedDuct.ts'
+import { ZONES_SOURCE } from './zones.ts'
 
 const HELD = {
   format: 'ingle-profile/1',
@@ -151,6 +154,50 @@ describe('zones in the record', () => {
   })
 })
 
+describe('shares that were taken into the ledger', () => {
+  const setting = (role: string, min: number, max: number, step: number, unit: string) => ({
+    role,
+    code: role,
+    label: role,
+    values: [],
+    range: { min, max, step, unit },
+    access: 'knob',
+  })
+  const controller = {
+    ...HELD,
+    blower: undefined,
+    id: 'knobs',
+    family: 'Knobs',
+    kind: 'zone-controller',
+    settings: [setting('zone.count', 1, 6, 1, 'count'), ...[1, 2, 3, 4].map((n) => setting(`zone.flow.${n}`, 5, 60, 5, '%'))],
+  }
+  const taken = () => {
+    const pen = practice()
+    pen.write('profile.use', { systemId: SYSTEM, place: 'zone-controller', profile: controller })
+    const v = viewOf(pen.changes)
+    for (const draft of aimDrafts(v, sharesOf(v)?.aims ?? [], ZONES_SOURCE)) pen.write(draft.kind, draft.body as never)
+    return pen
+  }
+  const staleIn = (pen: Pen) =>
+    Object.fromEntries(
+      [...staleAims(viewOf(pen.changes)).values()].map((one) => [one.row.id, one.now ? `now ${one.value}` : one.why]),
+    )
+  it('are not stale by themselves', () => expect(staleIn(taken())).toEqual({}))
+  it('are stale with a zone more, even before anybody can share the air out anew', () => {
+    const pen = taken()
+    pen.write('zone.set', { systemId: SYSTEM, zoneId: uuid(24), name: 'Zone 4' })
+    const stale = staleIn(pen)
+    expect(stale['zone.count']).toBe('now 4')
+    expect(Object.keys(stale)).toEqual(['zone.count', 'zone.flow.1', 'zone.flow.2', 'zone.flow.3'])
+    expect(stale['zone.flow.1']).toContain('Zone 4')
+  })
+  it('are stale with a zone less: the others get more, the last has none', () => {
+    const pen = taken()
+    pen.write('zone.remove', { systemId: SYSTEM, zoneId: ZONES[2] })
+    expect(staleIn(pen)).toMatchObject({ 'zone.count': 'now 2', 'zone.flow.3': 'there are 2 zones now' })
+  })
+})
+
 describe('a traverse in the record', () => {
   it('keeps every point whatever came first: its duct or its points, from one device or two', () => {
     fc.assert(
@@ -170,6 +217,30 @@ describe('a traverse in the record', () => {
         },
       ),
     )
+  })
+
+  it('keeps the points of another plan aside, and has them back with it', () => {
+    const { pen, tryId } = begun()
+    const on = { ...HERE, tryId, traverseId: uuid(40) }
+    const now = () => fold(uuid(0), pen.changes).visits[0]!.systems[SYSTEM]!.tries[0]!.traverses[0]!
+    pen.write('traverse.set', { ...on, shape: 'round', diameterIn: 14 })
+    pen.write('traverse.point', { ...on, index: 0, pressureInWc: 0.04 })
+    pen.write('traverse.point', { ...on, index: 1, pressureInWc: 0.05 })
+    pen.write('traverse.set', { ...on, shape: 'rectangular' })
+    expect([now().points, now().earlier]).toEqual([{}, { 'round, 6 on a diameter': { 0: 0.04, 1: 0.05 } }])
+    pen.write('traverse.set', { ...on, widthIn: 20, heightIn: 10 })
+    pen.write('traverse.point', { ...on, index: 0, pressureInWc: 0.09 })
+    pen.write('traverse.set', { ...on, shape: 'round' })
+    expect(now().points).toEqual({ 0: 0.04, 1: 0.05 })
+    expect(Object.values(now().earlier ?? {})).toEqual([{ 0: 0.09 }])
+    // More points on a diameter are other points; a wider duct with as many lines has the same.
+    pen.write('traverse.set', { ...on, perDiameter: 8 })
+    expect(now().points).toEqual({})
+    pen.write('traverse.set', { ...on, shape: 'rectangular' })
+    pen.write('traverse.set', { ...on, widthIn: 21 })
+    expect(now().points).toEqual({ 0: 0.09 })
+    pen.write('traverse.set', { ...on, widthIn: 60 })
+    expect(now().points).toEqual({})
   })
 
   it('counts the last reading of a point, and becomes a flow once all are read', () => {

@@ -1,11 +1,11 @@
-import { combinationOf, judgeZones, list, percent, said, ZONE_BREAKS, type ZoneJudgement } from '@ingle/core'
+import { combinationOf, judgeZones, list, numberOf, percent, said, ZONE_BREAKS, type ZoneJudgement } from '@ingle/core'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { refuse } from '../../refusals.ts'
 import { EMPTY, type PlacedSection, type SheetBlock } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
 import { fanStepsOf } from './fanSteps.ts'
-import { sharesOf } from './shares.ts'
+import { sharesOf, zoneCount } from './shares.ts'
 
 export const ZONES_SOURCE = 'Zones stage'
 
@@ -23,7 +23,13 @@ export const zones = stage({
       mark: standingOfAll(rows, system.zones.length > 0),
     }
   },
-  sources: [{ source: ZONES_SOURCE, aims: (v) => [...(sharesOf(v)?.aims ?? []), ...(fanStepsOf(v)?.aims ?? [])] }],
+  sources: [
+    {
+      source: ZONES_SOURCE,
+      aims: (v) => [...zoneCount(v), ...(sharesOf(v)?.shares ?? []), ...(fanStepsOf(v)?.aims ?? [])],
+      gone: shareGone,
+    },
+  ],
   findings: ({ system, zoned }) =>
     system.zones.length === 0 ? [] : zoned.doubts.map((one, i) => ({ id: `zones-${i}`, says: one.says, mend: one.mend })),
   sections,
@@ -31,6 +37,15 @@ export const zones = stage({
   jot: [],
   wanted: () => [],
 })
+
+/** A share that was taken and is none any more: its zone went, or another came whose share nobody knows. */
+function shareGone({ zoned, show }: VisitView, id: string): string | null {
+  const zone = id.startsWith('zone.flow.') ? numberOf(id) : null
+  if (zone === null) return null
+  const { length } = zoned.zones
+  if (zone > length) return `there ${length === 1 ? 'is one zone' : `are ${length} zones`} now`
+  return zoned.unshared ? said(zoned.unshared, show).reason : null
+}
 
 /** As many of the worst combinations as somebody reads on paper. */
 const WORST = 8

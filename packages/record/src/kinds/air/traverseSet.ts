@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { PLAUSIBLE } from '@ingle/core'
+import { PLAUSIBLE, rectangularPositionsIn } from '@ingle/core'
 import { IsIn, IsNumber, IsOptional, IsString, IsUUID, Max, MaxLength, Min } from 'class-validator'
 import type { TraverseId } from '../../ids.ts'
 import { assign } from '../../state/assign.ts'
@@ -46,20 +46,44 @@ export const traverseSet = kind('traverse.set', {
   says: (body, show) => `traverse: ${sayFields(body, fields, show)}`,
   fold(into, { at, body }) {
     const attempt = into.tries.get(body.tryId)
-    if (attempt)
-      assign(traverseOf(attempt, body.traverseId, at).set, body, [
-        'name',
-        'shape',
-        'widthIn',
-        'heightIn',
-        'diameterIn',
-        'perDiameter',
-        'straightBeforeIn',
-        'straightAfterIn',
-        'airF',
-      ])
+    if (!attempt) return
+    const traverse = traverseOf(attempt, body.traverseId, at)
+    const before = layoutOf(traverse.set)
+    assign(traverse.set, body, [
+      'name',
+      'shape',
+      'widthIn',
+      'heightIn',
+      'diameterIn',
+      'perDiameter',
+      'straightBeforeIn',
+      'straightAfterIn',
+      'airF',
+    ])
+    relay(traverse, before)
   },
 })
+
+const SIZE_UNKNOWN = 'rectangular'
+/** Where the points lie: a point belongs to the plan that it was read by. Null before anybody described the duct. */
+function layoutOf({ shape, widthIn, heightIn, perDiameter = 6 }: TraverseState['set']): string | null {
+  if (shape === undefined) return null
+  if (shape === 'round') return `round, ${perDiameter} on a diameter`
+  if (widthIn === undefined || heightIn === undefined) return SIZE_UNKNOWN
+  return `rectangular, ${rectangularPositionsIn(widthIn).length} by ${rectangularPositionsIn(heightIn).length}`
+}
+
+/** Another plan has other points: those of the earlier one are kept for when it comes back. */
+function relay(traverse: TraverseState, before: string | null): void {
+  const after = layoutOf(traverse.set)
+  if (before === null || after === null || before === after) return
+  if (before === SIZE_UNKNOWN && after.startsWith(SIZE_UNKNOWN)) return
+  const { [after]: back, ...others } = traverse.earlier ?? {}
+  const earlier = { ...others, ...(Object.keys(traverse.points).length > 0 && { [before]: traverse.points }) }
+  traverse.points = back ?? {}
+  if (Object.keys(earlier).length > 0) traverse.earlier = earlier
+  else delete traverse.earlier
+}
 
 /** A point that comes before its duct was described is kept: two devices may write both. */
 export function traverseOf(attempt: TryState, id: TraverseId, at: string): TraverseState {

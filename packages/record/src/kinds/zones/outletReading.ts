@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { IsInt, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator'
+import { IsBoolean, IsInt, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator'
 import type { OutletId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
@@ -10,6 +10,8 @@ class OutletReading extends OnVisit {
   @IsNumber() @Min(0) @Max(100_000) flowCfm!: number
   /** Fully open 100, as far as the handle tells. */
   @IsOptional() @IsInt() @Min(0) @Max(100) damperPct?: number
+  /** Its damper was moved since it was read last; handles do not always show it. */
+  @IsOptional() @IsBoolean() moved?: boolean
 }
 
 export const outletReading = kind('outlet.reading', {
@@ -18,7 +20,7 @@ export const outletReading = kind('outlet.reading', {
   says: ({ flowCfm, damperPct }, show) =>
     `outlet read: ${show('flow', flowCfm)}${damperPct === undefined ? '' : `, damper ${damperPct}%`}`,
   fold(into, { id, at, by, body }) {
-    const { outletId, flowCfm, damperPct } = body
-    into.here(body)?.outletReadings.push({ id, at, by, outletId, flowCfm, damperPct: damperPct ?? null })
+    const { outletId, flowCfm, damperPct, moved } = body
+    into.here(body)?.outletReadings.push({ id, at, by, outletId, flowCfm, damperPct: damperPct ?? null, ...(moved && { moved }) })
   },
 })
