@@ -60,6 +60,10 @@ export const found = finding({
     'Air leaves the {grille} grille at {faceFpm|velocity}; above {mostFpm|velocity} it is heard.',
     'Open other grilles, or take a lower tap.',
   ],
+  'loud-return': [
+    'Air enters the {grille} return at {faceFpm|velocity}; above {mostFpm|velocity} a return is heard.',
+    'A larger return or filter grille, or a second one; a lower tap where the flow allows it.',
+  ],
   'split-low': [
     'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}.',
     'Let it run ten minutes more and read again. If it stays low, the capacity or the charge is in question: that is work for a licensed hand with gauges.',
@@ -149,7 +153,7 @@ export const found = finding({
   ],
   'air-turns-back': [
     '{readings} below zero: the air turns back there, or the probe was turned.',
-    'Read them again with the probe square to the air. If they stay, this place is no good: find straighter duct.',
+    'Read them again with the probe square to the air; until then they are left out of the mean. If they stay, this place is no good: find straighter duct.',
   ],
   outliers: ['{points} far from what the points around say.', 'Read again: depth of the probe, hose, zero of the gauge.'],
   'points-missing': ['{missing} of {count} points are still to be read.', 'A flow needs all of them; what was read stays.'],

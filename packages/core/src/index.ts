@@ -26,7 +26,7 @@ export {
 export { formulasSaid, resultSaid, type Working } from './advice/working.ts'
 export { workings } from './advice/workings.ts'
 export { type CoilModel, coilAt, coilModel, coilOverRamp } from './air/coilModel.ts'
-export { airFactors, sensibleFactor } from './air/factors.ts'
+export { airFactors, sensibleFactor, sensibleFactorAt } from './air/factors.ts'
 export { coilLeaving, coilLoad, mixAir } from './air/processes.ts'
 export { type AirState, airState, type Moisture, standardPressurePsia } from './air/psychrometrics.ts'
 export {
@@ -274,12 +274,13 @@ export {
 export { withMend, type ZoneMend, zoneMends } from './zones/mends.ts'
 export { RELIEF_STATES, solveCombinations, type ZoneCombinations, type ZoneFan, type ZoneNetwork } from './zones/network.ts'
 export {
-  DRAUGHT_FPM,
+  draughtIn,
   OUTLET_KINDS,
   type OutletKind,
   outletJet,
   ROOM_KINDS,
   type RoomKind,
+  TERMINAL_FPM,
 } from './zones/outlets.ts'
 export { openedUntilEnough, type ShareMethod, shortCombinations, type ZoneOutlets, zoneShares } from './zones/shares.ts'
 export { type StepFlows, sharesInSteps, stepFlows } from './zones/steps.ts'

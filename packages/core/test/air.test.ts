@@ -295,8 +295,8 @@ describe('ducts', () => {
           ...walk.steps.map(tell),
           `external ${walk.externalInWc}`,
           tell(walkLine(readings)),
-          ...partBudget(walk.steps, 1240, 1345, true, { filter: { dropInWc: 0.11, atFlowCfm: 1300 } }).map(tell),
-          ...partBudget(walk.steps, 1240, 1345, false).map(tell),
+          ...partBudget(walk.steps, 1240, 1345, 0.5, true, { filter: { dropInWc: 0.11, atFlowCfm: 1300 } }).map(tell),
+          ...partBudget(walk.steps, 1240, 1345, 0.8, false).map(tell),
         ],
       ])
     }

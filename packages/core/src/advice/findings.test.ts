@@ -16,6 +16,12 @@ describe('findings', () => {
   it.each<[string, Partial<TryInput>, object, string[]]>([
     ['over the rating', { probes: { supply: 0.3, return: -0.3 } }, {}, ['over-rated-static']],
     ['under the heater’s floor', { tap: 0, tapLabel: '1', probes: { supply: 0.2, return: -0.2 } }, {}, ['under-heater-floor']],
+    [
+      'a loud return',
+      { filter: 'clean', probes: { supply: 0.2, return: -0.25 }, grilles: [{ ...grille(510), side: 'return' }] },
+      {},
+      ['loud-return'],
+    ],
     ['a loud grille', { filter: 'clean', probes: { supply: 0.2, return: -0.25 }, grilles: [grille(720)] }, {}, ['loud-grille']],
     [
       'a hole in the table',

@@ -1,4 +1,5 @@
 import type { FlowEstimate } from '../airflow/combine.ts'
+import type { GrilleReading } from '../airflow/input.ts'
 import { instrumentDoubts, isWeak } from '../airflow/instruments.ts'
 import { methodOf } from '../airflow/methods/methods.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
@@ -42,6 +43,7 @@ export function findings(picture: AirflowPicture, show: Show): Finding[] {
     ...heavyPart(current, show),
     ...underFloor(picture, current, show),
     ...loudGrille(picture, current, show),
+    ...loudReturn(picture, current, show),
     ...oddSplit(current, show),
     ...weakInstruments(picture, current, show),
   )
@@ -219,6 +221,19 @@ function loudGrille(picture: AirflowPicture, current: TryResult, show: Show): Fi
   const { name, faceFpm } = current.loudest
   const words = found('loud-grille', { grille: name, faceFpm, mostFpm }, show)
   return [placed({ key: 'loud-grille', kind: 'watch', jot: null }, current, words)]
+}
+
+/** Nothing hides the sound of a return. Source: ACCA Manual D, faces of 500 fpm at returns for 700 at supplies. */
+const RETURN_SHARE = 5 / 7
+
+function loudReturn(picture: AirflowPicture, current: TryResult, show: Show): Finding[] {
+  const mostFpm = picture.input.rule.maxFaceFpm * RETURN_SHARE
+  const loudest = current.input.grilles
+    .filter((one) => one.side === 'return')
+    .reduce<GrilleReading | null>((a, b) => (a === null || b.faceFpm > a.faceFpm ? b : a), null)
+  if (!loudest || loudest.faceFpm <= mostFpm) return []
+  const words = found('loud-return', { grille: loudest.name, faceFpm: loudest.faceFpm, mostFpm }, show)
+  return [placed({ key: 'loud-return', kind: 'watch', jot: null }, current, words)]
 }
 
 function oddSplit(current: TryResult, show: Show): Finding[] {

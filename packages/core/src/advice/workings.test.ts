@@ -41,7 +41,7 @@ describe('how it was worked out', () => {
   it('shows the heater’s sum with its phases', () => {
     const rise = { id: 'r', returnDbF: 70, supplyDbF: 92, volts: 240, amps: 37.5, phases: 3 }
     expect(all({}, { rise })['flow-rise']?.formula).toMatch(
-      /^√3 × 240 V × 37\.5 A × 3\.412 ÷ \(1\.0\d\d × 22\.0 °F\) = [\d,]+ cfm$/,
+      /^√3 × 240 V × 37\.5 A × 3\.412 ÷ \(1\.0\d\d × 22\.0 °F − 3\.412 × 0\.365 W\/cfm\) = [\d,]+ cfm$/,
     )
   })
   it('tells of the method left out while two disagree', () => {

@@ -130,9 +130,9 @@ function walk(current: TryResult): Working[] {
 }
 
 /** One working for each way in which the flow of a try is known. */
-export function methodWorkings({ input, air, sensibleFactor }: AirflowPicture, current: TryResult): Working[] {
+export function methodWorkings({ input }: AirflowPicture, current: TryResult): Working[] {
   return (current.flow?.estimates ?? []).map((one) => ({
-    ...methodOf(one).working(current.input, { input, air, sensibleFactor }, one),
+    ...methodOf(one).working(current.input, { input, air: current.air, sensibleFactor: current.sensibleFactor }, one),
     result: { quantity: 'flow', value: one.flowCfm, plusMinus: one.plusMinusCfm },
   }))
 }

@@ -1,4 +1,4 @@
-import { type AirState, GRAINS_PER_LB } from './psychrometrics.ts'
+import { type AirState, airState, GRAINS_PER_LB } from './psychrometrics.ts'
 
 /** Minutes in an hour: cfm × 60 is cubic feet an hour. */
 const MIN_PER_H = 60
@@ -30,3 +30,12 @@ export function airFactors(air: AirState): AirFactors {
 
 /** Btu/h per cfm and °F from density and specific heat. Source: 60·ρ·cp. Valid: any gas at constant pressure. */
 export const sensibleFactor = (densityLbFt3: number, cpBtuLbF = 0.24): number => MIN_PER_H * densityLbFt3 * cpBtuLbF
+
+/**
+ * 60·ρ·cp of air that enters a heater, Btu/h per cfm·°F: as warm as it was read there, with the water that the room's air
+ * holds. Where it cannot hold that much, that of the room. Source: as `airFactors`.
+ */
+export function sensibleFactorAt(room: AirState, returnDbF: number): number {
+  const entering = airState(returnDbF, { humidityRatio: room.humidityRatio }, room.pressurePsia)
+  return airFactors(entering.ok ? entering.value : room).sensible
+}

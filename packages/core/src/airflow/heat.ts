@@ -32,12 +32,18 @@ export function heatOutputBtuH(source: HeatSource): number {
   }
 }
 
+/** What a blower gives to its air where nobody measured it, W/cfm. Source: AHRI 210/240, default of 365 W per 1,000 scfm. */
+export const USUAL_BLOWER_W_PER_CFM = 0.365
+
 /**
  * Flow from the temperature rise over a known heater, actual cfm at the state the sensible factor belongs to.
- * Source: sensible heat balance, Q = heat / (factor · ΔT). Valid: rise > 0, steady.
+ * Source: sensible heat balance, Q = heat / (factor · ΔT − 3.412 · w), w the watts that the blower gives each cfm.
+ * Valid: rise > 0, steady.
+ * @param blowerWPerCfm 0 where the blower's heat is in `heatBtuH` already, or outside the two thermometers
  */
-export function flowFromRise(heatBtuH: number, riseF: number, sensibleFactor: number): Result<number> {
+export function flowFromRise(heatBtuH: number, riseF: number, sensibleFactor: number, blowerWPerCfm = 0): Result<number> {
   if (!(riseF > 0)) return refuse('rise-gives-no-flow', { riseF })
   if (!(heatBtuH > 0 && sensibleFactor > 0)) return refuse('heater-without-heat')
-  return ok(heatBtuH / (sensibleFactor * riseF))
+  const eachCfm = sensibleFactor * riseF - BTUH_PER_W * blowerWPerCfm
+  return eachCfm > 0 ? ok(heatBtuH / eachCfm) : refuse('rise-gives-no-flow', { riseF })
 }

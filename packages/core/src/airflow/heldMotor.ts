@@ -1,7 +1,11 @@
 /** Watts of air per cfm and in.wc. Source: 745.7 W/hp ÷ 6,356 cfm·in.wc/hp, AMCA 200. */
 const AIR_WATT_PER_CFM_IN_WC = 0.1173
-/** Share of the electric power that reaches the air in a house's blower. An estimate; the panel says so. */
-const BLOWER_EFFICIENCY = 0.4
+/**
+ * Of a blower's electric power, what goes into the static outside its cabinet: belt or motor, wheel, and what coil and
+ * cabinet take inside. At 0.5 in.wc it makes 0.29 W/cfm; field studies of houses find 0.2 to 0.5. An estimate; the panel
+ * says so.
+ */
+const BLOWER_EFFICIENCY = 0.2
 
 /** Electric power of a blower, W. Source: flow × static, ÷ efficiency. */
 export const blowerPowerW = (flowCfm: number, staticInWc: number, efficiency = BLOWER_EFFICIENCY): number =>

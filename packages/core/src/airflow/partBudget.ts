@@ -3,17 +3,21 @@ import { blowerPowerW } from './heldMotor.ts'
 import type { WalkPart, WalkStep } from './staticWalk.ts'
 
 /**
- * What a part usually takes at rated flow in a house's duct of good make, in.wc. Practice, not a standard; a rated figure
- * of the part itself goes first.
+ * What a part may take of the static that the cabinet is rated for, at the aimed flow, in a duct of good make: all of them
+ * together with a wet coil outside the cabinet make nine tenths, so that the cabinet is within its rating. Shares as in
+ * ACCA Manual D's worksheet, where what the parts take comes off the rated static and the rest is the duct's; practice,
+ * not a standard. A rated figure of the part itself goes first.
  */
-const TYPICAL_DROP_IN_WC: Record<Exclude<WalkPart, 'cabinet'>, { dry: number; wet: number }> = {
-  'return-grille': { dry: 0.03, wet: 0.03 },
-  filter: { dry: 0.1, wet: 0.1 },
-  'return-drop': { dry: 0.06, wet: 0.06 },
-  coil: { dry: 0.2, wet: 0.26 },
-  'supply-trunk': { dry: 0.08, wet: 0.08 },
-  branches: { dry: 0.1, wet: 0.1 },
+const TYPICAL_SHARE: Record<Exclude<WalkPart, 'cabinet'>, { dry: number; wet: number }> = {
+  'return-grille': { dry: 0.06, wet: 0.06 },
+  filter: { dry: 0.18, wet: 0.18 },
+  'return-drop': { dry: 0.1, wet: 0.1 },
+  coil: { dry: 0.22, wet: 0.28 },
+  'supply-trunk': { dry: 0.12, wet: 0.12 },
+  branches: { dry: 0.16, wet: 0.16 },
 }
+/** Where nobody knows what the cabinet is rated for, in.wc. Usual for house equipment. */
+export const USUAL_RATED_STATIC_IN_WC = 0.5
 
 export interface PartBudget {
   parts: WalkPart[]
@@ -30,20 +34,22 @@ export interface PartBudget {
  * Each stretch of the walk against what it should take at this flow: the rated drop where known, else typical.
  * Source: drop ∝ flow² on one part; typical figures as above.
  * @param aimCfm the flow at which typical figures hold
+ * @param ratedStaticInWc of the cabinet; null: not known
  */
 export function partBudget(
   steps: readonly WalkStep[],
   flowCfm: number,
   aimCfm: number,
+  ratedStaticInWc: number | null,
   wet: boolean,
   rated: Partial<Record<WalkPart, { dropInWc: number; atFlowCfm: number }>> = {},
 ): PartBudget[] {
-  const scale = (flowCfm / aimCfm) ** 2
+  const scale = (ratedStaticInWc ?? USUAL_RATED_STATIC_IN_WC) * (flowCfm / aimCfm) ** 2
   return steps
     .filter((step) => !step.parts.includes('cabinet'))
     .map(({ parts, dropInWc }) => {
       const typicalInWc =
-        scale * parts.reduce((sum, part) => sum + (part === 'cabinet' ? 0 : TYPICAL_DROP_IN_WC[part][wet ? 'wet' : 'dry']), 0)
+        scale * parts.reduce((sum, part) => sum + (part === 'cabinet' ? 0 : TYPICAL_SHARE[part][wet ? 'wet' : 'dry']), 0)
       const [only] = parts
       const print = parts.length === 1 && only ? rated[only] : undefined
       const ratedInWc = print ? print.dropInWc * (flowCfm / print.atFlowCfm) ** 2 : null

@@ -14,6 +14,9 @@ import { type FlowTarget, flowTarget } from './target.ts'
 /** One try, with everything that its readings say. */
 export interface TryResult {
   input: TryInput
+  /** Room air as it was known on this try, and 60·ρ·cp of it. */
+  air: AirState
+  sensibleFactor: number
   walk: StaticWalk
   externalInWc: number | null
   /** What the table answers for this tap and static; null until both are known. */
@@ -68,8 +71,12 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
   const factor = airFactors(air).sensible
   const target = input.capacityTons === null ? null : flowTarget(input.capacityTons, input.rule.cfmPerTon, input.altitudeFt)
   const aimCfm = target ? (input.rule.keepMass ? target.altitudeCfm : target.standardCfm) : null
-  const ground: MethodGround = { input, air, sensibleFactor: factor }
-  const tries = input.tries.map((one) => tryResult(one, ground, aimCfm))
+  const tries = input.tries.map((one, i) => {
+    // Of this try or an earlier one: what is read later does not change what an earlier try gave.
+    const split = input.tries.slice(0, i + 1).findLast((other) => other.split !== null)?.split ?? null
+    const { air: its } = roomAir(split, pressurePsia)
+    return tryResult(one, { input, air: its, sensibleFactor: airFactors(its).sensible }, aimCfm)
+  })
   const current = tries.at(-1) ?? null
   const floorCfm = heaterFloorCfm(input)
   const loudest = tries.findLast((one) => one.loudest !== null && one.flow !== null) ?? null
@@ -141,6 +148,8 @@ function tryResult(one: TryInput, ground: MethodGround, aimCfm: number | null): 
   const afterFilter = one.probes['after-filter']
   return {
     input: one,
+    air,
+    sensibleFactor: ground.sensibleFactor,
     walk,
     externalInWc,
     table: tableOf(one, input),

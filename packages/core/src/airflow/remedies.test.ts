@@ -6,7 +6,7 @@ import { driveAt, driveForFlow, SIGNALS, type SignalKind, signalFor, signalPct }
 import { blowerPowerW, heldAgainst, holdsUntilTimes, louderDb } from './heldMotor.ts'
 import { calibrationDue, type InstrumentData, instrumentDoubts, instrumentPlusMinus } from './instruments.ts'
 import { filterFaceFpm, partBudget, remedies } from './partBudget.ts'
-import { staticWalk } from './staticWalk.ts'
+import { staticWalk, type WalkStep } from './staticWalk.ts'
 
 const show = showIn(BASE_UNITS)
 
@@ -34,11 +34,22 @@ describe('what each part takes and what each remedy brings', () => {
     expect(all.map((one) => one.kind)).toEqual(['larger-filter', 'clean-filter', 'open-dampers', 'return-grille'])
     for (const one of all) expect(one.gainCfm).toBeGreaterThan(0)
   })
+  it('takes typical parts together for less than the cabinet is rated for, and in proportion to that', () => {
+    const all: WalkStep[] = (['return-grille', 'filter', 'return-drop', 'coil', 'supply-trunk', 'branches'] as const).map(
+      (part) => ({ parts: [part], fromPoint: 'return', toPoint: 'supply', fromInWc: 0, toInWc: 0, dropInWc: 0.05, share: null }),
+    )
+    const sum = (rated: number | null, wet: boolean) =>
+      partBudget(all, 1000, 1000, rated, wet).reduce((total, one) => total + one.typicalInWc, 0)
+    expect(sum(0.5, true)).toBeLessThan(0.5)
+    expect(sum(0.8, true) / sum(0.5, true)).toBeCloseTo(1.6, 9)
+    expect(sum(null, true)).toBe(sum(0.5, true))
+    expect(sum(0.5, false)).toBeLessThan(sum(0.5, true))
+  })
   it('holds a part against its print before what is typical, scaled to the flow', () => {
     const walk = staticWalk({ 'before-filter': -0.05, 'after-filter': -0.3, return: -0.34, supply: 0.2, trunk: 0.1 })
-    const budget = partBudget(walk.steps, 800, 1000, false, { filter: { dropInWc: 0.2, atFlowCfm: 800 } })
+    const budget = partBudget(walk.steps, 800, 1000, 0.5, false, { filter: { dropInWc: 0.2, atFlowCfm: 800 } })
     expect(budget.find((one) => one.parts[0] === 'filter')).toMatchObject({ ratedInWc: 0.2, over: true })
-    expect(budget.find((one) => one.parts[0] === 'branches')?.typicalInWc).toBeCloseTo(0.064, 9)
+    expect(budget.find((one) => one.parts[0] === 'branches')?.typicalInWc).toBeCloseTo(0.0512, 9)
     expect(filterFaceFpm(1200, 20, 25)).toBeCloseTo(345.6, 6)
   })
   it('walks over a coil of its own once it was read behind, wet above dry', () => {
@@ -46,7 +57,7 @@ describe('what each part takes and what each remedy brings', () => {
     const coil = walk.steps.find((one) => one.parts[0] === 'coil')
     expect(coil).toMatchObject({ parts: ['coil'], fromPoint: 'supply' })
     expect(coil?.dropInWc).toBeCloseTo(0.28, 9)
-    const at = (wet: boolean) => partBudget(walk.steps, 1000, 1000, wet).find((one) => one.parts[0] === 'coil')?.typicalInWc
+    const at = (wet: boolean) => partBudget(walk.steps, 1000, 1000, 0.5, wet).find((one) => one.parts[0] === 'coil')?.typicalInWc
     expect(at(true)).toBeGreaterThan(at(false) as number)
     expect(staticWalk({ return: -0.2, supply: 0.5 }).steps.flatMap((one) => one.parts)).not.toContain('coil')
   })

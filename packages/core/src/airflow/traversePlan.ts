@@ -3,6 +3,7 @@ import { found } from '../findingWords.ts'
 import { BASE_UNITS } from '../quantity/units.ts'
 import { refuse } from '../refusals.ts'
 import { type Found, ok, type Result } from '../result.ts'
+import { FIELD } from './fieldUncertainty.ts'
 import { circleFt2, rectangleFt2, rectangularPositionsIn, roundPositionsIn, traverse, velocityFpm } from './velocity.ts'
 
 /** A duct that is traversed, with its straight run. */
@@ -77,8 +78,6 @@ interface TraverseResult {
   findings: TraverseFinding[]
 }
 
-/** A good traverse is off by no more than this. Source: ASHRAE Standard 111, field traverse of five to ten percent. */
-const OWN_SHARE = 0.05
 /** Half of a duct may be faster than the other by this, of the average, before it is a finding. */
 const SKEW_SHARE = 0.25
 /** Of the largest pressure; three quarters of the points should be above. Source: ASHRAE Standard 111. */
@@ -155,7 +154,7 @@ export function judgeTraverse(
   findings.push(...short)
   // Each finding that stands adds its own doubt. Judgement, named here.
   const extra = { missing: 0, reversed: 0.05, outlier: 0.03, skew: 0.05, straight: 0.05, weak: 0.1 }
-  const share = Math.hypot(OWN_SHARE, ...findings.map((one) => extra[one.kind]))
+  const share = Math.hypot(FIELD.traverse, ...findings.map((one) => extra[one.kind]))
   return {
     result: { averageFpm: all.averageFpm, flowCfm: all.flowCfm, plusMinusCfm: share * all.flowCfm, findings },
     findings,

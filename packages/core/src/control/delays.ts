@@ -1,10 +1,10 @@
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
-import type { HeatExchanger } from './fanLimit.ts'
+import { type HeatExchanger, plenumBeforeStartF } from './fanLimit.ts'
 
 interface OnDelay {
   delayS: number
-  /** Supply air as the blower starts. */
+  /** The air over the exchanger as the blower starts. */
   supplyF: number
 }
 interface OffDelay {
@@ -33,8 +33,9 @@ const HOUR_S = 3600
 
 /**
  * What each step of a furnace's blower delays does: how warm the air is when the blower starts, and what is left in the
- * exchanger when it stops. Before the blower starts the exchanger only stores; with it on, it gives ua·(T − air) to the
- * air. Source: energy balance of one node, exact exponentials; the exchanger from `exchangerFromStart`.
+ * exchanger when it stops. Before the blower starts the air over the exchanger warms as the reading did from which the
+ * exchanger is known, so that the step at which it was read shows what was read; with it on, it gives ua·(T − air) to the
+ * air. Source: energy balances of exchanger and air, exact exponentials; the exchanger from `exchangerFromStart`.
  */
 export function blowerDelays(
   of: HeatExchanger,
@@ -48,12 +49,8 @@ export function blowerDelays(
   /** Of the exchanger's excess over the return, what the air takes up as it blows. */
   const airShare = of.uaOn / (of.uaOn + streamOn)
   const away = (of.uaOn * streamOn) / (of.uaOn + streamOn)
-  const standing = Math.max(of.uaOff, 1e-6)
   const settled = of.burnerBtuH / away
-  const on = onS.map((delayS): OnDelay => {
-    const excess = (of.burnerBtuH / standing) * (1 - Math.exp((-standing * delayS) / (of.capacity * HOUR_S)))
-    return { delayS, supplyF: returnF + airShare * excess }
-  })
+  const on = onS.map((delayS): OnDelay => ({ delayS, supplyF: plenumBeforeStartF(of, returnF, delayS) }))
   const off = offS.map((delayS): OffDelay => {
     const leftShare = Math.exp((-away * delayS) / (of.capacity * HOUR_S))
     return { delayS, supplyF: returnF + airShare * settled * leftShare, leftShare }

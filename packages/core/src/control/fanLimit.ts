@@ -111,6 +111,16 @@ class Mode {
 }
 
 /**
+ * The plenum air over a cold exchanger that fires with its blower standing, °F: what a thermometer there reads as the
+ * blower starts. Source: the two-node balance of `runFanLimit`, exact.
+ */
+export function plenumBeforeStartF(of: HeatExchanger, returnF: number, afterS: number): number {
+  const into = new Float64Array(2)
+  new Mode(of, returnF, true, false).after(returnF, returnF, afterS, into)
+  return into[1] as number
+}
+
+/**
  * Runs a fan-and-limit switch through calls of the burner: how often the blower starts in a firing, whether leftover heat
  * starts it again, whether it ever stops.
  */

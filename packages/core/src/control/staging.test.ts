@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { blowerDelays } from './delays.ts'
+import { exchangerFromStart } from './fanLimit.ts'
 import { stagingOutcomes } from './staging.ts'
 
 const facts = {
@@ -55,6 +56,25 @@ describe('blower delays', () => {
     expect(settledF).toBeCloseTo(66 + 64_000 / 1296, 6)
     expect(on.find((one) => one.delayS === bestOnS)?.supplyF).toBeGreaterThanOrEqual(90)
     expect([60, 90, 120, 180]).toContain(bestOffS)
+  })
+  it('shows at the step that was read what was read', () => {
+    for (const [startSupplyF, toStartS] of [
+      [76, 30],
+      [95, 50],
+      [110, 40],
+    ] as const) {
+      const made = exchangerFromStart({
+        burnerBtuH: 64_000,
+        flowCfm: 1100,
+        sensibleFactor: 1.08,
+        returnF: 64,
+        fanOnF: startSupplyF,
+        toStartS,
+      })
+      if (!made.ok) throw new Error(made.reason)
+      const table = blowerDelays(made.value, 64, [toStartS], [60])
+      expect(table.ok && table.value.on[0]?.supplyF).toBeCloseTo(startSupplyF, 1)
+    }
   })
   it('takes the longest step where none is long enough', () => {
     const made = blowerDelays({ ...exchanger, capacity: 40 }, 50, [15, 30], [20, 40])

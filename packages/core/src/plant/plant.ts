@@ -2,7 +2,7 @@ import { airFactors } from '../air/factors.ts'
 import { coilLeaving } from '../air/processes.ts'
 import { airState, standardPressurePsia } from '../air/psychrometrics.ts'
 import { type BlowerTable, tapOnDuct } from '../airflow/blowerTable.ts'
-import { BTUH_PER_W } from '../airflow/heat.ts'
+import { BTUH_PER_W, USUAL_BLOWER_W_PER_CFM } from '../airflow/heat.ts'
 import type { ProbeReadings } from '../airflow/staticWalk.ts'
 import { BTUH_PER_TON } from '../quantity/units.ts'
 
@@ -68,7 +68,8 @@ export function runPlant(
   if (!room.ok) return null
   const leaving = coilLeaving(room.value, { actualCfm: point.flowCfm }, plant.capacityTons * BTUH_PER_TON, plant.sensibleRatio)
   const amps = (plant.heaterKw * 1000) / plant.heaterVolts
-  const riseF = (plant.heaterKw * 1000 * BTUH_PER_W) / (airFactors(room.value).sensible * point.flowCfm)
+  const blowerW = USUAL_BLOWER_W_PER_CFM * point.flowCfm
+  const riseF = ((plant.heaterKw * 1000 + blowerW) * BTUH_PER_W) / (airFactors(room.value).sensible * point.flowCfm)
   const face = (grille: Plant['supplyGrilles'][number], side: 'return' | 'supply') => ({
     name: grille.name,
     side,

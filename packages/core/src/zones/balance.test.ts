@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { BALANCE_BAND, type BalanceOutlet, balanceStep, outletFlows } from './balance.ts'
-import { outletJet } from './outlets.ts'
+import { draughtIn, outletJet } from './outlets.ts'
 import { sharesInSteps, stepFlows } from './steps.ts'
 
 /** A duct that answers: outlets with a conductance each, on one plenum, at a held total. */
@@ -169,6 +169,13 @@ describe('fan steps', () => {
       limits: { heaterFloorCfm: null, coilFloorCfm: null, maxStaticInWc: null },
     })
     expect(!made.ok && made.reason).toContain('Hall has no wanted flow')
+  })
+})
+
+describe('a draught', () => {
+  it('is felt sooner in heating than in cooling, and sooner where people sleep than where they work', () => {
+    expect([30, 31, 50, 51].map((fpm) => draughtIn(null, fpm))).toEqual([null, 'heating', 'heating', 'cooling'])
+    expect([draughtIn('quiet', 45), draughtIn('living', 45), draughtIn('store', 75)]).toEqual(['cooling', 'heating', null])
   })
 })
 

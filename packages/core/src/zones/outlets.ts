@@ -10,22 +10,32 @@ export const OUTLET_KINDS = {
 } as const
 export type OutletKind = keyof typeof OUTLET_KINDS
 
-/** Face speed above which air is heard, by kind of room, fpm. Usual practice for supply grilles; a firm's rule goes first. */
+/**
+ * By kind of room, fpm: the face speed above which a supply is heard, and the air that is felt as a draught while it cools
+ * and while it heats. Faces: usual practice, a firm's rule goes first. Draughts where people sit: 50 and 30 fpm, the
+ * summer and winter limits of ASHRAE 55-1992; where they sleep less, where they move or work more, by practice.
+ */
 export const ROOM_KINDS = {
-  quiet: { words: 'bedroom, surgery, library', maxFaceFpm: 500 },
-  living: { words: 'living room, waiting room', maxFaceFpm: 600 },
-  work: { words: 'office, classroom', maxFaceFpm: 700 },
-  shop: { words: 'shop, kitchen, hall', maxFaceFpm: 900 },
-  store: { words: 'store, workshop', maxFaceFpm: 1200 },
+  quiet: { words: 'bedroom, surgery, library', maxFaceFpm: 500, draughtFpm: { cool: 40, heat: 30 } },
+  living: { words: 'living room, waiting room', maxFaceFpm: 600, draughtFpm: { cool: 50, heat: 30 } },
+  work: { words: 'office, classroom', maxFaceFpm: 700, draughtFpm: { cool: 50, heat: 30 } },
+  shop: { words: 'shop, kitchen, hall', maxFaceFpm: 900, draughtFpm: { cool: 70, heat: 50 } },
+  store: { words: 'store, workshop', maxFaceFpm: 1200, draughtFpm: { cool: 100, heat: 80 } },
 } as const
 export type RoomKind = keyof typeof ROOM_KINDS
 
-/** Air that is felt as a draught, and the end of a throw, fpm. Source: ASHRAE Fundamentals 2017, ch. 20 (terminal speed). */
-export const DRAUGHT_FPM = 50
+/** In which season air of this speed is a draught in such a room; null: in none. Nobody said the room: as where people sit. */
+export function draughtIn(room: RoomKind | null, speedFpm: number): 'cooling' | 'heating' | null {
+  const { cool, heat } = ROOM_KINDS[room ?? 'living'].draughtFpm
+  return speedFpm > cool ? 'cooling' : speedFpm > heat ? 'heating' : null
+}
+
+/** The end of a throw, fpm. Source: ASHRAE Fundamentals 2017, ch. 20 (terminal speed). */
+export const TERMINAL_FPM = 50
 
 interface Jet {
   faceFpm: number
-  /** Where the centre line falls to `DRAUGHT_FPM`, ft. */
+  /** Where the centre line falls to `TERMINAL_FPM`, ft. */
   throwFt: number
   /** On the centre line where people are; null while nobody has said how far that is. */
   atPeopleFpm: number | null
@@ -44,7 +54,7 @@ export function outletJet(of: { kind: OutletKind; flowCfm: number; effectiveFt2:
   const reach = OUTLET_KINDS[kind].jet * faceFpm * Math.sqrt(effectiveFt2)
   return ok({
     faceFpm,
-    throwFt: reach / DRAUGHT_FPM,
+    throwFt: reach / TERMINAL_FPM,
     atPeopleFpm: reachFt === null ? null : reachFt > 0 ? Math.min(faceFpm, reach / reachFt) : faceFpm,
   })
 }

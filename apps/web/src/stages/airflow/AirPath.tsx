@@ -1,5 +1,5 @@
 import { budgetOf, filterFace, heldOf, pathKnown, remediesOf } from '@ingle/bench'
-import { capital, FILTER_FACE_FPM, fromChosen, list, PART_NAMES } from '@ingle/core'
+import { capital, fromChosen, list, PART_NAMES } from '@ingle/core'
 import { useState } from 'react'
 import { Choices } from '../../kit/Choices.tsx'
 import { DataTable } from '../../kit/DataTable.tsx'
@@ -120,12 +120,17 @@ function Filter() {
           <p>
             {face.sizes.map((one) => `${side(one.widthIn)} × ${side(one.heightIn)} ${units.length}`).join(' and ')}:{' '}
             <b className="num">{show('velocity', face.faceFpm)}</b> at its face
-            {face.wantsIn2 === null ? ', as it should be.' : ', fast for a pleated filter of an inch.'}
+            {face.byPrint
+              ? `, rated to ${show('velocity', face.mostFpm)} by its print${face.wantsIn2 === null ? '' : ': too fast'}.`
+              : face.wantsIn2 === null
+                ? ', as it should be for a pleated filter of an inch.'
+                : ', fast for a pleated filter of an inch.'}
           </p>
           {face.wantsIn2 !== null && (
             <Notice kind="watch">
-              <b>{show('velocity', FILTER_FACE_FPM)} is what such a filter takes well.</b> That is{' '}
-              {Math.ceil(face.wantsIn2 * fromChosen('length', 1, units) ** 2)} {units.length}² of face; a deeper pleat takes more.
+              <b>{show('velocity', face.mostFpm)} is what such a filter takes well.</b> That is{' '}
+              {Math.ceil(face.wantsIn2 * fromChosen('length', 1, units) ** 2)} {units.length}² of face
+              {face.byPrint ? '.' : '; a deeper pleat takes more: its print says how much.'}
             </Notice>
           )}
         </>

@@ -41,7 +41,7 @@ export function Delays() {
           columns={[
             { head: 'Heating' },
             { head: 'Step', figure: true },
-            { head: 'Supply air', figure: true },
+            { head: 'Air there', figure: true },
             { head: <span className="pl-3">What it means</span> },
           ]}
           rows={[
@@ -88,9 +88,10 @@ export function Delays() {
       )}
       <WorkedNote>
         <p>
-          Before the blower starts the exchanger only stores; with it on it gives UA·(T − air) to the air, and runs down by itself
-          once the fire is off. Its heat capacity follows from flame to blower. On: the first step at which the air is 90 °F or
-          more; off: the first at which it is within 12 °F of the return. Source: energy balance of one node; house figures.
+          Before the blower starts the air over the exchanger warms with it, as it was read by the watch: at that step stands what
+          was read. With the blower on, the exchanger gives UA·(T − air) to the air, and runs down by itself once the fire is off.
+          Its heat capacity follows from flame to blower. On: the first step at which the air is 90 °F or more; off: the first at
+          which it is within 12 °F of the return. Source: energy balance of one node; house figures.
         </p>
       </WorkedNote>
     </section>

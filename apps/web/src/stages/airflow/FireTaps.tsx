@@ -1,5 +1,5 @@
 import { adjustChosen, ductFor, type Fire, firesOnTaps, fireTapAims, HEAT_SOURCE, unknownFires } from '@ingle/bench'
-import { judgeRise, signedPct, type TapOutcome } from '@ingle/core'
+import { judgeRise, sensibleFactorAt, signedPct, type TapOutcome } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
@@ -109,7 +109,12 @@ function LowFireRead({ fire }: { fire: Fire }) {
   const judged =
     lowReturnF === undefined || lowSupplyF === undefined
       ? null
-      : judgeRise({ ...fire, sensibleFactor: picture.sensibleFactor, returnF: lowReturnF, supplyF: lowSupplyF })
+      : judgeRise({
+          ...fire,
+          sensibleFactor: sensibleFactorAt(picture.air, lowReturnF),
+          returnF: lowReturnF,
+          supplyF: lowSupplyF,
+        })
   return (
     <div className="grid gap-2.5 grid-cols-2 items-end mt-2">
       {temperature('lowReturnF', 'Return air, low fire')}

@@ -1,4 +1,4 @@
-import { judgeRise } from '@ingle/core'
+import { judgeRise, sensibleFactorAt } from '@ingle/core'
 import { useMemo } from 'react'
 import { Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
@@ -15,7 +15,7 @@ export function RisePanel() {
     const { returnF, supplyF } = firing
     return high === null || returnF === undefined || supplyF === undefined
       ? null
-      : judgeRise({ ...high, sensibleFactor: picture.sensibleFactor, returnF, supplyF })
+      : judgeRise({ ...high, sensibleFactor: sensibleFactorAt(picture.air, returnF), returnF, supplyF })
   }, [firing, high, picture])
   const rise = judged?.ok ? judged.value : null
   return (
@@ -52,8 +52,8 @@ export function RisePanel() {
           </p>
           <WorkedNote>
             <p className="num">
-              {Math.round(high?.inputBtuH ?? 0)} Btu/h × {fires.efficiencyPct}% / ({picture.sensibleFactor.toFixed(3)} ×{' '}
-              {rise.riseF.toFixed(1)} °F)
+              {Math.round(high?.inputBtuH ?? 0)} Btu/h × {fires.efficiencyPct}% / (
+              {sensibleFactorAt(picture.air, firing.returnF ?? picture.air.dryBulbF).toFixed(3)} × {rise.riseF.toFixed(1)} °F)
             </p>
             <p>
               {clocked?.ok

@@ -1,5 +1,15 @@
 import { effectiveFt2, FAN_STEPS, fanStepsOf, outletShares, ZONES_SOURCE } from '@ingle/bench'
-import { combinationOf, DRAUGHT_FPM, judgeZones, OUTLET_KINDS, outletJet, percent, sayValue } from '@ingle/core'
+import {
+  combinationOf,
+  draughtIn,
+  judgeZones,
+  OUTLET_KINDS,
+  outletJet,
+  percent,
+  type RoomKind,
+  sayValue,
+  TERMINAL_FPM,
+} from '@ingle/core'
 import type { OutletState } from '@ingle/record'
 import { type ReactNode, useMemo } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
@@ -30,7 +40,7 @@ export function Steps() {
     const value = aim ? valueFor(aim.id, aim.meaning) : null
     return row && value !== null ? { row, value } : null
   }
-  const jetCells = (outlet: OutletState, flowCfm: number | null): ReactNode[] => {
+  const jetCells = (outlet: OutletState, room: RoomKind | null, flowCfm: number | null): ReactNode[] => {
     const area = effectiveFt2(outlet)
     const made =
       area === null || !outlet.kind || flowCfm === null || !Number.isFinite(flowCfm)
@@ -38,15 +48,20 @@ export function Steps() {
         : outletJet({ kind: outlet.kind, flowCfm, effectiveFt2: area, reachFt: outlet.reachFt })
     if (!made?.ok) return ['—', '—', '—']
     const { faceFpm, throwFt, atPeopleFpm } = made.value
+    const felt = atPeopleFpm === null ? null : draughtIn(room, atPeopleFpm)
     return [
       show('velocity', faceFpm, { bare: true }),
       show('altitude', throwFt, { bare: true }),
-      atPeopleFpm === null ? (
-        '—'
-      ) : atPeopleFpm > DRAUGHT_FPM ? (
-        <b key="d">{show('velocity', atPeopleFpm, { bare: true })} draught</b>
+      felt === null ? (
+        atPeopleFpm === null ? (
+          '—'
+        ) : (
+          show('velocity', atPeopleFpm, { bare: true })
+        )
       ) : (
-        show('velocity', atPeopleFpm, { bare: true })
+        <b key="d">
+          {show('velocity', atPeopleFpm ?? 0, { bare: true })} draught{felt === 'heating' && ' in heating'}
+        </b>
       ),
     ]
   }
@@ -135,7 +150,7 @@ export function Steps() {
             { head: 'throw', figure: true },
             { head: 'at people', figure: true },
           ]}
-          rows={zoned.zones.flatMap(({ outlets }, zone) => {
+          rows={zoned.zones.flatMap(({ outlets, zone: { room } }, zone) => {
             const shares = outletShares(outlets)
             return outlets.map((outlet, i) => ({
               key: outlet.id,
@@ -143,15 +158,16 @@ export function Steps() {
                 outlet.name,
                 outlet.kind ? OUTLET_KINDS[outlet.kind].words : 'not said',
                 ...[all, alone(zone)].flatMap((row) =>
-                  jetCells(outlet, row ? (row.zoneCfm[zone] as number) * (shares[i] as number) : null),
+                  jetCells(outlet, room, row ? (row.zoneCfm[zone] as number) * (shares[i] as number) : null),
                 ),
               ],
             }))
           })}
         />
         <p className="soft text-[13px] mt-2">
-          Throw to {show('velocity', DRAUGHT_FPM)}: V = K·V0·√A0 ÷ x of a free jet of room-warm air, K by kind of outlet. Source:
-          ASHRAE Fundamentals 2017, ch. 20. Warm air rises before it gets there, cold air falls sooner: feel it with a hand too.
+          A draught by kind of room, sooner in heating than in cooling (ASHRAE 55-1992: 50 and 30 fpm where people sit). Throw to{' '}
+          {show('velocity', TERMINAL_FPM)}: V = K·V0·√A0 ÷ x of a free jet of room-warm air, K by kind of outlet. Source: ASHRAE
+          Fundamentals 2017, ch. 20. Warm air rises before it gets there, cold air falls sooner: feel it with a hand too.
         </p>
       </section>
     </div>

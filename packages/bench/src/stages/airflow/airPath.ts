@@ -48,6 +48,7 @@ export function budgetOf({ picture }: VisitView, coil: 'wet' | 'dry'): { parts: 
     basis.walk.steps,
     basis.flow.flowCfm,
     picture.aimCfm ?? basis.flow.flowCfm,
+    input.blower?.ratedStaticInWc ?? null,
     coil === 'wet',
     print ? { filter: { dropInWc: print.dropInWc, atFlowCfm: print.atFlowCfm } } : {},
   )
@@ -57,7 +58,10 @@ export function budgetOf({ picture }: VisitView, coil: 'wet' | 'dry'): { parts: 
 interface FilterFace {
   sizes: { widthIn: number; heightIn: number }[]
   faceFpm: number
-  /** What a filter of an inch takes well; null while it is within that. */
+  /** The face speed that it is judged by: its own print's, else what a pleated filter of an inch takes well. */
+  mostFpm: number
+  byPrint: boolean
+  /** The face that brings it down to that; null while it is within. */
   wantsIn2: number | null
 }
 
@@ -70,7 +74,16 @@ export function filterFace({ picture, system }: VisitView): FilterFace | null {
   const area = sizes.reduce((sum, one) => sum + one.widthIn * one.heightIn, 0)
   if (!flow || area === 0) return null
   const faceFpm = filterFaceFpm(flow, area, 1)
-  return { sizes, faceFpm, wantsIn2: faceFpm > FILTER_FACE_FPM ? Math.ceil((flow * 144) / FILTER_FACE_FPM) : null }
+  // A print says at which flow: the filter's own rating goes before the rule of thumb.
+  const ratedCfm = system.parts.find((one) => one.role === 'filter' && one.cleanAtCfm !== null)?.cleanAtCfm ?? null
+  const mostFpm = ratedCfm === null ? FILTER_FACE_FPM : filterFaceFpm(ratedCfm, area, 1)
+  return {
+    sizes,
+    faceFpm,
+    mostFpm,
+    byPrint: ratedCfm !== null,
+    wantsIn2: faceFpm > mostFpm ? Math.ceil((flow * 144) / mostFpm) : null,
+  }
 }
 
 /** What each remedy would bring on this tap, the best first; null until table, tap and duct are known. */

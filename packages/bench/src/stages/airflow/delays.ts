@@ -1,5 +1,5 @@
 import { isDamp } from '@ingle/catalog'
-import { type BlowerDelays, blowerDelays, exchangerFromStart, type Result } from '@ingle/core'
+import { type BlowerDelays, blowerDelays, exchangerFromStart, type Result, sensibleFactorAt } from '@ingle/core'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { rowFor } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -28,7 +28,7 @@ export function delaysOf(v: VisitView): Delays | null {
       ? exchangerFromStart({
           burnerBtuH: fires.high.heatBtuH,
           flowCfm,
-          sensibleFactor: picture.sensibleFactor,
+          sensibleFactor: sensibleFactorAt(picture.air, returnF),
           returnF,
           fanOnF: startSupplyF,
           toStartS,

@@ -1,12 +1,9 @@
 import { f } from '../../advice/working.ts'
-import { BTUH_PER_W, flowFromRise, heatOutputBtuH } from '../heat.ts'
+import { FIELD } from '../fieldUncertainty.ts'
+import { BTUH_PER_W, flowFromRise, heatOutputBtuH, USUAL_BLOWER_W_PER_CFM } from '../heat.ts'
 import { instrumentPlusMinus } from '../instruments.ts'
 import { fromTry, type Method } from './method.ts'
-import { riseShare } from './thermometers.ts'
-
-/** Meters where none was chosen, at 95 %. */
-const VOLTS_SHARE = 0.01
-const AMPS_SHARE = 0.02
+import { factorAt, riseShare } from './thermometers.ts'
 
 /** The electric heater as the known heat; only while it blows with the tap of this try. */
 export const heaterRise: Method<'heater-rise'> = {
@@ -21,28 +18,35 @@ export const heaterRise: Method<'heater-rise'> = {
     const { volts, amps, phases } = rise
     const heat = heatOutputBtuH({ kind: phases === 3 ? 'electric-3ph' : 'electric-1ph', volts, amps })
     const riseF = rise.supplyDbF - rise.returnDbF
-    const flow = flowFromRise(heat, riseF, ground.sensibleFactor)
+    const flow = flowFromRise(heat, riseF, factorAt(ground, rise.returnDbF), USUAL_BLOWER_W_PER_CFM)
     if (!flow.ok) return null
     const { voltage, current } = ground.input.instruments
     const share = Math.hypot(
-      voltage ? instrumentPlusMinus(voltage, volts) / volts : VOLTS_SHARE,
-      current ? instrumentPlusMinus(current, amps) / amps : AMPS_SHARE,
+      voltage ? instrumentPlusMinus(voltage, volts) / volts : FIELD.volts,
+      current ? instrumentPlusMinus(current, amps) / amps : FIELD.amps,
       riseShare(ground, riseF),
+      (FIELD.blowerHeat * USUAL_BLOWER_W_PER_CFM * BTUH_PER_W * flow.value) / heat,
     )
     return { flowCfm: flow.value, plusMinusCfm: share * flow.value, readingIds: [rise.id] }
   },
-  working(one, { sensibleFactor }, { flowCfm }) {
+  working(one, ground, { flowCfm }) {
     const { volts = 0, amps = 0, phases = 1, supplyDbF = 0, returnDbF = 0 } = one.rise ?? {}
     return {
       id: 'flow-rise',
       label: 'Flow, heater',
-      formula: `${phases === 3 ? '√3 × ' : ''}${f(volts)} V × ${f(amps, 1)} A × ${BTUH_PER_W} ÷ (${f(sensibleFactor, 3)} × ${f(supplyDbF - returnDbF, 1)} °F) = ${f(flowCfm)} cfm`,
+      formula: `${phases === 3 ? '√3 × ' : ''}${f(volts)} V × ${f(amps, 1)} A × ${BTUH_PER_W} ÷ (${f(factorAt(ground, returnDbF), 3)} × ${f(supplyDbF - returnDbF, 1)} °F − ${BTUH_PER_W} × ${USUAL_BLOWER_W_PER_CFM} W/cfm) = ${f(flowCfm)} cfm`,
       inputs: [
         { name: 'rise', value: `${f(supplyDbF, 1)} − ${f(returnDbF, 1)} °F`, from: fromTry(one) },
+        {
+          name: 'heat of the blower',
+          value: `${USUAL_BLOWER_W_PER_CFM} W/cfm`,
+          from: 'taken: nobody measured it, and it warms the air too',
+        },
         { name: 'volts and amps at the heater', value: `${f(volts)} V, ${f(amps, 1)} A`, from: fromTry(one) },
       ],
-      source: 'Sensible heat balance, heat ÷ (60·ρ·cp × rise); 3.412 Btu/h in a watt.',
-      note: 'Uncertainty from volts, amps and both thermometers: the instruments chosen, else 1%, 2% and 0.5 °F.',
+      source:
+        'Sensible heat balance, heat ÷ (60·ρ·cp × rise − blower); 3.412 Btu/h in a watt; blower by the default of AHRI 210/240.',
+      note: 'Uncertainty from volts, amps, both thermometers (the instruments chosen, else 1%, 3% and 0.7 °F) and half of the blower’s heat.',
     }
   },
 }

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { findings } from '../../advice/findings.ts'
 import { showIn } from '../../advice/show.ts'
 import { methodWorkings } from '../../advice/workings.ts'
+import { sensibleFactorAt } from '../../air/factors.ts'
 import { BASE_UNITS } from '../../quantity/units.ts'
 import { attempt, scenario } from '../../testing/scenario.ts'
 import type { AirflowInput, TryInput } from '../input.ts'
@@ -34,7 +35,11 @@ describe('every way of knowing the flow', () => {
     const hood = { id: 'h1', name: 'hall', side: 'return' as const, flowCfm: 640 }
     expect(flowBy('return-hoods', pictureWith({ hoods: [hood] }, { returnGrilles: 2 }))).toBeUndefined()
     const both = pictureWith({ hoods: [hood, { ...hood, id: 'h2', name: 'stairs', flowCfm: 610 }] }, { returnGrilles: 2 })
-    expect(flowBy('return-hoods', both)).toMatchObject({ flowCfm: 1250, plusMinusCfm: 62.5, readingIds: ['h1', 'h2'] })
+    expect(flowBy('return-hoods', both)).toMatchObject({
+      flowCfm: 1250,
+      plusMinusCfm: expect.closeTo(87.5, 6),
+      readingIds: ['h1', 'h2'],
+    })
     expect(flowBy('return-hoods', pictureWith({ hoods: [{ ...hood, side: 'supply' }] }))).toBeUndefined()
   })
 
@@ -67,8 +72,29 @@ describe('every way of knowing the flow', () => {
   it('takes a furnace on the tap that it fires on, and nothing from a rise that is none', () => {
     const firing = { heatBtuH: 64_000, returnDbF: 64, supplyDbF: 114 }
     const flow = flowBy('furnace-rise', pictureWith({ firing }))
-    expect(flow?.flowCfm).toBeCloseTo(64_000 / (pictureWith({ firing }).sensibleFactor * 50), 6)
+    // The air that enters at 64 °F is denser than that of the room at 75 °F: a fiftieth less flow by the same rise.
+    expect(flow?.flowCfm).toBeCloseTo(64_000 / (sensibleFactorAt(pictureWith({ firing }).air, 64) * 50), 6)
+    expect(64_000 / ((flow?.flowCfm ?? 0) * 50) / pictureWith({ firing }).sensibleFactor).toBeCloseTo(534.67 / 523.67, 3)
     expect(flowBy('furnace-rise', pictureWith({ firing: { ...firing, supplyDbF: 60 } }))).toBeUndefined()
+  })
+
+  it('counts the heat of the blower with that of an electric heater', () => {
+    const rise = { id: 'r', returnDbF: 75, supplyDbF: 97, volts: 240, amps: 37.5, phases: 1 as const }
+    const picture = pictureWith({ rise })
+    const flowCfm = flowBy('heater-rise', picture)?.flowCfm ?? 0
+    // What heater and blower give is what the air takes up.
+    expect((240 * 37.5 + 0.365 * flowCfm) * 3.412).toBeCloseTo(picture.sensibleFactor * 22 * flowCfm, 6)
+    // A rise that the blower alone would give leaves nothing for the heater.
+    expect(flowBy('heater-rise', pictureWith({ rise: { ...rise, supplyDbF: 76 } }))).toBeUndefined()
+  })
+
+  it('reads a rise by the air of its own try, whatever is read later', () => {
+    const rise = { id: 'r', returnDbF: 68, supplyDbF: 90, volts: 240, amps: 37.5, phases: 1 as const }
+    const later = { id: 's', returnDbF: 85, supplyDbF: 60, returnWbF: 78, supplyWbF: null, returnRhPct: null }
+    const one = airflowPicture(scenario({ tries: [attempt({ rise })] })).tries[0]?.flow?.flowCfm
+    const two = airflowPicture(scenario({ tries: [attempt({ rise }), attempt({ split: later })] })).tries[0]?.flow?.flowCfm
+    expect(one).toBeGreaterThan(0)
+    expect(two).toBe(one)
   })
 
   it('is as sure as what it was measured with', () => {
@@ -87,7 +113,7 @@ describe('every way of knowing the flow', () => {
       current: instrument({ measures: 'current', accuracyPct: 5 }),
     }
     const { flowCfm = 0, plusMinusCfm } = flowBy('heater-rise', pictureWith({ rise }, { instruments: all })) ?? {}
-    expect(plusMinusCfm).toBeCloseTo(Math.hypot(0.01, 0.05, Math.SQRT2 / 24) * flowCfm, 6)
+    expect(plusMinusCfm).toBeCloseTo(Math.hypot(0.01, 0.05, Math.SQRT2 / 24, (0.5 * 0.365 * flowCfm) / (240 * 37)) * flowCfm, 6)
     expect(heater(instrument({ measures: 'temperature', accuracyPct: 0, accuracyFixed: 2 }))).toBeGreaterThan(
       heater(instrument({ measures: 'temperature', accuracyPct: 0, accuracyFixed: 0.2 })),
     )
@@ -143,7 +169,7 @@ describe('what an instrument’s accuracy does to a flow', () => {
     )
     const flow = coarse?.flowCfm ?? 0
     expect(flow).toBeCloseTo(1270, 6)
-    expect(coarse?.plusMinusCfm).toBeCloseTo(Math.hypot(0.05 * flow, 280 * 0.1), 3)
+    expect(coarse?.plusMinusCfm).toBeCloseTo(Math.hypot(0.07 * flow, 280 * 0.1), 3)
     expect(fine?.plusMinusCfm).toBeLessThan(coarse?.plusMinusCfm ?? 0)
   })
   it('adds to the spread of the grilles', () => {

@@ -1,12 +1,10 @@
 import { percent } from '../../advice/show.ts'
 import { f, inWc } from '../../advice/working.ts'
+import { FIELD } from '../fieldUncertainty.ts'
 import { staticWalk } from '../staticWalk.ts'
 import { plateCorrectedCfm, plateFlowCfm } from '../velocity.ts'
 import { fromTry, type Method } from './method.ts'
 import { staticPlusMinus } from './table.ts'
-
-/** A plate with the duct's own correction, at 95 %. */
-const PLATE_SHARE = 0.07
 
 /** A normal static this near to the probes' is the same reading, written twice. */
 const SAME_READING_IN_WC = 0.005
@@ -24,13 +22,13 @@ export const plate: Method<'plate'> = {
     const test = plateFlowCfm(factor, dpInWc, air.densityLbFt3)
     if (!(test > 0)) return null
     if (normalStaticInWc === null || testStaticInWc === null)
-      return { flowCfm: test, plusMinusCfm: PLATE_SHARE * test, readingIds: [id] }
+      return { flowCfm: test, plusMinusCfm: FIELD.plate * test, readingIds: [id] }
     const flowCfm = plateCorrectedCfm(test, normalStaticInWc, testStaticInWc)
     // The square root of the static halves its share; the plate's own share has it in already.
     const byStatic = (flowCfm * staticPlusMinus(input.instruments.static, normalStaticInWc)) / (2 * normalStaticInWc)
     const { externalInWc } = staticWalk(one.probes)
     const same = externalInWc !== null && Math.abs(externalInWc - normalStaticInWc) < SAME_READING_IN_WC
-    const plusMinusCfm = Math.max(PLATE_SHARE * flowCfm, Math.abs(byStatic))
+    const plusMinusCfm = Math.max(FIELD.plate * flowCfm, Math.abs(byStatic))
     return { flowCfm, plusMinusCfm, readingIds: [id], ...(same && { shared: { static: byStatic } }) }
   },
   working(one, { air }, { flowCfm }) {
@@ -45,7 +43,7 @@ export const plate: Method<'plate'> = {
         { name: 'pressure over it', value: `${f(dpInWc, 3)} in.wc`, from: fromTry(one) },
       ],
       source: 'Q = k·√dp, density corrected; then by the duct’s own law to the static with the filter back in.',
-      note: corrected ? `± ${percent(PLATE_SHARE)}.` : 'Without both statics the plate’s own resistance is not taken out.',
+      note: corrected ? `± ${percent(FIELD.plate)}.` : 'Without both statics the plate’s own resistance is not taken out.',
     }
   },
 }

@@ -1,10 +1,8 @@
 import { percent } from '../../advice/show.ts'
 import { f } from '../../advice/working.ts'
+import { FIELD } from '../fieldUncertainty.ts'
 import { grilleFlowCfm } from '../velocity.ts'
 import { fromTry, type Method } from './method.ts'
-
-/** The free-area factor is the maker's and common to all, so the parts do not average out. At 95 %. */
-const GRILLE_SHARE = 0.08
 
 /** Face speed at every return grille; as many as there are. */
 export const returnGrilles: Method<'return-grilles'> = {
@@ -25,7 +23,7 @@ export const returnGrilles: Method<'return-grilles'> = {
     const meterShare = (input.instruments.velocity?.accuracyPct ?? 0) / 100
     return {
       flowCfm,
-      plusMinusCfm: Math.hypot(GRILLE_SHARE, meterShare) * flowCfm,
+      plusMinusCfm: Math.hypot(FIELD.grilles, meterShare) * flowCfm,
       readingIds: grilles.map((grille) => grille.id),
     }
   },
@@ -40,7 +38,7 @@ export const returnGrilles: Method<'return-grilles'> = {
       formula: `${parts.join(' + ')} = ${f(flowCfm)} cfm`,
       inputs: grilles.map((grille) => ({ name: grille.name, value: `${f(grille.faceFpm)} fpm`, from: fromTry(one) })),
       source: 'Continuity: face speed × area × the maker’s free-area factor.',
-      note: `± ${percent(GRILLE_SHARE)}: the free-area factor is the weak spot.`,
+      note: `± ${percent(FIELD.grilles)}: the free-area factor is the weak spot.`,
     }
   },
 }

@@ -1,9 +1,7 @@
 import { f } from '../../advice/working.ts'
+import { FIELD } from '../fieldUncertainty.ts'
 import { instrumentPlusMinus } from '../instruments.ts'
 import { fromTry, type Method } from './method.ts'
-
-/** A hood that was made for the grille, at 95 %. */
-const HOOD_SHARE = 0.05
 
 /** Every return grille under a hood; as many as there are. */
 export const returnHoods: Method<'return-hoods'> = {
@@ -19,7 +17,7 @@ export const returnHoods: Method<'return-hoods'> = {
     const hood = input.instruments.flow
     const plusMinusCfm = hood
       ? hoods.reduce((sum, read) => sum + instrumentPlusMinus(hood, read.flowCfm), 0)
-      : HOOD_SHARE * flowCfm
+      : FIELD.hood * flowCfm
     return { flowCfm, plusMinusCfm: Math.max(plusMinusCfm, 1), readingIds: hoods.map((read) => read.id) }
   },
   working(one, _, { flowCfm }) {

@@ -1,13 +1,11 @@
 import { percent, tapName } from '../../advice/show.ts'
 import { f, inWc } from '../../advice/working.ts'
 import { type TableFlow, tableFlow } from '../blowerTable.ts'
+import { FIELD } from '../fieldUncertainty.ts'
 import type { AirflowInput, TryInput } from '../input.ts'
 import { type InstrumentData, instrumentPlusMinus } from '../instruments.ts'
 import { PROBE_REPEAT_IN_WC, staticWalk } from '../staticWalk.ts'
 import { fromTry, type Method } from './method.ts'
-
-/** The maker's production spread and the cabinet's fitting, at 95 %. */
-const TABLE_SHARE = 0.05
 
 /** What the table answers for the tap and static of a try; null until both are known. Source: as `tableFlow`. */
 export function tableOf(one: TryInput, { blower }: AirflowInput): TableFlow | null {
@@ -31,7 +29,7 @@ export const table: Method<'table'> = {
     const byStatic = offByStatic(one, input)
     return {
       flowCfm,
-      plusMinusCfm: Math.hypot(TABLE_SHARE * flowCfm, byStatic),
+      plusMinusCfm: Math.hypot(FIELD.table * flowCfm, byStatic),
       shared: { static: byStatic },
       readingIds: one.probeIds,
     }
@@ -50,7 +48,7 @@ export const table: Method<'table'> = {
         { name: 'static', value: `${inWc(externalInWc ?? 0)} in.wc`, from: fromTry(one) },
       ],
       source: `${input.blower?.name ?? ''} blower table: ${input.blower?.source ?? ''}`,
-      note: `${between && between[0] !== between[1] ? `Straight between the rows ${inWc(between[0])} and ${inWc(between[1])}. ` : ''}± ${percent(TABLE_SHARE)} for the table, and what the probes may be off.`,
+      note: `${between && between[0] !== between[1] ? `Straight between the rows ${inWc(between[0])} and ${inWc(between[1])}. ` : ''}± ${percent(FIELD.table)} for the table, and what the probes may be off.`,
     }
   },
 }
