@@ -71,6 +71,7 @@ export {
   type ZoneWithOutlets,
 } from './stages/zones/zonedDuct.ts'
 export { ZONES_SOURCE } from './stages/zones/zones.ts'
+export { type Carried, type CarriedSaid, carriedSaid } from './visit/carried.ts'
 export { type Clock, clockOf, isTimeZone } from './visit/clock.ts'
 export { deviceName, devicesOf, equipmentIn, equipmentName, equipmentOf, type SystemDevice } from './visit/devices.ts'
 export { jotContextOf, lineContextOf, nextAdjust, withAim } from './visit/jotContext.ts'

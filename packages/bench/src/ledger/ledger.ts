@@ -67,7 +67,7 @@ export const settled = (rows: readonly LedgerRow[]): number =>
 
 const adviceRow = (row: LedgerRow): AdviceRow => ({
   ...row,
-  found: row.found?.value ?? null,
+  found: (row.found ?? row.carried?.entry)?.value ?? null,
   aim: row.aim?.value ?? null,
   left: row.left?.value ?? null,
 })
@@ -85,7 +85,7 @@ export function ledgerFindings(
 /** The device's value that a row is still to be set to; null when it stands there, was left, or nothing says what it should be. */
 export function waitingFor(row: LedgerRow): string | null {
   const value = row.aim?.value
-  return value == null || value === '' || row.left !== null || row.found?.value === value ? null : value
+  return value == null || value === '' || row.left !== null || (row.found ?? row.carried?.entry)?.value === value ? null : value
 }
 
 /** Rows whose aim is still to be set: what stands differs, and nobody has left it otherwise. */

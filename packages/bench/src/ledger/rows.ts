@@ -1,10 +1,13 @@
 import { idOfKey, placeOfKey, type ResolvedSetting, resolveSettings } from '@ingle/core'
 import { emptyRow, type ProfileSetting, type RowState, type SystemVisit } from '@ingle/record'
 import type { SystemDevice } from '../visit/devices.ts'
+import type { Stood } from './stood.ts'
 
 /** A setting of the system with what the record holds of it; what it should be is worked out later. */
 export interface KnownRow extends ResolvedSetting, RowState {
   setting: ProfileSetting
+  /** How it stood as this visit began, as long as nobody has looked at it or set it; null where nobody ever noted it. */
+  carried: Stood | null
 }
 
 /** Resolving is the same for every unit of one make: the rows are kept for as long as the profiles live. */
@@ -24,15 +27,25 @@ function settingsOf(devices: readonly SystemDevice[]): ResolvedSetting[] {
  * All settings of a system by need, whatever devices they live on; last the numbers that somebody found and that no
  * profile knows.
  */
-export function rowsOf(devices: readonly SystemDevice[], here: SystemVisit): KnownRow[] {
+export function rowsOf(
+  devices: readonly SystemDevice[],
+  here: SystemVisit,
+  stoodBefore: (key: string) => Stood | null = () => null,
+): KnownRow[] {
   const settings = settingsOf(devices)
   const known = new Set(settings.map((one) => one.key))
-  return [...settings, ...unknownNumbers(here, known, devices)].map((row) => ({
-    ...row,
-    setting: row.setting as ProfileSetting,
-    ...((Object.hasOwn(here.rows, row.key) ? here.rows[row.key] : undefined) ?? emptyRow()),
-  }))
+  return [...settings, ...unknownNumbers(here, known, devices)].map((row) => {
+    const held = (Object.hasOwn(here.rows, row.key) ? here.rows[row.key] : undefined) ?? emptyRow()
+    const setting = row.setting as ProfileSetting
+    return { ...row, setting, ...held, carried: held.found || held.left ? null : carriedTo(setting, stoodBefore(row.key)) }
+  })
 }
+
+/** A device that was put in since may not have such a value: then nothing is carried to it. */
+const carriedTo = (setting: ProfileSetting, stood: Stood | null): Stood | null =>
+  stood && (setting.range !== undefined || setting.values.length === 0 || setting.values.includes(stood.entry.value))
+    ? stood
+    : null
 
 /** A number on the display that no document explains: noted, and left alone. */
 function unknownNumbers(here: SystemVisit, known: ReadonlySet<string>, devices: readonly SystemDevice[]): ResolvedSetting[] {

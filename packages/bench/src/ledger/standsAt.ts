@@ -1,13 +1,14 @@
 import { meaningOf, type Place, type ResolvedSetting } from '@ingle/core'
 import type { RowEntry } from '@ingle/record'
+import type { Stood } from './stood.ts'
 
-/** How a setting stands: what was left, else what was found, else what it is shipped with. */
+/** How a setting stands: what was left, else what was found, else as an earlier visit ended, else what it is shipped with. */
 export interface Stands {
   /** As the device spells it. */
   value: string
   /** In the language of roles. */
   meaning: string
-  from: 'left' | 'found' | 'default'
+  from: 'left' | 'found' | 'carried' | 'default'
   /** Who wrote it; null for what it is shipped with. */
   entry: RowEntry | null
 }
@@ -16,6 +17,7 @@ export interface Stands {
 export interface Standable extends Pick<ResolvedSetting, 'id' | 'place' | 'setting'> {
   found: RowEntry | null
   left: RowEntry | null
+  carried: Stood | null
 }
 
 /** The one answer to “what does it stand at?”. Null when nobody looked and no factory value is known. */
@@ -29,6 +31,7 @@ export function standsAt(row: Standable | undefined | null): Stands | null {
   })
   if (row.left) return made(row.left.value, 'left', row.left)
   if (row.found) return made(row.found.value, 'found', row.found)
+  if (row.carried) return made(row.carried.entry.value, 'carried', row.carried.entry)
   return row.setting.default === undefined ? null : made(row.setting.default, 'default', null)
 }
 

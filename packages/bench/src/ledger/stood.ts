@@ -20,6 +20,12 @@ export function stoodAt(state: SiteState, systemId: SystemId, key: string, visit
   return null
 }
 
+/** How a row of a system stood as a visit began; null when nobody had ever noted it. */
+export const stoodBefore = (state: SiteState, systemId: SystemId, key: string, visit: VisitState): Stood | null => {
+  const last = state.visits.findLast((one) => one.number < visit.number)
+  return last ? stoodAt(state, systemId, key, last) : null
+}
+
 /** The visit before, in which this system has rows; null on a first visit. */
 export function visitBefore(state: SiteState, systemId: SystemId, visit: VisitState): VisitState | null {
   return (

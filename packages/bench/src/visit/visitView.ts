@@ -1,20 +1,14 @@
 import { type AirflowPicture, airflowPicture, type NextMove, nextMove, type Show, showIn, type UnitChoice } from '@ingle/core'
-import {
-  type SiteState,
-  type SystemId,
-  type SystemState,
-  type SystemVisit,
-  systemVisit,
-  type VisitId,
-  type VisitState,
-} from '@ingle/record'
+import { type SiteState, type SystemId, type SystemState, type SystemVisit, type VisitId, type VisitState } from '@ingle/record'
 import { ruledFor } from '../ledger/aims.ts'
 import { type LedgerRow, ledgerOf } from '../ledger/ledger.ts'
 import { rowsOf } from '../ledger/rows.ts'
+import { stoodBefore } from '../ledger/stood.ts'
 import { airflowInput } from '../stages/airflow/airflowInput.ts'
 import { type Fires, firesOf } from '../stages/airflow/fires.ts'
 import { type Wired, wiredOf } from '../stages/power/wiring.ts'
 import { type ZonedDuct, zonedDuct } from '../stages/zones/zonedDuct.ts'
+import { type Carried, hereOf } from './carried.ts'
 import { type Clock, clockOf } from './clock.ts'
 import { devicesOf, equipmentIn, givenAims, type SystemDevice } from './devices.ts'
 
@@ -27,7 +21,10 @@ export interface VisitView {
   readonly state: SiteState
   readonly system: SystemState
   readonly visit: VisitState
+  /** Where the last visit ended, under what is written on this one. */
   readonly here: SystemVisit
+  /** What of that nobody has looked at on this visit. */
+  readonly carried: Carried
   /** Ids of this visit and system, for a change's body. */
   readonly at: { visitId: VisitId; systemId: SystemId }
   readonly devices: readonly SystemDevice[]
@@ -63,6 +60,7 @@ class View implements VisitView {
   readonly visit
   readonly units
   readonly here
+  readonly carried
   readonly at
   readonly devices
   readonly show
@@ -77,12 +75,14 @@ class View implements VisitView {
     this.system = system
     this.visit = visit
     this.units = units
-    this.here = systemVisit(visit, system.id)
+    const { here, carried } = hereOf(state, system.id, visit)
+    this.here = here
+    this.carried = carried
     this.at = { visitId: visit.id, systemId: system.id }
     this.devices = devicesOf(state, system, visit)
     this.show = showIn(units)
     this.clock = clockOf(state.timeZone)
-    const rows = rowsOf(this.devices, this.here)
+    const rows = rowsOf(this.devices, here, (key) => stoodBefore(state, system.id, key, visit))
     this.picture = airflowPicture(airflowInput(state, system, visit, this.devices, rows))
     this.fires = firesOf(this.here.firing, equipmentIn(this.devices)?.furnace, state.altitudeFt)
     this.ledger = ledgerOf(rows, {

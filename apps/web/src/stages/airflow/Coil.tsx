@@ -8,6 +8,7 @@ import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { CarriedNote } from '../../visit/CarriedNote.tsx'
 import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -169,6 +170,7 @@ function Charge() {
           <b>Nothing can be said of the charge yet.</b> It takes {charge.wanted.join('; ')}.
         </Notice>
       )}
+      <CarriedNote of="cooling" />
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-3 items-end">
         <SelectField
           label="Metering device"

@@ -1,5 +1,6 @@
 import { furnaceOf, LOW_FIRE_TAP_ROLE, rowFor } from '@ingle/bench'
 import { DERATE_FROM_FT } from '@ingle/core'
+import { CarriedNote } from '../../visit/CarriedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
 
@@ -17,6 +18,7 @@ export function FirePlates() {
   return (
     <section aria-label="Plate of each fire" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Plate of each fire</h2>
+      <CarriedNote of="fires" />
       <div className="grid gap-2.5 grid-cols-3 items-end">
         {quantity('heatRate', 'inputBtuH', twoFires ? 'High fire, input' : 'Input', plate(high?.inputBtuH, 'heatRate'))}
         {quantity('temperatureDifference', 'riseLowF', 'Rise from', plate(high?.riseLowF, 'temperatureDifference'))}

@@ -3,6 +3,7 @@ import { PLACE_WORDS } from '@ingle/core'
 import { SelectField, TextField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
+import { CarriedNote } from '../../visit/CarriedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** What hangs on each input, what happens when it trips, and the test that proves it. */
@@ -21,6 +22,7 @@ export function Contacts() {
   return (
     <section aria-label="Contacts" className="panel p-4 flex flex-col gap-3">
       <h2 className="font-bold">Outside contacts</h2>
+      <CarriedNote of="contacts" />
       {inputs.map((row) => (
         <Contact key={row.key} row={row} />
       ))}

@@ -13,6 +13,7 @@ import { useMemo, useState } from 'react'
 import { Drawing } from '../../kit/Drawing.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { useWidth } from '../../kit/useWidth.ts'
+import { CarriedNote } from '../../visit/CarriedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { KindFields } from './KindFields.tsx'
 import { WireTable } from './WireTable.tsx'
@@ -49,6 +50,7 @@ export function WirePanel({ kind, found, now, findings, names, isolation }: Prop
         </button>
       </div>
       {open && <KindFields kind={kind} />}
+      <CarriedNote of="wiring" />
       <div ref={frame}>
         <Drawing scene={scene} />
       </div>

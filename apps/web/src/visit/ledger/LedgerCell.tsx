@@ -22,6 +22,7 @@ interface Props {
 export function LedgerCell({ row, column, place, open, onOpen, onClose }: Props) {
   const { clock } = useVisit()
   const entry = row[column]
+  const carried = column === 'found' ? row.carried : null
   if (open) return <Editor row={row} column={column} onClose={onClose} />
   const rivals = row.rivals.filter((one) => one.column === column)
   return (
@@ -30,11 +31,24 @@ export function LedgerCell({ row, column, place, open, onOpen, onClose }: Props)
         type="button"
         data-cell={place}
         className={`text-left min-h-11 min-w-11 px-1.5 -ml-1.5 rounded leading-tight ${entry ? '' : 'soft'} ${column === 'left' && !entry ? 'border border-dashed border-base-300' : ''} ${column === 'proof' ? 'text-[13px]' : ''}`}
-        aria-label={`${row.setting.label}, ${column}: ${entry?.value ?? 'empty'}`}
+        aria-label={`${row.setting.label}, ${column}: ${entry?.value ?? (carried ? `${carried.entry.value} on visit ${carried.visit.number}, not looked at` : 'empty')}`}
         title={entry ? [entry.by, clock.time(entry.at), entry.via].filter(Boolean).join(', ') : undefined}
         onClick={onOpen}
       >
-        {entry ? column === 'proof' ? entry.value : <ValueText row={row} value={entry.value} /> : '—'}
+        {entry ? (
+          column === 'proof' ? (
+            entry.value
+          ) : (
+            <ValueText row={row} value={entry.value} />
+          )
+        ) : carried ? (
+          <>
+            <ValueText row={row} value={carried.entry.value} />
+            <span className="block text-[12px]">visit {carried.visit.number}</span>
+          </>
+        ) : (
+          '—'
+        )}
       </button>
       {rivals.length > 0 && entry && <Rivals row={row} column={column} />}
     </>
@@ -73,7 +87,10 @@ function Rivals({ row, column }: { row: LedgerRow; column: LedgerColumn }) {
 
 function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn; onClose: () => void }) {
   const { write, at } = useVisit()
-  const [typed, setTyped] = useState(row[column]?.value ?? (column === 'left' ? (row.aim?.value ?? '') : ''))
+  const [typed, setTyped] = useState(
+    row[column]?.value ??
+      (column === 'left' ? (row.aim?.value ?? '') : column === 'found' ? (row.carried?.entry.value ?? '') : ''),
+  )
   const [why, setWhy] = useState(row.left?.why ?? '')
   const [wrong, setWrong] = useState<string | null>(null)
   const value = column === 'proof' ? typed.trim() : readValue(row.setting, typed)

@@ -28,6 +28,7 @@ import {
 } from '@ingle/record'
 import { type KnownRow, rowsOf } from '../../ledger/rows.ts'
 import { numberAt, rowFor, type Standable, seenAt } from '../../ledger/standsAt.ts'
+import { hereOf } from '../../visit/carried.ts'
 import { clockOf } from '../../visit/clock.ts'
 import { airflowRuleOf, devicesOf, equipmentIn, givenAims, type SystemDevice } from '../../visit/devices.ts'
 import { firingOn } from './fires.ts'
@@ -63,7 +64,7 @@ function tapRow(rows: readonly KnownRow[], here: SystemVisit, id: string): Stand
   return (
     rowFor(rows, id, 'equipment') ??
     rowFor(rows, id) ??
-    (bare && { id, place: 'equipment', setting: { label: id, values: [], access: '' }, ...bare })
+    (bare && { id, place: 'equipment', setting: { label: id, values: [], access: '' }, carried: null, ...bare })
   )
 }
 
@@ -81,7 +82,7 @@ function withoutHistory(
   devices: readonly SystemDevice[],
   rows: readonly KnownRow[],
 ): AirflowInput {
-  const here = systemVisit(visit, system.id)
+  const { here } = hereOf(state, system.id, visit)
   const profile = equipmentIn(devices)
   const blower = decidedBlower(blowerOf(profile), givenAims(state, system, visit).get(ADJUST_ROLE))
   const taps = blower?.table.taps ?? []

@@ -2,6 +2,7 @@ import { type SystemKind, type Wiring, type WiringFinding, type WiringSystem, wi
 import type { SystemState, SystemVisit } from '@ingle/record'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { seenAt } from '../../ledger/standsAt.ts'
+import { isSamePair } from '../../visit/carried.ts'
 import type { SystemDevice } from '../../visit/devices.ts'
 
 /** The control wiring of a system on a visit. */
@@ -35,7 +36,7 @@ export function wiringAs(here: SystemVisit, column: 'found' | 'left'): Wiring {
   const over = column === 'left' ? [found, left] : [found]
   const wires = Object.values(Object.assign({}, ...over.map((one) => one.wires)) as (typeof found)['wires'])
   const bridges = over.reduce<(typeof found)['bridges']>(
-    (all, one) => [...all.filter((a) => !one.bridges.some((b) => samePair(a, b))), ...one.bridges],
+    (all, one) => [...all.filter((a) => !one.bridges.some((b) => isSamePair(a, b))), ...one.bridges],
     [],
   )
   return {
@@ -43,9 +44,6 @@ export function wiringAs(here: SystemVisit, column: 'found' | 'left'): Wiring {
     bridges: bridges.filter((one) => one.there).map(({ board, a, b }) => ({ board, a, b })),
   }
 }
-
-const samePair = (x: { board: string; a: string; b: string }, y: { board: string; a: string; b: string }): boolean =>
-  x.board === y.board && ((x.a === y.a && x.b === y.b) || (x.a === y.b && x.b === y.a))
 
 /** What kind of system is to be wired: what was said on the visit, else what devices and ledger tell. */
 export function wiringSystemOf(

@@ -59,26 +59,41 @@ function aimText(row: LedgerRow): string {
 
 function ledgerSections({ ledger, clock }: VisitView): PlacedSection[] {
   const noted = ledger.filter(isNoted)
-  const table = (head: string[], row: (one: LedgerRow) => string[]) => [
-    { kind: 'table' as const, head, rows: noted.map(row), empty: NONE },
+  const table = (head: string[], row: (one: LedgerRow) => string[], rows = noted) => [
+    { kind: 'table' as const, head, rows: rows.map(row), empty: NONE },
   ]
+  const fromBefore = ({ carried }: LedgerRow) => (carried ? `visit ${carried.visit.number}, not looked at since` : null)
   return [
     {
       title: 'Left like this',
       card: 'left',
-      blocks: table(['Setting', 'Left', 'Proof', 'Where and how'], (row) => [
-        nameOf(row),
-        row.left ? said(row, row.left.value) : row.found ? `${said(row, row.found.value)}, as found` : EMPTY,
-        row.proof?.value ?? 'not proved',
-        row.setting.access,
-      ]),
+      blocks: table(
+        ['Setting', 'Left', 'Proof', 'Where and how'],
+        (row) => [
+          nameOf(row),
+          row.left
+            ? said(row, row.left.value)
+            : row.found
+              ? `${said(row, row.found.value)}, as found`
+              : row.carried
+                ? `${said(row, row.carried.entry.value)}, from ${fromBefore(row)}`
+                : EMPTY,
+          row.proof?.value ?? 'not proved',
+          row.setting.access,
+        ],
+        ledger.filter((row) => isNoted(row) || row.carried !== null),
+      ),
     },
     {
       title: 'As found',
       record: 'found',
       blocks: table(['Setting', 'Found', 'By'], (row) => [
         nameOf(row),
-        row.found ? said(row, row.found.value) : 'not looked at',
+        row.found
+          ? said(row, row.found.value)
+          : row.carried
+            ? `not looked at; ${said(row, row.carried.entry.value)} on visit ${row.carried.visit.number}`
+            : 'not looked at',
         row.found ? `${row.found.by}, ${clock.time(row.found.at)}` : EMPTY,
       ]),
     },
