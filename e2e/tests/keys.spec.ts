@@ -186,13 +186,16 @@ test('a plan is followed on the simulated device, key by key, gone astray from, 
   await expect(sensor.getByRole('img', { name: 'proved' })).toBeVisible()
 })
 
-test('what nobody has looked at is taken as shipped until somebody reads it', async ({ tech }) => {
+test('what nobody has looked at is taken as the last visit left it, else as shipped, until somebody reads it', async ({
+  tech,
+}) => {
   const { page } = tech
   await tech.open(upstairs('settings'))
   await page.getByRole('button', { name: /Which keys on the GX-80/ }).click()
-  const unseen = page.getByRole('group', { name: 'Nobody has looked: taken as shipped' })
-  await expect(unseen).toContainText('Low fire, taken as')
-  await unseen.getByLabel('Low fire reads').selectOption('A')
-  await expect(unseen).not.toContainText('Low fire, taken as')
-  await expect(tech.ledgerRow('Low-stage heating tap').getByRole('button', { name: /found: A/ })).toBeVisible()
+  const unseen = page.getByRole('group', { name: /^Nobody has looked today/ })
+  await expect(unseen).toContainText('Cooling, high, taken as E, as on visit 1')
+  await expect(unseen).toContainText('All taps by, taken as 0%, as shipped')
+  await unseen.getByLabel('Cooling, high reads').selectOption('A')
+  await expect(unseen).not.toContainText('Cooling, high, taken as')
+  await expect(tech.ledgerRow('Cooling tap').getByRole('button', { name: /found: A/ })).toBeVisible()
 })

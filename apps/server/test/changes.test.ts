@@ -291,7 +291,7 @@ describe('the Round', () => {
     const make = (minute: number, kind: string, body: object) => ({ id: randomUUID(), siteId: later, at: at(minute), kind, body })
     const { visitId } = visit.body as { visitId: string }
     const { systemId } = system.body as { systemId: string }
-    const [second, itemId, doneId] = [randomUUID(), randomUUID(), randomUUID()]
+    const [second, itemId, doneId, handedOn, undone] = Array.from({ length: 5 }, () => randomUUID())
     await send(later, [
       { ...site, body: { name: 'Zinc Lane', place: 'Wrenmoor', timeZone: 'Europe/Lisbon' } },
       system,
@@ -299,6 +299,27 @@ describe('the Round', () => {
       make(4, 'item.open', { visitId, systemId, itemId, text: 'larger grille' }),
       make(5, 'item.open', { visitId, systemId, itemId: doneId, text: 'filter' }),
       make(6, 'item.close', { visitId, systemId, itemId: doneId, how: 'put in' }),
+      make(6.1, 'fix.put', {
+        visitId,
+        systemId,
+        fixId: handedOn,
+        what: 'a plain filter',
+        instead: 'the deep one',
+        cannot: 'dust',
+        undo: 'swap',
+      }),
+      make(6.3, 'fix.put', {
+        visitId,
+        systemId,
+        fixId: undone,
+        what: 'a fan fixed on',
+        instead: 'the relay',
+        cannot: 'stop',
+        undo: 'swap',
+      }),
+      make(6.4, 'fix.hand-on', { visitId, systemId, fixId: handedOn, to: 'MR', until: '2027-01-31' }),
+      make(6.5, 'fix.hand-on', { visitId, systemId, fixId: undone, to: 'MR', until: '2027-01-31' }),
+      make(6.6, 'fix.undo', { visitId, systemId, fixId: undone, how: 'relay in' }),
       make(7, 'visit.close', { visitId }),
       make(9, 'visit.start', { visitId: second, reason: 'Complaint' }),
     ])
@@ -325,7 +346,8 @@ describe('the Round', () => {
           closedAt: new Date(at(7)).toISOString(),
         },
       ],
-      openItems: [{ id: itemId, systemId, text: 'larger grille', openedAt: new Date(at(4)).toISOString() }],
+      openItems: [{ id: itemId, systemId, text: 'larger grille', openedAt: new Date(at(4)).toISOString(), by: 'MR' }],
+      fixes: [{ systemId, what: 'a plain filter', to: 'MR', until: '2027-01-31' }],
     })
     expect(sites.find((one) => one.id === sooner)).toMatchObject({ visits: [], openItems: [] })
   })

@@ -167,7 +167,9 @@ describe('sheets as PDF', () => {
   it.each(['card.pdf', 'record.pdf', 'card.pdf?units=metric'])('%s is a PDF', async (name) => {
     const answer = await bench.ask('GET', `${at}/${name}`, { as: 'mr' })
     expect(answer.headers.get('content-type')).toBe('application/pdf')
-    expect(answer.headers.get('content-disposition')).toContain('tidewell-pottery')
+    expect(answer.headers.get('content-disposition')).toMatch(
+      /filename="tidewell-pottery-ah-1-upper-studio-\d{4}-\d\d-\d\d-(?:card|record)\.pdf"/,
+    )
     const content = Buffer.from(await answer.arrayBuffer())
     expect(content.subarray(0, 5).toString()).toBe('%PDF-')
     expect(content.length).toBeGreaterThan(10_000)

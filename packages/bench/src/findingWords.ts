@@ -19,6 +19,15 @@ export const found = finding({
     'What the plate says of the {fire} fire is not known.',
     'Enter its input and its rise on the Survey stage; until then no tap is aimed at for it.',
   ],
+  // power
+  'contact-unproved': [
+    '{device} on input {number} was never tripped to see what it does.',
+    'Trip it by the test on the Power stage, and write down what the unit did.',
+  ],
+  'isolation-on': [
+    'It is still made dead: {steps}.',
+    'Take the locks off, put the power and the fuel back, and say so on the Power stage before you leave.',
+  ],
   // zones
   'outlet-without-area': ['{outlet} has no area.', 'Measure its opening; until then its speed is not judged.'],
   'reading-past-table': [

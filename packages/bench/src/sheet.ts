@@ -11,7 +11,7 @@ export type SheetBlock =
   | { kind: 'lines'; lines: readonly string[]; empty: string }
   | { kind: 'caution'; text: string }
   /** Drawn by whoever makes the sheet. */
-  | { kind: 'picture'; of: 'air-line' | 'meeting'; caption: string }
+  | { kind: 'picture'; of: 'air-line' | 'meeting' | 'wire-map'; caption: string }
   | { kind: 'photos'; photos: readonly { id: string; caption: string }[] }
 
 export interface SheetSection {
@@ -20,16 +20,20 @@ export interface SheetSection {
 }
 
 /** Where a section stands on each sheet, in reading order. */
-export const CARD_PLACES = ['left', 'open', 'keys', 'cautions'] as const
+export const CARD_PLACES = ['left', 'speaks', 'open', 'keys', 'cautions'] as const
 export const RECORD_PLACES = [
   'condition',
+  'wiring',
+  'contacts',
   'found',
   'path',
   'tried',
+  'measured',
   'measured-with',
   'zones',
   'left',
   'proof',
+  'speaks',
   'judged',
   'open',
   'worked-out',

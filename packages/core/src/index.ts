@@ -24,7 +24,7 @@ export {
   type TapNeed,
 } from './advice/systemJoint.ts'
 export { formulasSaid, resultSaid, type Working } from './advice/working.ts'
-export { workings } from './advice/workings.ts'
+export { methodWorkings, workings } from './advice/workings.ts'
 export { type CoilModel, coilAt, coilModel, coilOverRamp } from './air/coilModel.ts'
 export { airFactors, sensibleFactor, sensibleFactorAt } from './air/factors.ts'
 export { coilLeaving, coilLoad, mixAir } from './air/processes.ts'

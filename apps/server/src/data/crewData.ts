@@ -109,7 +109,18 @@ export class CrewData {
         })),
       openItems: items
         .filter((one) => one.siteId === site.id)
-        .map((one) => ({ id: one.id, systemId: one.systemId, text: one.text, openedAt: one.openedAt.toISOString() })),
+        .map((one) => ({
+          id: one.id,
+          systemId: one.systemId,
+          text: one.text,
+          openedAt: one.openedAt.toISOString(),
+          by: site.state.items.find((item) => item.id === one.id)?.by ?? '',
+        })),
+      fixes: site.state.fixes.flatMap((one) =>
+        one.undone || !one.handedOn
+          ? []
+          : [{ systemId: one.systemId, what: one.what, to: one.handedOn.to, until: one.handedOn.until }],
+      ),
     }))
   }
 

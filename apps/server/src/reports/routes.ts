@@ -1,4 +1,4 @@
-import { visitOf } from '@ingle/bench'
+import { type VisitView, visitOf } from '@ingle/bench'
 import { unitsNamed } from '@ingle/core'
 import { findSystem, findVisit } from '@ingle/record'
 import { fullRecord, settingsCard } from '@ingle/report'
@@ -17,18 +17,22 @@ export function reportRoutes(): Hono<SignedIn> {
   app.get(`${where}/card.pdf`, async (c) => {
     const view = await viewIn(c)
     const sheet = settingsCard(view, c.get('me').crewName)
-    return pdf(c, `${slug(view.state.name)}-card.pdf`, await (await setter()).sheetPdf(sheet))
+    return pdf(c, `${fileName(view)}-card.pdf`, await (await setter()).sheetPdf(sheet))
   })
 
   app.get(`${where}/record.pdf`, async (c) => {
     const view = await viewIn(c)
     const photos = await c.get('crew').photos(view.state.id)
     const sheet = fullRecord(view, c.get('me').crewName)
-    return pdf(c, `${slug(view.state.name)}-record.pdf`, await (await setter()).sheetPdf(sheet, photos))
+    return pdf(c, `${fileName(view)}-record.pdf`, await (await setter()).sheetPdf(sheet, photos))
   })
 
   return app
 }
+
+/** Which site, which system, which day: a folder of sheets can be read by its names. */
+const fileName = ({ state, system, visit, clock }: VisitView): string =>
+  [state.name, system.name, clock.date(visit.startedAt)].map(slug).join('-')
 
 /** The visit that an address names, in the units that it asks for. */
 async function viewIn(c: Context<SignedIn>) {

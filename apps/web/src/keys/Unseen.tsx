@@ -2,7 +2,7 @@ import type { LedgerRow } from '@ingle/bench'
 import { type KeypadMachine, type KeypadState, sayBoth } from '@ingle/core'
 import { ValueOptions } from '../kit/ValueOptions.tsx'
 
-/** Settings that nobody has looked at: the plan takes them as shipped until somebody says what they read. */
+/** Settings that nobody has looked at on this visit: the plan takes them as an earlier one ended, else as shipped. */
 export function Unseen(props: {
   machine: KeypadMachine
   state: KeypadState
@@ -13,7 +13,7 @@ export function Unseen(props: {
   if (rows.length === 0) return null
   return (
     <fieldset className="border border-base-300 rounded-box p-3 text-[14px] flex flex-col gap-1.5">
-      <legend className="soft text-[13px] px-1">Nobody has looked: taken as shipped</legend>
+      <legend className="soft text-[13px] px-1">Nobody has looked today: taken as it was left, else as shipped</legend>
       {rows.map((row) => {
         const known = machine.settings.get(row.id)
         const taken = state.saved[row.id] ?? ''
@@ -23,6 +23,7 @@ export function Unseen(props: {
             <span className="flex-1 min-w-0">
               <span className="num">{row.setting.code}</span> {row.setting.label}, taken as{' '}
               <b>{sayBoth(row.setting, taken).means}</b>
+              {row.carried ? `, as on visit ${row.carried.visit.number}` : ', as shipped'}
             </span>
             <select
               className="select select-sm w-32"

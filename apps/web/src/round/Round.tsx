@@ -80,6 +80,7 @@ export function Round() {
           </div>
         </section>
       )}
+      {sites && <Mine sites={sites} />}
       {sites && sites.length > 0 && (
         <section aria-label="Sites">
           <h2 className="font-bold mb-2">Sites</h2>
@@ -92,6 +93,49 @@ export function Round() {
       )}
       {adding && <NewSite onClose={() => setAdding(false)} />}
     </main>
+  )
+}
+
+/** What the person who is signed in answers for: temporary parts handed on to them with a day, and what they left open. */
+function Mine({ sites }: { sites: readonly RoundSite[] }) {
+  const { initials } = useMe()
+  const today = here.date(new Date().toISOString())
+  const fixes = sites
+    .flatMap((site) => (site.fixes ?? []).filter((one) => one.to === initials).map((fix) => ({ site, fix })))
+    .sort((a, b) => a.fix.until.localeCompare(b.fix.until))
+  const items = sites.flatMap((site) => site.openItems.filter((one) => one.by === initials).map((item) => ({ site, item })))
+  if (fixes.length + items.length === 0) return null
+  const systemIn = (site: RoundSite, id: string) => site.systems.find((one) => one.id === id)?.name ?? ''
+  return (
+    <section aria-label="Yours to answer for" className="mb-6">
+      <h2 className="font-bold mb-2">Yours to answer for</h2>
+      <ul className="panel divide-y divide-base-300">
+        {fixes.map(({ site, fix }) => (
+          <li key={`${site.id} ${fix.what}`} className="px-4 py-2.5 flex flex-wrap gap-x-4 items-baseline">
+            <Link className="flex-1 min-w-48 hover:underline" to={`/sites/${site.id}`}>
+              Temporary: <b>{fix.what}</b>
+              <span className="soft block text-[14px]">
+                {[site.name, systemIn(site, fix.systemId)].filter(Boolean).join(', ')}
+              </span>
+            </Link>
+            <span className={`num text-[14px] ${fix.until < today ? 'text-error font-bold' : ''}`}>
+              {fix.until < today ? `was to be out by ${fix.until}` : `until ${fix.until}`}
+            </span>
+          </li>
+        ))}
+        {items.map(({ site, item }) => (
+          <li key={item.id} className="px-4 py-2.5 flex flex-wrap gap-x-4 items-baseline">
+            <Link className="flex-1 min-w-48 hover:underline" to={`/sites/${site.id}`}>
+              {item.text}
+              <span className="soft block text-[14px]">
+                {[site.name, systemIn(site, item.systemId)].filter(Boolean).join(', ')}
+              </span>
+            </Link>
+            <span className="soft text-[14px]">open since {clockAt(site).shortDay(item.openedAt)}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 

@@ -95,6 +95,28 @@ describe('the ledger of blower settings', () => {
     expect(row).toMatchObject({ standing: 'set', proof: null })
   })
 
+  it('keeps a proof where the same value is written again', () => {
+    const row = ledger((pen) => {
+      set(pen, 'left', '2')
+      set(pen, 'proof', 'seen')
+      set(pen, 'left', '2')
+      set(pen, 'left', '2', 'as agreed')
+    })['airflow.cool']
+    expect(row).toMatchObject({ standing: 'proved', proof: { value: 'seen' } })
+  })
+
+  it('shows what was proved of a value that nobody set', () => {
+    const found = ledger((pen) => {
+      set(pen, 'found', '2')
+      set(pen, 'proof', 'seen')
+    })['airflow.cool']
+    expect(found).toMatchObject({ standing: 'proved', proof: { value: 'seen' } })
+    expect(ledger((pen) => set(pen, 'proof', 'seen'))['airflow.cool']).toMatchObject({
+      standing: 'found',
+      proof: { value: 'seen' },
+    })
+  })
+
   it('has the heater blow with the cooling tap until it is given one of its own', () => {
     const { pen } = begun()
     const input = (heat?: string) => {

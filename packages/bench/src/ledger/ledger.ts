@@ -30,8 +30,9 @@ export function ledgerOf(rows: readonly KnownRow[], ground: AimGround): readonly
     const given = ground.given.get(row.key) ?? null
     const aim = aimOf(row, ground)
     const differs = row.left !== null && aim !== null && row.left.value !== aim.value
-    // Proof belongs to the value it was taken with: a later Left needs a new one.
-    const proof = row.proof && row.left && Date.parse(row.proof.at) >= Date.parse(row.left.at) ? row.proof : null
+    // Proof belongs to the value it was taken with: another Left needs a new one, the same again does not.
+    const { left } = row
+    const proof = row.proof && (!left || Date.parse(row.proof.at) >= Date.parse(left.since ?? left.at)) ? row.proof : null
     const whyMissing = differs && !row.left?.why
     return {
       ...row,
@@ -48,9 +49,9 @@ export function ledgerOf(rows: readonly KnownRow[], ground: AimGround): readonly
 export const airflowRows = (ledger: readonly LedgerRow[]): LedgerRow[] => ledger.filter((row) => row.id.startsWith('airflow.'))
 
 function standing(found: RowEntry | null, left: RowEntry | null, proof: RowEntry | null): RowStanding {
-  if (left && proof) return 'proved'
+  if ((left || found) && proof) return 'proved'
   if (left) return 'set'
-  return found ? 'found' : 'not-looked-at'
+  return found || proof ? 'found' : 'not-looked-at'
 }
 
 /** How far a part of the ledger is, all rows together. */

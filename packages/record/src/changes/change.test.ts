@@ -166,6 +166,6 @@ it('says in a line what was written', () => {
   expect(pen.changes.map((change) => describeChange(change)).slice(3)).toEqual([
     'try: tap 3, filter as found',
     'static return side of the cabinet −0.45 in.wc, static supply side of the cabinet +0.22 in.wc',
-    'part: air handler VX-42',
+    'air handler: model VX-42',
   ])
 })

@@ -19,9 +19,9 @@ const rule = {
 const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   'site.set': [{ name: 'Quay', altitudeFt: 310 }, 'site: name Quay, altitude 310 ft'],
   'system.set': [{ systemId: SYSTEM, capacityTons: 3.5 }, 'system: capacity 3.5 ton'],
-  'part.set': [{ systemId: SYSTEM, partId: uuid(4), role: 'supply-grille', name: 'desk' }, 'part: supply grille desk'],
+  'part.set': [{ systemId: SYSTEM, partId: uuid(4), role: 'supply-grille', name: 'desk' }, 'supply grille: name desk'],
   'part.remove': [{ systemId: SYSTEM, partId: uuid(4) }, 'part taken out'],
-  'profile.use': [{ systemId: SYSTEM, profile: { family: 'VX-42' } }, 'equipment: profile VX-42'],
+  'profile.use': [{ systemId: SYSTEM, profile: { family: 'VX-42' } }, 'indoor unit: VX-42'],
   'rule.use': [{ systemId: SYSTEM, rule }, 'house rule “damp coast”'],
   'rules.use': [
     { systemId: SYSTEM, rules: [{ id: 'damp', name: 'damp', reason: '', cost: '', aims: [] }] },
@@ -56,7 +56,7 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   ],
   'item.open': [{ ...HERE, itemId: uuid(7), text: 'larger grille' }, 'open: larger grille'],
   'item.close': [{ ...HERE, itemId: uuid(7), how: 'fitted' }, 'done: fitted'],
-  'wiring.set': [{ ...HERE, kind: 'furnace', cable: 5 }, 'wiring: kind furnace, conductors 5'],
+  'wiring.set': [{ ...HERE, kind: 'furnace', cable: 5 }, 'wiring: kind furnace with cooling, conductors 5'],
   'wire.set': [
     { ...HERE, column: 'found', wire: 'yellow', controller: 'Y1', board: 'equipment', terminal: 'Y2' },
     'conductor yellow found: Y1 to Y2',

@@ -13,6 +13,8 @@ export interface Field {
   in?: Quantity
   /** A number that no quantity covers, and the sign after it. */
   unit?: string
+  /** What its values are called. */
+  words?: Readonly<Record<string, string>>
   /** It was read or counted: it has a row of its own among the readings. */
   read?: true
 }
@@ -106,5 +108,8 @@ export function sayFields<B extends object>(body: B, fields: FieldsOf<B>, show: 
 function sayValue(value: unknown, field: Field, show: Show): string {
   if (typeof value === 'number' && field.in) return show(field.in, value)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (Array.isArray(value)) return value.length > 0 ? value.join(', ') : 'none'
+  const word = field.words?.[String(value)]
+  if (word !== undefined) return word
   return field.unit ? `${String(value)}${field.unit === '%' ? '' : ' '}${field.unit}` : String(value)
 }

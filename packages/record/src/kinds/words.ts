@@ -15,3 +15,16 @@ export type PartRole = (typeof PART_ROLES)[number]
 /** Where an aim came from. */
 export const AIM_ORIGINS = ['hand', 'copy', 'pattern', 'worked-out'] as const
 export type AimOrigin = (typeof AIM_ORIGINS)[number]
+
+/** What each kind of part is called, on the screen and on paper. */
+export const PART_WORDS: Readonly<Record<PartRole, string>> = {
+  'air-handler': 'Air handler',
+  'outdoor-unit': 'Outdoor unit',
+  controller: 'Controller',
+  'heater-kit': 'Heater kit',
+  filter: 'Filter',
+  'return-grille': 'Return grille',
+  'supply-grille': 'Supply grille',
+  sensor: 'Sensor',
+  other: 'Other part',
+}

@@ -111,6 +111,11 @@ export interface PartState {
   freeArea: number | null
   cleanDropInWc: number | null
   cleanAtCfm: number | null
+  /** As its plate or its display has them. */
+  volts?: string
+  amps?: string
+  charge?: string
+  firmware?: string
 }
 
 export interface VisitState {
@@ -126,6 +131,8 @@ export interface VisitState {
 /** One system on one visit. */
 export interface SystemVisit extends Bags<'visit'> {
   complaint: string
+  /** What the complaint came from, as somebody said at the end. */
+  cause?: string
   notes: NoteState[]
   tries: TryState[]
   rows: Record<string, RowState>
@@ -262,6 +269,8 @@ export interface RowEntry {
   via: string | null
   /** Earlier entries of this cell that its writer knew. */
   saw: ChangeId[]
+  /** From when this value has stood, where it was written more than once. */
+  since?: string
 }
 
 /** An aim that was given to a unit, over what the rules say, until another is given. In the language of roles. */

@@ -128,6 +128,15 @@ class RoundItem {
   @IsUUID() systemId!: SystemId
   @IsString() text!: string
   @IsISO8601() openedAt!: string
+  /** Initials of whoever opened it. */
+  @IsOptional() @IsString() by?: string
+}
+/** Something temporary that a person answers for until a day. */
+class RoundFix {
+  @IsUUID() systemId!: SystemId
+  @IsString() what!: string
+  @IsString() to!: string
+  @IsString() until!: string
 }
 /** A site as the Round shows it. */
 export class RoundSite {
@@ -139,6 +148,8 @@ export class RoundSite {
   @IsArray() @ValidateNested({ each: true }) @Type(() => RoundSystem) systems!: RoundSystem[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => RoundVisit) visits!: RoundVisit[]
   @IsArray() @ValidateNested({ each: true }) @Type(() => RoundItem) openItems!: RoundItem[]
+  /** Absent in what an older Ingle kept on a device. */
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => RoundFix) fixes?: RoundFix[]
 }
 export class RoundAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => RoundSite) sites!: RoundSite[]

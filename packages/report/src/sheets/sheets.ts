@@ -1,18 +1,21 @@
 import {
   CARD_PLACES,
   EMPTY,
-  equipmentIn,
   isNoted,
   type PlacedSection,
   type SheetBlock as PlainBlock,
   RECORD_PLACES,
   STAGES,
+  speaksSection,
   type VisitView,
 } from '@ingle/bench'
 import { STANDING_NOTE } from '@ingle/catalog'
+import { PLACE_WORDS } from '@ingle/core'
+import { PART_WORDS, type PartState } from '@ingle/record'
 import { airLineScene } from '../drawing/airLine.ts'
 import { meetingScene } from '../drawing/meeting.ts'
 import { partLabels } from '../drawing/partLabels.ts'
+import { wireMapScene } from '../drawing/wireMap.ts'
 import type { Sheet, SheetBlock, SheetSection } from './sheet.ts'
 
 /** One page for inside the panel: what it is, how it is left, how to change it safely. */
@@ -35,7 +38,7 @@ export function settingsCard(v: VisitView, crewName: string): Sheet {
         'External static',
         picture.current?.externalInWc == null
           ? 'not measured'
-          : `${show('static', picture.current.externalInWc)}, rated ${show('static', picture.input.blower?.ratedStaticInWc ?? 0)}`,
+          : `${show('static', picture.current.externalInWc)}, ${picture.input.blower?.ratedStaticInWc == null ? 'its rating not known' : `rated ${show('static', picture.input.blower.ratedStaticInWc)}`}`,
       ],
     ],
     sections: placed(v, CARD_PLACES, (one) => one.card),
@@ -55,6 +58,7 @@ export function fullRecord(v: VisitView, crewName: string): Sheet {
       ['Altitude', state.altitudeKnown ? show('altitude', state.altitudeFt) : 'not known, sea level taken'],
       ['Written by', visit.by],
       ['Complaint', here.complaint || 'none written down'],
+      ...(here.complaint ? [['Its cause', here.cause || 'not said'] as [string, string]] : []),
     ],
     sections: placed(v, RECORD_PLACES, (one) => one.record),
     foot: `${crewName} · ${STANDING_NOTE}`,
@@ -67,7 +71,7 @@ function placed<P extends string>(
   places: readonly P[],
   placeOf: (one: PlacedSection) => P | undefined,
 ): SheetSection[] {
-  const sections = STAGES.flatMap((stage) => stage.sections(v))
+  const sections = [...STAGES.flatMap((stage) => stage.sections(v)), speaksSection(v)]
   return places.flatMap((place) =>
     sections
       .filter((one) => placeOf(one) === place)
@@ -81,18 +85,59 @@ function drawn(v: VisitView, block: PlainBlock): SheetBlock[] {
   const scene =
     block.of === 'air-line'
       ? airLineScene(v.picture, partLabels(v.system), v.units, 720, 132)
-      : meetingScene(v.picture, v.move, v.units, 520, 320)
+      : block.of === 'wire-map'
+        ? wireMapScene(v.wired.kind, v.wired.now, v.wired.findings, familiesAt(v), 640)
+        : meetingScene(v.picture, v.move, v.units, 520, 320)
   return scene ? [{ kind: 'drawing', scene, caption: block.caption }] : []
 }
 
-function identity({ system, devices, show }: VisitView): [string, string][] {
-  const handler = system.parts.find((part) => part.role === 'air-handler')
-  const equipment = equipmentIn(devices)
-  return [
+/** What each strip of the terminal map belongs to. */
+const familiesAt = ({ devices }: VisitView) => ({
+  ...Object.fromEntries(
+    devices.flatMap(({ place, profile }) =>
+      place === 'controller' || place === 'equipment' ? [[place, profile.family] as const] : [],
+    ),
+  ),
+})
+
+/** Each part by its own plate; a device of which nobody wrote down the plate, by its family. */
+function plates({ system, devices }: VisitView): [string, string][] {
+  const noted = system.parts.filter((part) => part.maker || part.model || part.serial)
+  const rows = noted.map((part): [string, string] => [
+    part.name ? `${PART_WORDS[part.role]} ${part.name}` : PART_WORDS[part.role],
     [
-      'Equipment',
-      equipment ? `${equipment.maker} ${equipment.family}${handler?.serial ? `, ${handler.serial}` : ''}` : 'not known',
-    ],
+      [part.maker, part.model].filter(Boolean).join(' '),
+      part.serial && `serial ${part.serial}`,
+      part.volts && `${part.volts} V`,
+      part.amps && `${part.amps} A`,
+      part.charge && `charge ${part.charge}`,
+      part.firmware && `firmware ${part.firmware}`,
+    ]
+      .filter(Boolean)
+      .join(', '),
+  ])
+  const unnoted = devices.filter(({ place }) => !noted.some((part) => PLACES_OF_PART[part.role]?.includes(place)))
+  return [
+    ...rows,
+    ...unnoted.map(({ place, profile }): [string, string] => [
+      PLACE_WORDS[place],
+      `${profile.maker} ${profile.family}, plate not noted`,
+    ]),
+  ]
+}
+
+/** Where the devices hang that a part's plate belongs to. */
+const PLACES_OF_PART: Partial<Record<PartState['role'], readonly string[]>> = {
+  'air-handler': ['equipment'],
+  'outdoor-unit': ['outdoor'],
+  controller: ['controller'],
+}
+
+function identity(v: VisitView): [string, string][] {
+  const { system, show } = v
+  const all = plates(v)
+  return [
+    ...(all.length > 0 ? all : [['Equipment', 'not known'] as [string, string]]),
     ['Serves', system.serves || EMPTY],
     ['Capacity', system.capacityTons === null ? 'not known' : show('capacity', system.capacityTons)],
     ['Heater', system.heaterKw === null ? 'not known' : system.heaterKw === 0 ? 'none' : show('power', system.heaterKw)],

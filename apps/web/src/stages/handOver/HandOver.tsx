@@ -1,15 +1,16 @@
-import { closingOf, handOverChecks, type LedgerRow, openItemsOf, seenAt } from '@ingle/bench'
+import { closingOf, handOverChecks, type LedgerRow, openItemsOf, type Spoken, seenAt, speaksAgainst } from '@ingle/bench'
 import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
 import { sayBoth, unitsName } from '@ingle/core'
 import type { ItemId } from '@ingle/record'
 import { FileDown, FileText } from 'lucide-react'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { AddLine } from '../../kit/AddLine.tsx'
-import { CheckField } from '../../kit/Field.tsx'
+import { CheckField, SelectField, TextField } from '../../kit/Field.tsx'
 import { figure } from '../../kit/figure.ts'
 import { newId } from '../../kit/ids.ts'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { TemporaryFixes } from './TemporaryFixes.tsx'
@@ -21,6 +22,7 @@ export function HandOver() {
   const base = `/sites/${state.id}/visits/${visit.id}/systems/${system.id}`
   const query = `?units=${encodeURIComponent(unitsName(units))}`
   const { noted, unproved, noReason, unanswered, checksLeft, mayClose } = closingOf(view, new Date().toISOString())
+  const against = useMemo(() => speaksAgainst(view), [view])
   return (
     <main id="main" className="p-3 md:p-4 grid grid-cols-1 gap-3 md:gap-4 lg:grid-cols-2 items-start">
       <h1 className="sr-only">Hand over</h1>
@@ -40,8 +42,10 @@ export function HandOver() {
             ))}
           </ul>
         </section>
+        <Against all={against} base={base} />
         <TemporaryFixes />
         <OpenItems />
+        {here.complaint !== '' && <Cause against={against} />}
       </div>
       <div className="flex flex-col gap-3 md:gap-4">
         <section aria-label="Sheets" className="panel p-4">
@@ -111,6 +115,12 @@ export function HandOver() {
                   a named person with a day.
                 </Notice>
               )}
+              {against.length > 0 && (
+                <Notice kind="watch">
+                  {against.length} {against.length === 1 ? 'thing speaks' : 'things speak'} against how it stands: they go onto
+                  the card and the record.
+                </Notice>
+              )}
               <p className="soft text-[14px] my-2">
                 {unproved.length > 0 ? `${unproved.length} of ${noted.length} settings are not proved; the card says so. ` : ''}
                 {checksLeft.length > 0 ? `${checksLeft.length} checks are not ticked.` : ''}
@@ -121,7 +131,7 @@ export function HandOver() {
                 disabled={!mayClose}
                 onClick={() => void write([{ kind: 'visit.close', body: { visitId: visit.id } }])}
               >
-                Close the visit
+                {against.length > 0 ? `Close the visit, with ${against.length} against it` : 'Close the visit'}
               </button>
             </>
           )}
@@ -129,6 +139,55 @@ export function HandOver() {
         <p className="soft text-[13px]">{STANDING_NOTE}</p>
       </div>
     </main>
+  )
+}
+
+/** Everything that speaks against the visit as it stands, with the way to the stage that found it. */
+function Against({ all, base }: { all: readonly Spoken[]; base: string }) {
+  return (
+    <section aria-label="What speaks against it" className="panel p-4">
+      <h2 className="font-bold mb-2">What speaks against it</h2>
+      {all.length === 0 && <p className="soft">Nothing on any stage.</p>}
+      <ul className="flex flex-col divide-y divide-base-300">
+        {all.map((one) => (
+          <li key={`${one.stage} ${one.id} ${one.says}`} className="py-2 flex gap-2.5 items-start text-[14px] leading-snug">
+            <span className="mt-0.5">
+              <StateMark mark="watch" size={14} />
+            </span>
+            <span className="flex-1">
+              <b>{one.says}</b> {one.mend}{' '}
+              <Link className="link whitespace-nowrap" to={`${base}/${one.stage}`}>
+                {one.label}
+              </Link>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** What the complaint came from: one of the findings, or words of one's own. */
+function Cause({ against }: { against: readonly Spoken[] }) {
+  const { here, write, at } = useVisit()
+  const save = async (cause: string) =>
+    refusalOf(await write([{ kind: 'complaint.set', body: { ...at, text: here.complaint, cause } }]))
+  return (
+    <section aria-label="Cause of the complaint" className="panel p-4 flex flex-col gap-2.5">
+      <h2 className="font-bold">What the complaint came from</h2>
+      <p className="text-[14px]">“{here.complaint}”</p>
+      {against.length > 0 && (
+        <SelectField
+          label="One of the findings"
+          value=""
+          options={[['', 'take one over …'], ...against.map((one) => [one.says, one.says] as const)]}
+          onSave={(says) => {
+            if (says !== '') void save(says.slice(0, 600))
+          }}
+        />
+      )}
+      <TextField label="Its cause" hint="goes onto the record" value={here.cause ?? ''} onSave={save} />
+    </section>
   )
 }
 
@@ -153,7 +212,7 @@ function OpenItems() {
     <section aria-label="Open items" className="panel p-4">
       <h2 className="font-bold mb-2">Still open</h2>
       {items.length === 0 && (
-        <p className="soft">Nothing is open. What is left for the next visit or for the owner goes here, and onto the card.</p>
+        <p className="soft">No open items. What is left for the next visit or for the owner goes here, and onto the card.</p>
       )}
       <ul className="flex flex-col divide-y divide-base-300">
         {items.map((item) => (

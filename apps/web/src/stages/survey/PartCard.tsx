@@ -1,12 +1,14 @@
 import { format } from '@ingle/core'
-import type { PartState } from '@ingle/record'
+import { PART_WORDS, type PartState } from '@ingle/record'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { SizeFields } from '../../kit/SizeFields.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
-import { PART_WORDS } from './partWords.ts'
+
+const ELECTRIC = new Set<PartState['role']>(['air-handler', 'outdoor-unit', 'heater-kit', 'other'])
+const WITH_FIRMWARE = new Set<PartState['role']>(['air-handler', 'outdoor-unit', 'controller'])
 
 /** One part: a line, opened to its fields. */
 export function PartCard({ part }: { part: PartState }) {
@@ -38,6 +40,10 @@ export function PartCard({ part }: { part: PartState }) {
               part.maker,
               part.model,
               part.serial && `serial ${part.serial}`,
+              part.volts && `${part.volts} V`,
+              part.amps && `${part.amps} A`,
+              part.charge,
+              part.firmware && `firmware ${part.firmware}`,
               size,
               part.freeArea !== null && `${Math.round(part.freeArea * 100)}% free`,
             ]
@@ -69,6 +75,23 @@ export function PartCard({ part }: { part: PartState }) {
               <TextField label="Maker" value={part.maker} onSave={(maker) => set({ maker })} />
               <TextField label="Model" value={part.model} onSave={(model) => set({ model })} />
               <TextField label="Serial" value={part.serial} onSave={(serial) => set({ serial })} />
+              {ELECTRIC.has(part.role) && (
+                <>
+                  <TextField label="Volts on the plate" value={part.volts ?? ''} onSave={(volts) => set({ volts })} />
+                  <TextField label="Amps on the plate" value={part.amps ?? ''} onSave={(amps) => set({ amps })} />
+                </>
+              )}
+              {part.role === 'outdoor-unit' && (
+                <TextField
+                  label="Refrigerant and charge"
+                  hint="as on the plate"
+                  value={part.charge ?? ''}
+                  onSave={(charge) => set({ charge })}
+                />
+              )}
+              {WITH_FIRMWARE.has(part.role) && (
+                <TextField label="Firmware" value={part.firmware ?? ''} onSave={(firmware) => set({ firmware })} />
+              )}
             </>
           )}
           {grille && (

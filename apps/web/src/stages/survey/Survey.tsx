@@ -1,5 +1,5 @@
 import { cautionsAt } from '@ingle/catalog'
-import type { PartRole } from '@ingle/record'
+import { PART_WORDS, type PartRole } from '@ingle/record'
 import { CirclePlus } from 'lucide-react'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
 import { newId } from '../../kit/ids.ts'
@@ -11,7 +11,6 @@ import { ChosenRules } from './ChosenRules.tsx'
 import { Devices } from './Devices.tsx'
 import { Notes } from './Notes.tsx'
 import { PartCard } from './PartCard.tsx'
-import { PART_WORDS } from './partWords.ts'
 
 /** What the system is made of, what its plates say, in what condition it is, and what the occupant complains of. */
 export function Survey() {

@@ -131,7 +131,11 @@ const Row = memo(function Row({ row, stale, index, editing, onEdit, byNeed, chos
   const why = [
     row.aim?.why,
     row.aim && row.aim.fit.fit !== 'exact' ? row.aim.fit.reason : null,
-    row.left?.why ? `Left otherwise because ${row.left.why}` : null,
+    row.left?.why
+      ? row.left.value === row.aim?.value
+        ? `Left: ${row.left.why}`
+        : `Left otherwise because ${row.left.why}`
+      : null,
     row.whyMissing ? 'Left differs from the aim: say why.' : null,
     row.rivals.length > 0 ? 'Two people wrote here without seeing each other: choose one.' : null,
   ]

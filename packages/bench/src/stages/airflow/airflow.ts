@@ -1,4 +1,13 @@
-import { calibrationDue, findings, formulasSaid, INSTRUMENT_MEASURES, resultSaid, tapName, workings } from '@ingle/core'
+import {
+  calibrationDue,
+  findings,
+  formulasSaid,
+  INSTRUMENT_MEASURES,
+  methodWorkings,
+  resultSaid,
+  tapName,
+  workings,
+} from '@ingle/core'
 import { READING_KINDS } from '@ingle/record'
 import { airflowRows, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
@@ -43,7 +52,7 @@ export const airflow = stage({
       }),
     ),
   ],
-  sections: (v) => [...pathAndTries(v), ...instruments(v), judged(v), workedOut(v)],
+  sections: (v) => [...pathAndTries(v), ...measured(v), ...instruments(v), judged(v), workedOut(v)],
   readings: [...READING_KINDS, 'traverse.set', 'traverse.point', 'firing.set', 'cooling.set'],
   jot: ['esp', 'supply', 'return', 'filter', 'static', 'tap', 'split', 'grille', 'hood', 'plate', 'rise', 'heard'],
   /** The advice's own line first, then what is still unknown, in the order of working. */
@@ -71,7 +80,7 @@ function chargeFindings(v: VisitView) {
   return verdict && isFlowRight && verdict.standing !== 'as-wanted' ? [{ id: verdict.code, ...verdict }] : []
 }
 
-const pathAndTries = ({ picture, show }: VisitView): PlacedSection[] => [
+const pathAndTries = ({ picture, show, here }: VisitView): PlacedSection[] => [
   {
     title: 'Static along the air path',
     record: 'path',
@@ -83,7 +92,7 @@ const pathAndTries = ({ picture, show }: VisitView): PlacedSection[] => [
     blocks: [
       {
         kind: 'table',
-        head: ['Try', 'Tap', 'Filter', 'Static', 'Flow', 'Split', 'What it showed'],
+        head: ['Try', 'Tap', 'Filter', 'Static', 'Flow', 'Split', 'By', 'What it showed'],
         rows: picture.tries.map((one) => [
           String(one.input.number),
           `${tapName(one.input.tapLabel)}${one.input.adjustPct ? ` ${one.input.adjustPct}%` : ''}`,
@@ -91,6 +100,7 @@ const pathAndTries = ({ picture, show }: VisitView): PlacedSection[] => [
           one.externalInWc === null ? EMPTY : show('static', one.externalInWc),
           one.flow ? show('flow', one.flow.flowCfm) : EMPTY,
           one.splitF === null ? EMPTY : show('temperatureDifference', one.splitF),
+          here.tries.find((other) => other.number === one.input.number)?.by ?? EMPTY,
           one.input.heard ?? EMPTY,
         ]),
         figures: [0, 3, 4, 5],
@@ -101,8 +111,43 @@ const pathAndTries = ({ picture, show }: VisitView): PlacedSection[] => [
   },
 ]
 
+/** Every way in which a flow was measured on every try, and each traverse point by point. */
+function measured({ picture, here, show, units }: VisitView): PlacedSection[] {
+  const ways = picture.tries.flatMap((one) =>
+    methodWorkings(picture, one).map((way) => [String(one.input.number), way.label, resultSaid(way, units)]),
+  )
+  const traverses = here.tries.flatMap((one) => one.traverses)
+  if (ways.length === 0 && traverses.length === 0) return []
+  const duct = ({ shape, diameterIn, widthIn, heightIn }: (typeof traverses)[number]['set']) =>
+    shape === 'round'
+      ? `round, ${diameterIn === undefined ? 'size not said' : show('length', diameterIn)}`
+      : widthIn === undefined || heightIn === undefined
+        ? 'size not said'
+        : `${show('length', widthIn, { bare: true })} × ${show('length', heightIn)}`
+  return [
+    {
+      title: 'Measured',
+      record: 'measured',
+      blocks: [
+        { kind: 'table', head: ['Try', '', 'Flow'], rows: ways, figures: [0], empty: 'No flow was measured.' },
+        ...traverses.map((one) => ({
+          kind: 'lines' as const,
+          lines: [
+            `Traverse “${one.set.name ?? 'traverse'}”, ${duct(one.set)}, velocity pressure by point: ${
+              Object.entries(one.points)
+                .map(([i, inWc]) => `${Number(i) + 1}: ${show('static', inWc, { bare: true, decimals: 3 })}`)
+                .join(', ') || 'none read'
+            } ${units.static}.`,
+          ],
+          empty: '',
+        })),
+      ],
+    },
+  ]
+}
+
 /** What was measured with, as it was on that visit. */
-function instruments({ here }: VisitView): PlacedSection[] {
+function instruments({ here, visit, clock }: VisitView): PlacedSection[] {
   const used = Object.values(here.instruments)
   if (used.length === 0) return []
   return [
@@ -114,7 +159,7 @@ function instruments({ here }: VisitView): PlacedSection[] {
           kind: 'lines',
           lines: used.map(
             (one) =>
-              `${one.name} (${INSTRUMENT_MEASURES[one.measures].words})${one.calibratedOn ? `, calibrated on ${one.calibratedOn}` : ', calibration not written down'}${calibrationDue(one) ? `, due on ${calibrationDue(one)}` : ''}`,
+              `${one.name} (${INSTRUMENT_MEASURES[one.measures].words})${one.calibratedOn ? `, calibrated on ${one.calibratedOn}` : ', calibration not written down'}${calibrationDue(one) ? `, due on ${calibrationDue(one)}` : ''}${(calibrationDue(one) ?? '9') < clock.date(visit.startedAt) ? ': overdue on this visit' : ''}`,
           ),
           empty: '',
         },
@@ -123,15 +168,10 @@ function instruments({ here }: VisitView): PlacedSection[] {
   ]
 }
 
-const judged = ({ picture, show, move, here }: VisitView): PlacedSection => ({
-  title: 'Findings and decisions',
+const judged = ({ move, here }: VisitView): PlacedSection => ({
+  title: 'Advice and decisions',
   record: 'judged',
   blocks: [
-    {
-      kind: 'lines',
-      lines: findings(picture, show).map((one) => `${one.text} ${one.remedy}`),
-      empty: 'Nothing in the readings speaks against what was left.',
-    },
     {
       kind: 'lines',
       lines: [
@@ -145,6 +185,14 @@ const judged = ({ picture, show, move, here }: VisitView): PlacedSection => ({
   ],
 })
 
+/** The sums of the tries before the last one; those of the last are among the workings. */
+const earlierWays = (picture: VisitView['picture']) =>
+  picture.tries
+    .slice(0, -1)
+    .flatMap((one) =>
+      methodWorkings(picture, one).map((way) => ({ ...way, label: `Try ${one.input.number}: ${way.label.toLowerCase()}` })),
+    )
+
 function workedOut({ picture, units }: VisitView): PlacedSection {
   const said = formulasSaid(units)
   return {
@@ -155,7 +203,7 @@ function workedOut({ picture, units }: VisitView): PlacedSection {
       {
         kind: 'table',
         head: ['', 'Formula', ...(said ? ['Result'] : []), 'Source'],
-        rows: workings(picture).map((one) => [
+        rows: [...workings(picture), ...earlierWays(picture)].map((one) => [
           one.label,
           one.formula,
           ...(said ? [resultSaid(one, units)] : []),

@@ -102,7 +102,7 @@ function openItems(v: VisitView): PlacedSection {
           ),
           ...openItemsOf(v).map((one) => `${capital(one.text)} (${one.by}, ${clock.day(one.openedAt)})`),
         ],
-        empty: 'Nothing is open.',
+        empty: 'No open items.',
       },
     ],
   }

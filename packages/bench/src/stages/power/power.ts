@@ -1,5 +1,11 @@
+import { capital, list, PLACE_WORDS, SYSTEM_KIND_WORDS } from '@ingle/core'
+import { found } from '../../findingWords.ts'
+import { EMPTY, type PlacedSection } from '../../sheet.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+import type { StageFinding } from '../stage.ts'
 import { stage } from '../stage.ts'
-import { inputNumber, inputRows } from './contacts.ts'
+import { contactOf, inputNumber, inputRows } from './contacts.ts'
+import { isolationOf } from './isolation.ts'
 
 /** Isolation, control wiring, outside contacts, and what a power cut erases. */
 export const power = stage({
@@ -22,9 +28,96 @@ export const power = stage({
     }
   },
   sources: [],
-  findings: ({ wired }) => wired.findings.map(({ key, says, mend }) => ({ id: key, says, mend })),
-  sections: () => [],
+  findings: (v) => [
+    ...v.wired.findings.map(({ key, says, mend }) => ({ id: key, says, mend })),
+    ...contactFindings(v),
+    ...isolationLeft(v),
+  ],
+  sections: (v) => [...wiringSection(v), ...contactsSection(v)],
   readings: [],
   jot: [],
   wanted: () => [],
 })
+
+/** What hangs on the inputs, with what is wrong with it, and what nobody has tripped yet. */
+const hung = (v: VisitView) =>
+  inputRows(v).flatMap((row) => {
+    const one = contactOf(v, row)
+    return one.device === '' ? [] : [{ row, ...one }]
+  })
+
+const contactFindings = (v: VisitView): StageFinding[] =>
+  hung(v).flatMap(({ row, number, device, judged }) => [
+    ...judged.findings.map((one) => ({ id: one.code, says: one.says, mend: one.mend, row: row.key })),
+    ...(row.proof
+      ? []
+      : [{ id: 'contact-unproved', ...found('contact-unproved', { device: capital(device), number }), row: row.key }]),
+  ])
+
+/** Somebody made it dead and nobody said that the power is back: locks or a shut valve may still be on. */
+function isolationLeft({ devices, here }: VisitView): StageFinding[] {
+  const { steps, open } = isolationOf(devices, here)
+  const done = steps.filter((one) => !open.includes(one))
+  return done.length === 0 || here.checks['power-restored']
+    ? []
+    : [
+        {
+          id: 'isolation-on',
+          ...found('isolation-on', { steps: list(done.map((one) => one.says.replace(/\.$/, '').toLowerCase())) }),
+        },
+      ]
+}
+
+/** The terminal map as it is now, with what was found otherwise. */
+function wiringSection({ wired, carried }: VisitView): PlacedSection[] {
+  const { kind, found: before, now } = wired
+  if (now.wires.length + now.bridges.length === 0) return []
+  const end = (of: (typeof now.wires)[number] | undefined) =>
+    of ? `${of.controller ?? 'nothing'} to ${of.equipment?.terminal ?? 'nothing'}` : EMPTY
+  return [
+    {
+      title: 'Control wiring',
+      record: 'wiring',
+      blocks: [
+        { kind: 'lines', lines: [`Taken for: ${SYSTEM_KIND_WORDS[kind.kind]}.`], empty: '' },
+        { kind: 'picture', of: 'wire-map', caption: '' },
+        {
+          kind: 'table',
+          head: ['Conductor', 'Found', 'Now'],
+          rows: now.wires.map((wire) => [
+            wire.id,
+            carried.wires.has(wire.id)
+              ? `not looked at; as on visit ${carried.from?.number}`
+              : end(before.wires.find((one) => one.id === wire.id)),
+            end(wire),
+          ]),
+          empty: '',
+        },
+      ],
+    },
+  ]
+}
+
+function contactsSection(v: VisitView): PlacedSection[] {
+  const all = hung(v)
+  if (all.length === 0) return []
+  return [
+    {
+      title: 'Outside contacts',
+      record: 'contacts',
+      blocks: [
+        {
+          kind: 'table',
+          head: ['Input', 'What hangs on it', 'When it trips', 'Proof'],
+          rows: all.map(({ row, number, device, contact, judged }) => [
+            `${PLACE_WORDS[row.place]}, ${number}`,
+            `${device}${contact.rests ? `, rests ${contact.rests}` : ''}`,
+            judged.says,
+            row.proof?.value ?? 'not proved',
+          ]),
+          empty: '',
+        },
+      ],
+    },
+  ]
+}

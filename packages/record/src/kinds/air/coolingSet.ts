@@ -25,7 +25,7 @@ export const coolingSet = bag('cooling.set', {
   lead: 'cooling',
   fields: {
     dryingPct: { says: 'drying share of the flow', in: 'percent', read: true },
-    metering: { says: 'metering device' },
+    metering: { says: 'metering device', words: { fixed: 'fixed orifice', valve: 'expansion valve' } },
     outdoorF: { says: 'outdoors', in: 'temperature', read: true },
     superheatF: { says: 'superheat', in: 'temperatureDifference', read: true },
     subcoolingF: { says: 'subcooling', in: 'temperatureDifference', read: true },

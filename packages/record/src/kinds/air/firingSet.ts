@@ -87,7 +87,7 @@ export const firingSet = bag('firing.set', {
     deratePctPerKft: { says: 'derated for each 1,000 ft by', in: 'percent' },
     gasInWc: { says: 'gas at the meter', in: 'static', read: true },
     gasF: { says: 'temperature of the gas', in: 'temperature', read: true },
-    heatingValueAs: { says: 'heating value as' },
+    heatingValueAs: { says: 'heating value', words: { stated: 'at stated conditions', delivered: 'as delivered here' } },
     manifoldInWc: { says: 'manifold', in: 'static', read: true },
     plateManifoldInWc: { says: 'manifold on the plate', in: 'static', read: true },
     lowManifoldInWc: { says: 'low fire, manifold', in: 'static', read: true },

@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { SYSTEM_KINDS, type SystemKind } from '@ingle/core'
+import { SYSTEM_KIND_WORDS, SYSTEM_KINDS, type SystemKind } from '@ingle/core'
 import { IsBoolean, IsIn, IsInt, IsOptional, Max, Min } from 'class-validator'
 import { assign } from '../../state/assign.ts'
 import { kind } from '../kind.ts'
@@ -22,11 +22,11 @@ class WiringSet extends OnVisit {
 }
 
 const fields = {
-  kind: { says: 'kind' },
+  kind: { says: 'kind', words: SYSTEM_KIND_WORDS },
   heatStages: { says: 'heat stages' },
   coolStages: { says: 'cool stages' },
   transformers: { says: 'transformers' },
-  reversing: { says: 'reversing valve live in' },
+  reversing: { says: 'reversing valve live in', words: { cool: 'cooling', heat: 'heating' } },
   splitPower: { says: 'split power terminals' },
   controllerPower: { says: 'controller power' },
   valve: { says: 'valve terminals' },

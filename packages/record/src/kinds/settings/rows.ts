@@ -42,6 +42,8 @@ export function enter(row: RowState, column: RowColumn, entry: RowEntry, saidWha
   )
   const seen = new Set<ChangeId>(entry.saw)
   const unseen = saidWhatItSaw ? standing.filter((one) => !seen.has(one.id) && one.value !== entry.value) : []
-  row[column] = entry
+  const before = row[column]
+  // The same value again says that it still stands: what was proved of it stays proved.
+  row[column] = before && before.value === entry.value ? { ...entry, since: before.since ?? before.at } : entry
   row.rivals = [...row.rivals.filter((one) => one.column !== column), ...unseen.map((one) => ({ column, entry: one }))]
 }

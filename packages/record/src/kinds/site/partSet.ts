@@ -4,7 +4,8 @@ import type { PartId, SystemId } from '../../ids.ts'
 import { assign } from '../../state/assign.ts'
 import type { PartState } from '../../state/state.ts'
 import { kind } from '../kind.ts'
-import { PART_ROLES, type PartRole } from '../words.ts'
+import { sayFields } from '../spec.ts'
+import { PART_ROLES, PART_WORDS, type PartRole } from '../words.ts'
 
 class PartSet {
   @IsUUID() systemId!: SystemId
@@ -14,6 +15,11 @@ class PartSet {
   @IsOptional() @IsString() @MaxLength(80) maker?: string
   @IsOptional() @IsString() @MaxLength(80) model?: string
   @IsOptional() @IsString() @MaxLength(80) serial?: string
+  /** As its plate has them: “208/230-1-60”, “18.4”, “7 lb 4 oz R-454B”. */
+  @IsOptional() @IsString() @MaxLength(40) volts?: string
+  @IsOptional() @IsString() @MaxLength(40) amps?: string
+  @IsOptional() @IsString() @MaxLength(60) charge?: string
+  @IsOptional() @IsString() @MaxLength(40) firmware?: string
   /** Grilles and filters. */
   @IsOptional() @IsNumber() @Min(1) @Max(600) widthIn?: number
   @IsOptional() @IsNumber() @Min(1) @Max(600) heightIn?: number
@@ -22,6 +28,22 @@ class PartSet {
   @IsOptional() @IsNumber() @Min(0) @Max(2) cleanDropInWc?: number
   @IsOptional() @IsNumber() @Min(1) @Max(100_000) cleanAtCfm?: number
 }
+
+const fields = {
+  name: { says: 'name' },
+  maker: { says: 'maker' },
+  model: { says: 'model' },
+  serial: { says: 'serial' },
+  volts: { says: 'volts on its plate' },
+  amps: { says: 'amps on its plate' },
+  charge: { says: 'charge' },
+  firmware: { says: 'firmware' },
+  widthIn: { says: 'width', in: 'length' },
+  heightIn: { says: 'height', in: 'length' },
+  freeArea: { says: 'free area' },
+  cleanDropInWc: { says: 'clean drop printed', in: 'static' },
+  cleanAtCfm: { says: 'at a flow of', in: 'flow' },
+} as const
 
 const newPart = ({ partId: id, role }: PartSet): PartState => ({
   id,
@@ -39,7 +61,8 @@ const newPart = ({ partId: id, role }: PartSet): PartState => ({
 
 export const partSet = kind('part.set', {
   body: PartSet,
-  says: ({ role, model, name }) => `part: ${role.replaceAll('-', ' ')} ${model ?? name ?? ''}`.trim(),
+  fields,
+  says: (body, show) => `${PART_WORDS[body.role].toLowerCase()}: ${sayFields(body, fields, show) || 'put down'}`,
   fold(into, { body }) {
     const { parts } = into.system(body.systemId)
     let part = parts.find((one) => one.id === body.partId)
@@ -47,6 +70,20 @@ export const partSet = kind('part.set', {
       part = newPart(body)
       parts.push(part)
     }
-    assign(part, body, ['name', 'maker', 'model', 'serial', 'widthIn', 'heightIn', 'freeArea', 'cleanDropInWc', 'cleanAtCfm'])
+    assign(part, body, [
+      'name',
+      'maker',
+      'model',
+      'serial',
+      'volts',
+      'amps',
+      'charge',
+      'firmware',
+      'widthIn',
+      'heightIn',
+      'freeArea',
+      'cleanDropInWc',
+      'cleanAtCfm',
+    ])
   },
 })

@@ -1,6 +1,6 @@
 import { refuse } from '../../refusals.ts'
 import 'reflect-metadata'
-import { PLACES, type Place } from '@ingle/core'
+import { PLACE_WORDS, PLACES, type Place } from '@ingle/core'
 import { IsIn, IsObject, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import type { SystemId } from '../../ids.ts'
 import { keyOfProfile, type Profile, parseProfile } from '../../profile/profile.ts'
@@ -20,8 +20,16 @@ class ProfileUse {
 
 export const profileUse = kind('profile.use', {
   body: ProfileUse,
-  says: ({ place, profile, profileKey }) =>
-    `${place ?? 'equipment'}: profile ${(profile as { family?: string } | undefined)?.family ?? (profileKey || 'taken away')}`,
+  says({ place, profile, profileKey }) {
+    const { maker, family, version } = (profile ?? {}) as Partial<Profile>
+    const [id = '', at] = (profileKey ?? '').split('@')
+    const named = family
+      ? `${[maker, family].filter(Boolean).join(' ')}${version === undefined ? '' : `, version ${version} of its profile`}`
+      : id === ''
+        ? 'taken away'
+        : `${id.replaceAll('-', ' ')}${at === undefined ? '' : `, version ${at} of its profile`}`
+    return `${PLACE_WORDS[place ?? 'equipment'].toLowerCase()}: ${named}`
+  },
   doubts({ profile, profileKey }) {
     if (profile === undefined) return profileKey === undefined ? refuse('no-profile-named') : null
     const read = parseProfile(profile)

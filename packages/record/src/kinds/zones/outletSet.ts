@@ -23,7 +23,7 @@ class OutletSet {
 
 const fields = {
   name: { says: 'name' },
-  kind: { says: 'kind' },
+  kind: { says: 'kind', words: Object.fromEntries(Object.entries(OUTLET_KINDS).map(([id, one]) => [id, one.words])) },
   widthIn: { says: 'width', in: 'length' },
   heightIn: { says: 'height', in: 'length' },
   freeArea: { says: 'free area' },

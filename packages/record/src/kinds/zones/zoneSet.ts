@@ -20,8 +20,8 @@ class ZoneSet {
 
 const fields = {
   name: { says: 'name' },
-  room: { says: 'room' },
-  loadBtuH: { says: 'load', unit: 'Btu/h' },
+  room: { says: 'room', words: Object.fromEntries(Object.entries(ROOM_KINDS).map(([id, one]) => [id, one.words])) },
+  loadBtuH: { says: 'load', in: 'heatRate' },
   designCfm: { says: 'design flow', in: 'flow' },
   alwaysOpen: { says: 'always open' },
 } as const

@@ -22,7 +22,7 @@ export const zoningSet = bag('zoning.set', {
   into: 'zoning',
   lead: 'zoned duct',
   fields: {
-    shareBy: { says: 'shared by' },
+    shareBy: { says: 'shared by', words: { outlets: 'outlets', load: 'load', design: 'design flow' } },
     reliefOpensInWc: { says: 'relief opens at', in: 'static' },
     coilFloorCfm: { says: 'coil needs', in: 'flow' },
     closedPct: { says: 'a closed damper lets through', in: 'percent' },
