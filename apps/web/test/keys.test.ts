@@ -2,7 +2,7 @@ import { PROFILES, profileById } from '@ingle/catalog'
 import { itemsOf, type KeypadMachine, keyLabel, keyWords, nextState, planKeys, reading, startState } from '@ingle/core'
 import { machineOf } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
-import { placesOf, placeThatReads } from '../src/keys/placesOf.ts'
+import { placesOf, placesThatRead } from '../src/keys/placesOf.ts'
 
 const machineFor = (id: string): KeypadMachine => {
   const profile = profileById(id)
@@ -39,7 +39,7 @@ describe('it reads something else', () => {
     (id) => {
       const machine = machineFor(id)
       const places = placesOf(machine, startState(machine))
-      expect(new Set(places.map((one) => one.reads)).size).toBe(places.length)
+      expect(new Set(places.map((one) => `${one.reads} ${one.inside}`)).size).toBe(places.length)
       for (const place of places) expect(reading(machine, place.state)).toBe(place.reads)
       expect(places.map((one) => one.reads)).toContain('')
     },
@@ -74,10 +74,27 @@ describe('it reads something else', () => {
   it('a typed reading finds its screen, whatever the spaces and capitals; one that no screen has finds none', () => {
     const w2 = machineFor('skerrick-w2')
     const places = placesOf(w2, startState(w2))
-    expect(placeThatReads(places, 'p22')?.reads).toBe('P 22')
-    expect(placeThatReads(places, ' P 22: 1 ')?.reads).toBe('P 22')
-    for (const typed of ['', '  ', 'P 77', 'hello']) expect(placeThatReads(places, typed)).toBeNull()
+    const reads = (typed: string) => placesThatRead(places, typed).map((one) => one.reads)
+    expect(reads('p22')).toEqual(['P 22'])
+    expect(reads(' P 22: 1 ')).toEqual(['P 22'])
+    for (const typed of ['', '  ', 'P 77', 'hello']) expect(reads(typed)).toEqual([])
     const handset = machineFor('skerrick-h5')
-    expect(placeThatReads(placesOf(handset, startState(handset)), '31 ?')?.state.answer).toBe('not heard')
+    expect(placesThatRead(placesOf(handset, startState(handset)), '31 ?')[0]?.state.answer).toBe('not heard')
+  })
+  it('a reading inside a value is taken for that, since the key that goes on elsewhere writes there', () => {
+    const w2 = machineFor('skerrick-w2')
+    const [inside] = placesThatRead(placesOf(w2, startState(w2)), '22: 0')
+    expect(inside).toMatchObject({ inside: 'fan.satisfied.cool' })
+    expect(inside?.state.editing).not.toBeNull()
+    // A value that this device does not have is no place at all: the list must not be taken for it.
+    const p2 = machineFor('fenwarm-p2')
+    expect(placesThatRead(placesOf(p2, startState(p2)), 'b2 99')).toEqual([])
+    expect(placesThatRead(placesOf(p2, startState(p2)), 'b2 6')[0]?.inside).toBe('control.cycle-rate')
+  })
+  it('where the insides of several values read alike, all of them are offered', () => {
+    const gx = machineFor('aldergate-gx-80')
+    const places = placesThatRead(placesOf(gx, startState(gx)), 'C')
+    expect(places.length).toBeGreaterThan(3)
+    expect(new Set(places.map((one) => one.inside)).size).toBe(places.length)
   })
 })

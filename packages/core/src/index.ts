@@ -151,7 +151,7 @@ export { keypadDoubts } from './device/keypad/machineCheck.ts'
 export type { KeyPlan, PlanStep } from './device/keypad/plan.ts'
 export { planKeys } from './device/keypad/planner.ts'
 export { reading } from './device/keypad/reading.ts'
-export { type KeyEvent, type KeypadState, startState } from './device/keypad/state.ts'
+export { itemStandingOn, type KeyEvent, type KeypadState, startState } from './device/keypad/state.ts'
 export { planRound } from './device/keypad/units.ts'
 export { safeWayBack } from './device/keypad/wayBack.ts'
 export { keyLabel, keyWords } from './device/keypad/words.ts'
@@ -211,7 +211,7 @@ export {
   unitsNamed,
 } from './quantity/units.ts'
 export { type Found, finding, never, ok, type Refusal, type Result, refusing, said, type Words } from './result.ts'
-export { safetyRefusal } from './safety/safetyDevices.ts'
+export { NEVER_STOOD_IN, STAND_IN_PARTS, type StandInPart, safetyRefusal } from './safety/safetyDevices.ts'
 export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
 export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/isolation.ts'
 export {

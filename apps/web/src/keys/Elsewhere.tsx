@@ -1,7 +1,7 @@
 import type { KeypadMachine, KeypadState } from '@ingle/core'
 import { useId, useMemo, useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
-import { placesOf, placeThatReads } from './placesOf.ts'
+import { placesOf, placesThatRead } from './placesOf.ts'
 
 /** More readings than anybody looks through in a list. */
 const MOST_OFFERED = 60
@@ -18,9 +18,11 @@ export function Elsewhere(props: {
   const [typed, setTyped] = useState('')
   const [unknown, setUnknown] = useState(false)
   const id = useId()
+  const [several, setSeveral] = useState<ReturnType<typeof placesThatRead>>([])
   const go = () => {
-    const place = placeThatReads(places, typed)
-    if (place) onState(place.state)
+    const [place, ...more] = placesThatRead(places, typed)
+    if (place && more.length === 0) onState(place.state)
+    else if (place) setSeveral([place, ...more])
     else setUnknown(true)
   }
   return (
@@ -41,6 +43,7 @@ export function Elsewhere(props: {
             onChange={(event) => {
               setTyped(event.target.value)
               setUnknown(false)
+              setSeveral([])
             }}
           />
           <button type="submit" className="btn" disabled={typed.trim() === ''}>
@@ -61,6 +64,16 @@ export function Elsewhere(props: {
           I do not know where it stands
         </button>
       </div>
+      {several.length > 0 && (
+        <fieldset className="flex flex-wrap gap-1.5">
+          <legend className="text-[14px] mb-1">Several values read like that. In which setting does it stand?</legend>
+          {several.map((one) => (
+            <button key={one.inside} type="button" className="btn btn-quiet" onClick={() => onState(one.state)}>
+              {machine.settings.get(one.inside ?? '')?.setting.label ?? one.inside}
+            </button>
+          ))}
+        </fieldset>
+      )}
       {unknown && (
         <Notice kind="watch">
           <b>No screen of this device reads “{typed.trim()}”.</b> Look at the plate once more: it may be another version, or

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { safetyRefusal } from './safetyDevices.ts'
+import { NEVER_STOOD_IN, STAND_IN_PARTS, safetyRefusal } from './safetyDevices.ts'
 
 describe('safety devices', () => {
   it.each([
@@ -42,4 +42,11 @@ describe('safety devices', () => {
     'static pressure probe',
     'pan of the humidifier',
   ])('“%s” is none', (text) => expect(safetyRefusal(text)).toBeNull())
+})
+
+describe('parts that something may stand in for', () => {
+  it('are none that the second net of words would refuse, and every safety is one that it does', () => {
+    for (const words of Object.values(STAND_IN_PARTS)) expect([words, safetyRefusal(words)]).toEqual([words, null])
+    for (const words of NEVER_STOOD_IN) expect([words, safetyRefusal(words)?.ok]).toEqual([words, false])
+  })
 })

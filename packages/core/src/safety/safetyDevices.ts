@@ -29,3 +29,34 @@ export function safetyRefusal(text: string): Refusal | null {
   if (!named) return null
   return refuse('safety-device', { device: named[1] ?? '' })
 }
+
+/** Parts that something else may stand in for until the right one comes: what they do can be missed for some days. */
+export const STAND_IN_PARTS = {
+  controller: 'thermostat or controller',
+  sensor: 'temperature or humidity sensor',
+  motor: 'blower or fan motor',
+  drive: 'motor drive',
+  damper: 'damper or its actuator',
+  board: 'control board',
+  relay: 'relay or contactor',
+  valve: 'reversing or zone valve',
+  signal: 'signal or capacity input',
+  filter: 'filter',
+  other: 'another part that protects nobody',
+} as const
+export type StandInPart = keyof typeof STAND_IN_PARTS
+
+/** Parts that protect people and property: nothing ever stands in for one, so none of them can be chosen. */
+export const NEVER_STOOD_IN = [
+  'high-temperature limit',
+  'float or condensate switch',
+  'flame sensor or roll-out switch',
+  'pressure switch',
+  'low-water cut-off',
+  'fusible link',
+  'fuse, breaker or disconnect',
+  'door switch or interlock',
+  'smoke or carbon-monoxide detector',
+  'freeze-stat or other cut-out',
+  'gas valve',
+] as const

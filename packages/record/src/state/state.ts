@@ -1,4 +1,4 @@
-import type { Bridge, InstrumentMeasure, OutletKind, Place, RoomKind, SystemKind, Wire } from '@ingle/core'
+import type { Bridge, InstrumentMeasure, OutletKind, Place, RoomKind, StandInPart, SystemKind, Wire } from '@ingle/core'
 import type {
   ChangeId,
   FixId,
@@ -318,6 +318,8 @@ interface ItemState {
 /** Something that stands in for the right part. In place until it is undone, whoever answers for it. */
 export interface FixState {
   id: FixId
+  /** The kind of part that it stands in for. */
+  part?: StandInPart
   visitId: VisitId
   systemId: SystemId
   at: string

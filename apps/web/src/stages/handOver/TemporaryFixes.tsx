@@ -1,4 +1,5 @@
 import { fixesInPlace } from '@ingle/bench'
+import { NEVER_STOOD_IN, STAND_IN_PARTS, type StandInPart } from '@ingle/core'
 import type { FixId, FixState } from '@ingle/record'
 import { PeopleAnswer } from '@ingle/record/wire'
 import { useEffect, useState } from 'react'
@@ -21,17 +22,20 @@ export function TemporaryFixes() {
   const photos = usePhotos(desk, state.id)
   const [adding, setAdding] = useState(false)
   const [typed, setTyped] = useState(EMPTY)
+  const [part, setPart] = useState<StandInPart | ''>('')
   const [wrong, setWrong] = useState<string | null>(null)
   const fixes = fixesInPlace(state, system.id)
   const put = async () => {
+    if (part === '') return setWrong('Choose for what kind of part it stands in.')
     const fixId = newId<FixId>()
     const kept = await photos.keep()
     const written = await write([
-      { kind: 'fix.put', body: { ...at, fixId, ...typed } },
+      { kind: 'fix.put', body: { ...at, fixId, part, ...typed } },
       ...kept.map((photo) => ({ kind: 'photo.add' as const, body: { ...at, fixId, ...photo } })),
     ])
     if (!written.ok) return setWrong(`${written.reason} ${written.remedy}`)
     setTyped(EMPTY)
+    setPart('')
     photos.clear()
     setWrong(null)
     setAdding(false)
@@ -63,13 +67,35 @@ export function TemporaryFixes() {
           }}
         >
           {line('what', 'What was put in, locked or bridged', 'S0 thermostat')}
+          <label className="block">
+            <span className="soft text-[13px] block mb-0.5">For what kind of part it stands in</span>
+            <select className="select w-full" value={part} onChange={(event) => setPart(event.target.value as StandInPart | '')}>
+              <option value="">choose …</option>
+              {Object.entries(STAND_IN_PARTS).map(([id, words]) => (
+                <option key={id} value={id}>
+                  {words}
+                </option>
+              ))}
+              <optgroup label="Never: they protect people">
+                {NEVER_STOOD_IN.map((words) => (
+                  <option key={words} disabled>
+                    {words}
+                  </option>
+                ))}
+              </optgroup>
+            </select>
+          </label>
           {line('instead', 'Instead of what', 'economizer controller')}
           {line('cannot', 'What it cannot do', 'cool with outdoor air')}
           {line('undo', 'How to undo it', 'swap the base, move Y1 back')}
           {(wrong ?? photos.wrong) && <Notice kind="wrong">{wrong ?? photos.wrong}</Notice>}
           <div className="flex flex-wrap gap-2">
             <PhotoButton count={photos.photos.length} onTake={(files) => void photos.take(files)} />
-            <button type="submit" className="btn btn-neutral" disabled={Object.values(typed).some((one) => one.trim() === '')}>
+            <button
+              type="submit"
+              className="btn btn-neutral"
+              disabled={part === '' || Object.values(typed).some((one) => one.trim() === '')}
+            >
               Write it down
             </button>
             <button type="button" className="btn" onClick={() => setAdding(false)}>

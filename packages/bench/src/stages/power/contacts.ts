@@ -9,11 +9,9 @@ export const inputRows = ({ ledger }: VisitView): LedgerRow[] => ledger.filter((
 /** The number of an input, as in `input.function.1`. */
 export const inputNumber = (row: LedgerRow): string => row.id.split('.').at(-1) ?? '1'
 
-/** Units that a trip may reach: all of the site, or a group of twins that is larger still. */
-function unitsAlong({ state }: VisitView): number {
-  const group = state.twins.find((one) => one.systemIds.length > 1)
-  return Math.max(state.systems.length, group?.systemIds.length ?? 1)
-}
+/** Units that a trip may reach: those that hang together with this one. Others on the site have nothing to do with it. */
+const unitsAlong = ({ state, system }: VisitView): number =>
+  state.twins.find((one) => one.systemIds.includes(system.id))?.systemIds.length ?? 1
 
 interface JudgedContact {
   number: string

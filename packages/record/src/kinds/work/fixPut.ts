@@ -1,6 +1,6 @@
 import 'reflect-metadata'
-import { safetyRefusal } from '@ingle/core'
-import { IsNotEmpty, IsString, IsUUID, MaxLength } from 'class-validator'
+import { STAND_IN_PARTS, type StandInPart, safetyRefusal } from '@ingle/core'
+import { IsIn, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import type { FixId } from '../../ids.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
@@ -10,6 +10,8 @@ class FixPut extends OnVisit {
   @IsUUID() fixId!: FixId
   /** What was put in, locked or bridged. */
   @IsString() @IsNotEmpty() @MaxLength(200) what!: string
+  /** The kind of part that it stands in for; a safety is none of them. Absent in records of before it was asked. */
+  @IsOptional() @IsIn(Object.keys(STAND_IN_PARTS)) part?: StandInPart
   /** For what it stands in. */
   @IsString() @IsNotEmpty() @MaxLength(200) instead!: string
   @IsString() @IsNotEmpty() @MaxLength(400) cannot!: string
@@ -23,8 +25,8 @@ export const fixPut = kind('fix.put', {
   makes: ({ fixId }) => [fixId],
   doubts: ({ what, instead }) => safetyRefusal(instead) ?? safetyRefusal(what),
   fold({ site }, { at, by, body }) {
-    const { fixId: id, visitId, systemId, what, instead, cannot, undo } = body
-    const put = { id, visitId, systemId, at, by, what, instead, cannot, undo }
+    const { fixId: id, visitId, systemId, part, what, instead, cannot, undo } = body
+    const put = { id, visitId, systemId, at, by, ...(part && { part }), what, instead, cannot, undo }
     site.fixes.push({ ...put, photos: [], undone: null, handedOn: null })
   },
 })
