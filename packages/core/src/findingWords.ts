@@ -265,6 +265,14 @@ export const found = finding({
     'Two transformers are tied together: out of step they make up to 48 V, and a circuit that is switched off is fed back.',
     'Part the two power conductors: each to its own power terminal.',
   ],
+  'emergency-on-nothing': [
+    'Emergency heat comes out on E, and E is on nothing: when the heat pump is out, nothing heats.',
+    'Bridge E to AUX at the controller, or give E a conductor of its own to the heater.',
+  ],
+  'dual-fuel-together': [
+    'On “{call}” the furnace and the compressor heat at once: the coil lies over the flame, and its pressure rises until a switch opens.',
+    'Take one of them off that call; a kit or a setting for dual fuel keeps them apart. Nothing heats until that is so.',
+  ],
   'bridge-missing': [
     'The bridge between Rc and Rh is missing: one transformer feeds both, and {dead} gets no power.',
     'Put a bridge between Rc and Rh at the controller.',

@@ -229,6 +229,7 @@ export {
   type End,
   endWord,
   equipmentBoards,
+  isPump,
   SYSTEM_KIND_WORDS,
   SYSTEM_KINDS,
   type SystemKind,

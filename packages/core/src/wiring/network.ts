@@ -1,8 +1,10 @@
 import {
+  auxOnController,
   type Board,
   cools,
   type End,
   equipmentBoards,
+  isPump,
   powerFor,
   type Terminal,
   terminalsOf,
@@ -11,7 +13,7 @@ import {
   type WiringSystem,
 } from './wiring.ts'
 
-export const CALLS = ['off', 'fan', 'cool-1', 'cool-2', 'heat-1', 'heat-2', 'emergency'] as const
+export const CALLS = ['off', 'fan', 'cool-1', 'cool-2', 'heat-1', 'heat-2', 'heat-aux', 'defrost', 'emergency'] as const
 export type Call = (typeof CALLS)[number]
 export const CALL_WORDS: Readonly<Record<Call, string>> = {
   off: 'nothing called',
@@ -20,6 +22,8 @@ export const CALL_WORDS: Readonly<Record<Call, string>> = {
   'cool-2': 'cooling, second stage',
   'heat-1': 'heating',
   'heat-2': 'heating, second stage',
+  'heat-aux': 'heating, with auxiliary heat',
+  defrost: 'defrost',
   emergency: 'auxiliary heat alone',
 }
 
@@ -43,7 +47,7 @@ interface CallOutcome {
 /** Calls that this kind of system has. */
 export function callsOf(system: WiringSystem): Call[] {
   const { kind, heatStages, coolStages } = system
-  const pump = kind === 'heat-pump'
+  const pump = isPump(system)
   return CALLS.filter((call) => {
     switch (call) {
       case 'off':
@@ -56,7 +60,10 @@ export function callsOf(system: WiringSystem): Call[] {
       case 'heat-1':
         return pump || (kind !== 'cool-only' && heatStages > 0)
       case 'heat-2':
-        return pump ? coolStages > 1 || heatStages > 0 : kind !== 'cool-only' && heatStages > 1
+        return pump ? coolStages > 1 : kind !== 'cool-only' && heatStages > 1
+      case 'heat-aux':
+      case 'defrost':
+        return pump && heatStages > 0
       case 'emergency':
         return pump && heatStages > 0
       default:
@@ -68,12 +75,14 @@ export function callsOf(system: WiringSystem): Call[] {
 /** The contacts that the controller closes for a call: from a power terminal to others. */
 function contacts(system: WiringSystem, call: Call): [Terminal, Terminal[]][] {
   const [cool, heat] = [powerFor(system, 'cool'), powerFor(system, 'heat')]
-  const pump = system.kind === 'heat-pump'
+  const pump = isPump(system)
   const valve = (mode: 'cool' | 'heat'): Terminal[] => {
     if (!pump) return []
     if (system.controller.valve === 'O/B') return (system.controller.valveSet ?? system.reversing) === mode ? ['OB'] : []
     return [mode === 'cool' ? 'O' : 'B']
   }
+  /** The second stage of what heats beside the compressor. */
+  const second: Terminal[] = system.heatStages > 1 ? ['W2'] : []
   // Gas brings its own fan; an electric heater has to be blown.
   const blown: Terminal[] = system.kind === 'electric' ? ['G'] : []
   const heats = (...stages: Terminal[]): [Terminal, Terminal[]][] => [
@@ -91,18 +100,21 @@ function contacts(system: WiringSystem, call: Call): [Terminal, Terminal[]][] {
       return [[cool, ['Y1', 'Y2', 'G', ...valve('cool')]]]
     case 'heat-1':
       return pump ? [[cool, ['Y1', 'G', ...valve('heat')]]] : heats('W1')
-    case 'heat-2': {
-      if (!pump) return heats('W1', 'W2')
-      const second: Terminal[] = system.coolStages > 1 ? ['Y2'] : []
+    case 'heat-2':
+      return pump ? [[cool, ['Y1', 'Y2', 'G', ...valve('heat')]]] : heats('W1', 'W2')
+    case 'heat-aux':
+      // The furnace takes over: its heat over a coil that heats as well would open the high-pressure switch.
+      if (system.kind === 'dual-fuel') return [[heat, [auxOnController(system), ...second]]]
       return [
-        [cool, ['Y1', ...second, 'G', ...valve('heat')]],
-        [heat, system.heatStages > 0 ? ['W1', ...(system.heatStages > 1 ? (['W2'] as const) : [])] : []],
+        [cool, ['Y1', ...(system.coolStages > 1 ? (['Y2'] as const) : []), 'G', ...valve('heat')]],
+        [heat, [auxOnController(system), ...second]],
       ]
-    }
+    case 'defrost':
+      return [[cool, ['Y1', 'G', ...valve('heat')]]]
     case 'emergency':
       return [
-        [heat, ['W1', ...(system.heatStages > 1 ? (['W2'] as const) : [])]],
-        [cool, ['G']],
+        [heat, [system.controller.aux === 'AUX and E' ? 'E' : 'W1', ...second]],
+        [cool, system.kind === 'dual-fuel' ? [] : ['G']],
       ]
     default:
       return []
@@ -156,6 +168,9 @@ export function outcomeOf(system: WiringSystem, wiring: Wiring, call: Call): Cal
   if (awake)
     for (const [from, to] of contacts(system, call))
       for (const one of to) net.join(Net.key('controller', from), Net.key('controller', one))
+  // While it defrosts the outdoor board turns the valve over and calls for heat indoors by itself.
+  const defrosts = call === 'defrost'
+  if (awake && defrosts) net.join(hot('equipment'), Net.key('equipment', 'W1'))
   const shorted = boards.filter((board) => net.joined(hot(board), back(board)))
   const tied = boards.length > 1 && (net.joined(hot('equipment'), hot('second')) || net.joined(hot('equipment'), back('second')))
   const alive = boards.filter((board) => !shorted.includes(board))
@@ -167,8 +182,8 @@ export function outcomeOf(system: WiringSystem, wiring: Wiring, call: Call): Cal
   const runs = (terminal: Terminal): boolean =>
     alive.some((board) => terminalsOf(system, board).includes(terminal) && net.joined(Net.key(board, terminal), hot(board)))
   const compressor = runs('Y1') ? (runs('Y2') ? 2 : 1) : 0
-  const energised = system.kind === 'heat-pump' && runs(valveOnEquipment(system))
-  const cooling = system.kind !== 'heat-pump' || energised === (system.reversing === 'cool')
+  const energised = isPump(system) && runs(valveOnEquipment(system))
+  const cooling = defrosts || !isPump(system) || energised === (system.reversing === 'cool')
   const heat = runs('W1') ? (runs('W2') ? 2 : 1) : 0
   return {
     call,
@@ -176,7 +191,7 @@ export function outcomeOf(system: WiringSystem, wiring: Wiring, call: Call): Cal
     compressor,
     mode: compressor === 0 ? null : cooling ? 'cools' : 'heats',
     heat,
-    fan: runs('G') || (system.kind === 'furnace' && heat > 0),
+    fan: runs('G') || ((system.kind === 'furnace' || system.kind === 'dual-fuel') && heat > 0),
     awake: awake && alive.length > 0,
     short: shorted.length > 0,
     tied,

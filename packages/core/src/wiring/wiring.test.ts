@@ -6,6 +6,7 @@ import { callsOf, outcomeOf, runsWords, truthTable } from './network.ts'
 import {
   type Bridge,
   equipmentBoards,
+  isPump,
   SYSTEM_KINDS,
   TERMINALS,
   terminalsOf,
@@ -50,7 +51,12 @@ describe('the calls of a system', () => {
   it.each([
     [{ kind: 'heat-pump', heatStages: 0, coolStages: 1 }, ['off', 'fan', 'cool-1', 'heat-1']],
     [{ kind: 'heat-pump', heatStages: 0, coolStages: 2 }, ['off', 'fan', 'cool-1', 'cool-2', 'heat-1', 'heat-2']],
-    [{ kind: 'heat-pump', heatStages: 1, coolStages: 1 }, ['off', 'fan', 'cool-1', 'heat-1', 'heat-2', 'emergency']],
+    [{ kind: 'heat-pump', heatStages: 1, coolStages: 1 }, ['off', 'fan', 'cool-1', 'heat-1', 'heat-aux', 'defrost', 'emergency']],
+    [
+      { kind: 'heat-pump', heatStages: 1, coolStages: 2 },
+      ['off', 'fan', 'cool-1', 'cool-2', 'heat-1', 'heat-2', 'heat-aux', 'defrost', 'emergency'],
+    ],
+    [{ kind: 'dual-fuel', heatStages: 1, coolStages: 1 }, ['off', 'fan', 'cool-1', 'heat-1', 'heat-aux', 'defrost', 'emergency']],
     [{ kind: 'furnace', heatStages: 1, coolStages: 1 }, ['off', 'fan', 'cool-1', 'heat-1']],
     [{ kind: 'furnace', heatStages: 2, coolStages: 2 }, ['off', 'fan', 'cool-1', 'cool-2', 'heat-1', 'heat-2']],
     [{ kind: 'cool-only', heatStages: 2, coolStages: 1 }, ['off', 'fan', 'cool-1']],
@@ -111,8 +117,9 @@ const systems = fc
     splitPower: fc.boolean(),
     power: fc.constantFrom('common' as const, 'battery' as const),
     valve: fc.constantFrom('O and B' as const, 'O/B' as const),
+    aux: fc.constantFrom('W' as const, 'AUX and E' as const),
   })
-  .map(({ kind, heatStages, coolStages, two, reversing, splitPower, power, valve }): WiringSystem => {
+  .map(({ kind, heatStages, coolStages, two, reversing, splitPower, power, valve, aux }): WiringSystem => {
     // Two transformers need heat and cooling apart, and a controller with two power terminals.
     const apart = two && (kind === 'furnace' || kind === 'electric')
     return {
@@ -121,7 +128,7 @@ const systems = fc
       coolStages: kind === 'heat-only' ? 0 : coolStages,
       transformers: apart ? 2 : 1,
       reversing,
-      controller: { splitPower: splitPower || apart, power, valve, valveSet: null },
+      controller: { splitPower: splitPower || apart, power, valve, valveSet: null, aux },
     }
   })
 
@@ -139,7 +146,15 @@ describe('any system wired as it is wanted', () => {
           if (call.startsWith('cool'))
             expect(outcome).toMatchObject({ mode: 'cools', compressor: call === 'cool-2' ? 2 : 1, heat: 0, fan: true })
           if (call === 'heat-1')
-            expect(one.kind === 'heat-pump' ? outcome.mode === 'heats' && outcome.heat === 0 : outcome.heat === 1).toBe(true)
+            expect(isPump(one) ? outcome.mode === 'heats' && outcome.heat === 0 : outcome.heat === 1).toBe(true)
+          if (call === 'heat-2' && isPump(one)) expect(outcome).toMatchObject({ compressor: 2, mode: 'heats', heat: 0 })
+          if (call === 'heat-aux')
+            expect(outcome).toMatchObject(
+              one.kind === 'dual-fuel'
+                ? { compressor: 0, heat: one.heatStages, fan: true }
+                : { compressor: one.coolStages, mode: 'heats', heat: one.heatStages },
+            )
+          if (call === 'defrost') expect(outcome).toMatchObject({ compressor: 1, mode: 'cools', fan: true })
           if (call === 'emergency') expect(outcome).toMatchObject({ compressor: 0, fan: true })
         }
       }),
@@ -184,6 +199,33 @@ describe('any system wired as it is wanted', () => {
         for (const finding of found) expect(finding.mend.length).toBeGreaterThan(10)
       }),
     )
+  })
+})
+
+describe('heat beside a compressor', () => {
+  it('a furnace never runs with it: a conductor that joins their calls is a danger', () => {
+    const dual = system({ kind: 'dual-fuel', heatStages: 1 })
+    expect(runsWords(outcomeOf(dual, wantedWiring(dual), 'heat-aux'))).toBe('heat, fan')
+    const right = wantedWiring(dual)
+    const joined = { ...right, bridges: [...right.bridges, { board: 'controller' as const, a: 'Y1' as const, b: 'W1' as const }] }
+    const [first] = wiringFindings(dual, joined, null)
+    expect(first).toMatchObject({ key: 'dual-fuel-together', danger: true })
+    // An electric heater may run beside the compressor.
+    const pump = system({ heatStages: 1 })
+    expect(wiringFindings(pump, wantedWiring(pump), null)).toEqual([])
+  })
+  it('emergency heat on an E that goes nowhere is found, and bridged', () => {
+    const pump = system({ heatStages: 1 }, { aux: 'AUX and E' })
+    const right = wantedWiring(pump)
+    expect(right.bridges).toContainEqual({ board: 'controller', a: 'AUX', b: 'E' })
+    const bare = { ...right, bridges: right.bridges.filter((one) => one.a !== 'AUX') }
+    const [first] = wiringFindings(pump, bare, null)
+    expect(first?.key).toBe('emergency')
+    expect(runsWords(outcomeOf(pump, bare, 'emergency'))).toBe('fan')
+    expect(runsWords(outcomeOf(pump, mended(bare, first?.does ?? []), 'emergency'))).toBe('heat, fan')
+    // A conductor of its own does as well.
+    const own = { ...bare, wires: [...bare.wires, wire('brown', 'E', 'W1')] }
+    expect(wiringFindings(pump, own, null).map((one) => one.key)).toEqual([])
   })
 })
 
@@ -267,7 +309,7 @@ it('every terminal of every strip has its word, and no call is offered that the 
     fc.property(systems, (one) => {
       for (const board of ['controller', ...equipmentBoards(one)] as const)
         for (const terminal of terminalsOf(one, board)) expect(TERMINALS).toContain(terminal)
-      expect(callsOf(one).includes('emergency')).toBe(one.kind === 'heat-pump')
+      expect(callsOf(one).includes('emergency')).toBe(isPump(one))
       if (one.kind === 'heat-only') expect(callsOf(one)).not.toContain('cool-1')
     }),
   )

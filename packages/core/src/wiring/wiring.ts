@@ -1,6 +1,6 @@
 /** Low-voltage control wiring: terminals by the letters in common use, the conductors that a kind of system wants. */
 
-export const TERMINALS = ['R', 'Rc', 'Rh', 'C', 'Y1', 'Y2', 'W1', 'W2', 'G', 'O', 'B', 'OB'] as const
+export const TERMINALS = ['R', 'Rc', 'Rh', 'C', 'Y1', 'Y2', 'W1', 'W2', 'AUX', 'E', 'G', 'O', 'B', 'OB'] as const
 export type Terminal = (typeof TERMINALS)[number]
 
 export const TERMINAL_WORDS: Readonly<Record<Terminal, string>> = {
@@ -12,6 +12,8 @@ export const TERMINAL_WORDS: Readonly<Record<Terminal, string>> = {
   Y2: 'compressor, second stage',
   W1: 'heat, first stage',
   W2: 'heat, second stage',
+  AUX: 'auxiliary heat',
+  E: 'auxiliary heat alone, when the heat pump is out',
   G: 'fan',
   O: 'reversing valve, live in cooling',
   B: 'reversing valve, live in heating',
@@ -22,10 +24,11 @@ export const TERMINAL_WORDS: Readonly<Record<Terminal, string>> = {
 export const BOARDS = ['controller', 'equipment', 'second'] as const
 export type Board = (typeof BOARDS)[number]
 
-export const SYSTEM_KINDS = ['heat-pump', 'furnace', 'electric', 'cool-only', 'heat-only'] as const
+export const SYSTEM_KINDS = ['heat-pump', 'dual-fuel', 'furnace', 'electric', 'cool-only', 'heat-only'] as const
 export type SystemKind = (typeof SYSTEM_KINDS)[number]
 export const SYSTEM_KIND_WORDS: Readonly<Record<SystemKind, string>> = {
   'heat-pump': 'heat pump',
+  'dual-fuel': 'heat pump with a furnace',
   furnace: 'furnace with cooling',
   electric: 'electric heat with cooling',
   'cool-only': 'cooling only',
@@ -50,8 +53,16 @@ export interface WiringSystem {
     valve: 'O and B' | 'O/B'
     /** What the one terminal is set to; null: not looked at. */
     valveSet: 'cool' | 'heat' | null
+    /** How a controller for heat pumps names its auxiliary heat: W1, or AUX with an E beside it. */
+    aux?: 'W' | 'AUX and E'
   }
 }
+
+/** A compressor that heats too: with a reversing valve, whatever heats beside it. */
+export const isPump = ({ kind }: Pick<WiringSystem, 'kind'>): boolean => kind === 'heat-pump' || kind === 'dual-fuel'
+/** Auxiliary heat as this controller names it. */
+export const auxOnController = (system: WiringSystem): Terminal => (hasAux(system) ? 'AUX' : 'W1')
+const hasAux = (system: WiringSystem): boolean => isPump(system) && system.controller.aux === 'AUX and E'
 
 export interface End {
   board: Board
@@ -102,7 +113,7 @@ const coolBoard = (system: WiringSystem): Board => (system.transformers === 2 ? 
 /** The terminals of a strip, in their order. */
 export function terminalsOf(system: WiringSystem, board: Board): Terminal[] {
   const { splitPower, valve } = system.controller
-  const pump = system.kind === 'heat-pump'
+  const pump = isPump(system)
   if (board === 'controller')
     return [
       ...(splitPower ? (['Rc', 'Rh'] as const) : (['R'] as const)),
@@ -110,7 +121,7 @@ export function terminalsOf(system: WiringSystem, board: Board): Terminal[] {
       'G',
       'Y1',
       'Y2',
-      'W1',
+      ...(hasAux(system) ? (['AUX', 'E'] as const) : (['W1'] as const)),
       'W2',
       ...(valve === 'O/B' ? (['OB'] as const) : (['O', 'B'] as const)),
     ]
@@ -145,14 +156,18 @@ export function wantedWires(system: WiringSystem): WantedWire[] {
     add('Y1', at(cool, 'Y1'), 'Compressor.')
     if (system.coolStages > 1) add('Y2', at(cool, 'Y2'), 'Second stage of the compressor.')
   }
-  if (system.kind === 'heat-pump')
+  if (isPump(system))
     add(
       valveOnController(system),
       at('equipment', valveOnEquipment(system)),
       `Reversing valve, live in ${system.reversing === 'cool' ? 'cooling' : 'heating'} on this equipment.`,
     )
   if (heatsByItself(system)) {
-    add('W1', at('equipment', 'W1'), system.kind === 'heat-pump' ? 'Auxiliary heat.' : 'Heat.')
+    add(
+      auxOnController(system),
+      at('equipment', 'W1'),
+      system.kind === 'heat-pump' ? 'Auxiliary heat.' : system.kind === 'dual-fuel' ? 'The furnace.' : 'Heat.',
+    )
     if (system.heatStages > 1) add('W2', at('equipment', 'W2'), 'Second stage of heat.')
   }
   return out
@@ -162,6 +177,13 @@ export function wantedWires(system: WiringSystem): WantedWire[] {
 export const wantsBridge = (system: WiringSystem): boolean =>
   system.controller.splitPower && system.transformers === 1 && heatsByItself(system)
 
+/** Bridges at the controller that this kind of system wants. */
+export const wantedBridges = (system: WiringSystem): Bridge[] => [
+  ...(wantsBridge(system) ? [{ board: 'controller' as const, a: 'Rc' as const, b: 'Rh' as const }] : []),
+  // Emergency heat comes out on E: without a conductor of its own it goes along with the auxiliary heat.
+  ...(hasAux(system) && heatsByItself(system) ? [{ board: 'controller' as const, a: 'AUX' as const, b: 'E' as const }] : []),
+]
+
 /** The wiring as it should be, with the conductors named by what they carry. */
 export function wantedWiring(system: WiringSystem): Wiring {
   return {
@@ -170,6 +192,6 @@ export function wantedWiring(system: WiringSystem): Wiring {
       controller: one.controller,
       equipment: one.equipment,
     })),
-    bridges: wantsBridge(system) ? [{ board: 'controller', a: 'Rc', b: 'Rh' }] : [],
+    bridges: wantedBridges(system),
   }
 }

@@ -1,12 +1,13 @@
 import { found } from '../findingWords.ts'
 import { refuse } from '../refusals.ts'
 import type { Found, Refusal } from '../result.ts'
-import { joinedAtRest } from './network.ts'
+import { CALL_WORDS, callsOf, joinedAtRest, outcomeOf } from './network.ts'
 import {
   type Bridge,
   type End,
   endWord,
   equipmentBoards,
+  isPump,
   sameEnd,
   TERMINAL_WORDS,
   terminalsOf,
@@ -15,6 +16,7 @@ import {
   type Wire,
   type Wiring,
   type WiringSystem,
+  wantedBridges,
   wantedWires,
   wantsBridge,
 } from './wiring.ts'
@@ -44,7 +46,14 @@ export function wiringFindings(system: WiringSystem, wiring: Wiring, cable: numb
   const wanted = wantedWires(system)
   const begun = wiring.wires.length > 0 || wiring.bridges.length > 0
   const out = begun
-    ? [...joins(system, wiring), ...bridge(system, wiring), ...reversing(system, wiring), ...missing(system, wiring)]
+    ? [
+        ...joins(system, wiring),
+        ...together(system, wiring),
+        ...bridge(system, wiring),
+        ...emergency(system, wiring),
+        ...reversing(system, wiring),
+        ...missing(system, wiring),
+      ]
     : []
   if (cable !== null && cable < wanted.length)
     out.push({
@@ -114,9 +123,48 @@ function bridge(system: WiringSystem, wiring: Wiring): WiringFinding[] {
   ]
 }
 
+/** Emergency heat that comes out on a terminal with nothing on it. */
+function emergency(system: WiringSystem, wiring: Wiring): WiringFinding[] {
+  const wanted = wantedBridges(system).find((one) => one.a === 'AUX')
+  const aux = end('controller', 'AUX')
+  const e = end('controller', 'E')
+  const hasOwn = wiring.wires.some((one) => one.controller === 'E' && one.equipment !== null)
+  if (!wanted || hasOwn || joinedAtRest(wiring, aux, e)) return []
+  return [
+    {
+      key: 'emergency',
+      danger: false,
+      ...found('emergency-on-nothing'),
+      ends: [e],
+      does: [{ do: 'bridge', bridge: wanted, there: true }],
+    },
+  ]
+}
+
+/** A furnace and a compressor that heat at once: the coil is over the flame. */
+function together(system: WiringSystem, wiring: Wiring): WiringFinding[] {
+  if (system.kind !== 'dual-fuel') return []
+  const call = (['heat-1', 'heat-2', 'heat-aux', 'emergency'] as const)
+    .filter((one) => callsOf(system).includes(one))
+    .find((one) => {
+      const { compressor, heat } = outcomeOf(system, wiring, one)
+      return compressor > 0 && heat > 0
+    })
+  if (!call) return []
+  return [
+    {
+      key: 'dual-fuel-together',
+      danger: true,
+      ...found('dual-fuel-together', { call: CALL_WORDS[call] }),
+      ends: [end('equipment', 'Y1'), end('equipment', 'W1')],
+      does: [],
+    },
+  ]
+}
+
 /** The valve switched in the mode in which this equipment wants it at rest. */
 function reversing(system: WiringSystem, wiring: Wiring): WiringFinding[] {
-  if (system.kind !== 'heat-pump') return []
+  if (!isPump(system)) return []
   const valve = end('equipment', valveOnEquipment(system))
   const wants = system.reversing === 'cool' ? 'cooling' : 'heating'
   const wrong = (words: Found, does: WiringMend[]): WiringFinding[] => [

@@ -187,6 +187,7 @@ interface WiringFacts {
   splitPower?: boolean
   controllerPower?: 'common' | 'battery'
   valve?: 'O and B' | 'O/B'
+  aux?: 'W' | 'AUX and E'
   /** Conductors of the cable, counted. */
   cable?: number
 }

@@ -1,4 +1,4 @@
-import { SYSTEM_KIND_WORDS, SYSTEM_KINDS, type WiringSystem } from '@ingle/core'
+import { isPump, SYSTEM_KIND_WORDS, SYSTEM_KINDS, type WiringSystem } from '@ingle/core'
 import { SelectField } from '../../kit/Field.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -20,7 +20,9 @@ export function KindFields({ kind }: { kind: WiringSystem }) {
         onSave={(value) => set({ kind: value })}
       />
       <SelectField
-        label={kind.kind === 'heat-pump' ? 'Stages of auxiliary heat' : 'Stages of heat'}
+        label={
+          isPump(kind) ? (kind.kind === 'dual-fuel' ? 'Stages of the furnace' : 'Stages of auxiliary heat') : 'Stages of heat'
+        }
         value={String(kind.heatStages)}
         options={stages}
         onSave={(value) => set({ heatStages: Number(value) })}
@@ -40,7 +42,7 @@ export function KindFields({ kind }: { kind: WiringSystem }) {
         ]}
         onSave={(value) => set({ transformers: Number(value), ...(value === '2' && { splitPower: true }) })}
       />
-      {kind.kind === 'heat-pump' && (
+      {isPump(kind) && (
         <SelectField
           label="Reversing valve of the equipment"
           value={kind.reversing}
@@ -69,7 +71,7 @@ export function KindFields({ kind }: { kind: WiringSystem }) {
         ]}
         onSave={(value) => set({ controllerPower: value })}
       />
-      {kind.kind === 'heat-pump' && (
+      {isPump(kind) && (
         <SelectField
           label="Valve terminals at the controller"
           value={kind.controller.valve}
@@ -78,6 +80,17 @@ export function KindFields({ kind }: { kind: WiringSystem }) {
             ['O/B', 'one, O/B, that is set'],
           ]}
           onSave={(value) => set({ valve: value })}
+        />
+      )}
+      {isPump(kind) && (
+        <SelectField
+          label="Auxiliary heat at the controller"
+          value={kind.controller.aux ?? 'W'}
+          options={[
+            ['W', 'W1, W2'],
+            ['AUX and E', 'AUX, with an E'],
+          ]}
+          onSave={(value) => set({ aux: value })}
         />
       )}
       <SelectField

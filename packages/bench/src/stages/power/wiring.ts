@@ -80,12 +80,14 @@ export function wiringSystemOf(
       power: set.controllerPower ?? (controller?.keypad?.battery ? 'battery' : 'common'),
       valve: set.valve ?? (settable ? 'O/B' : 'O and B'),
       valveSet: valveSet === 'cool' || valveSet === 'heat' ? valveSet : null,
+      aux: set.aux ?? 'W',
     },
   }
 }
 
 function kindOf(devices: readonly SystemDevice[], told: string | null): SystemKind {
-  if (told === 'heat-pump' || told === 'furnace' || told === 'electric' || told === 'cool-only') return told
+  if (told === 'heat-pump' || told === 'dual-fuel' || told === 'furnace' || told === 'electric' || told === 'cool-only')
+    return told
   if (devices.some((one) => one.place === 'equipment' && one.profile.kind === 'furnace')) return 'furnace'
   return devices.some((one) => one.place === 'equipment' && one.profile.kind === 'rooftop') ? 'furnace' : 'heat-pump'
 }

@@ -17,6 +17,8 @@ class WiringSet extends OnVisit {
   @IsOptional() @IsBoolean() splitPower?: boolean
   @IsOptional() @IsIn(['common', 'battery']) controllerPower?: 'common' | 'battery'
   @IsOptional() @IsIn(['O and B', 'O/B']) valve?: 'O and B' | 'O/B'
+  /** How the controller names its auxiliary heat. */
+  @IsOptional() @IsIn(['W', 'AUX and E']) aux?: 'W' | 'AUX and E'
   /** Conductors of the cable, counted. */
   @IsOptional() @IsInt() @Min(0) @Max(40) cable?: number
 }
@@ -30,6 +32,7 @@ const fields = {
   splitPower: { says: 'split power terminals' },
   controllerPower: { says: 'controller power' },
   valve: { says: 'valve terminals' },
+  aux: { says: 'auxiliary heat on' },
   cable: { says: 'conductors' },
 } as const
 
@@ -49,6 +52,7 @@ export const wiringSet = kind('wiring.set', {
         'splitPower',
         'controllerPower',
         'valve',
+        'aux',
         'cable',
       ])
   },
