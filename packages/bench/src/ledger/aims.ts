@@ -45,8 +45,20 @@ export interface AimGround {
 }
 
 /** What the house rules of a system say for it. */
-export const ruledFor = (system: SystemState, devices: readonly SystemDevice[], climate: string): ReadonlyMap<string, RuledAim> =>
-  ruledAims(system.rules, { equipment: devices.map((one) => one.profile.kind), climate, wishes: system.wishes })
+export function ruledFor(system: SystemState, devices: readonly SystemDevice[], climate: string): ReadonlyMap<string, RuledAim> {
+  const ruled = ruledAims(system.rules, { equipment: devices.map((one) => one.profile.kind), climate, wishes: system.wishes })
+  if (!bringsOutdoorAir(devices)) return ruled
+  return new Map([...ruled].filter(([role, { value }]) => !STOPS_THE_FAN[role]?.includes(value)))
+}
+
+/** Where outdoor air comes with the fan, no rule of comfort stops it: ventilation is the code's, not the crew's. */
+const STOPS_THE_FAN: Readonly<Record<string, readonly string[]>> = {
+  'fan.mode': ['auto'],
+  'fan.satisfied.heat': ['off'],
+  'fan.satisfied.cool': ['off'],
+}
+const bringsOutdoorAir = (devices: readonly SystemDevice[]): boolean =>
+  devices.some(({ profile }) => profile.settings.some(({ role }) => role?.startsWith('freshair.')))
 
 /** The aim of a row: given by hand before worked out, worked out before a house rule. Null when nothing says one. */
 export function aimOf(row: ResolvedSetting & { key: string }, ground: AimGround): Aim | null {

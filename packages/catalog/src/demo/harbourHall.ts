@@ -43,7 +43,9 @@ export function harbourChanges(now: Date): Change[] {
   writer.write('drive.set', {
     systemId,
     baseHz: 60,
-    minHz: 15,
+    minHz: 20,
+    plateAmps: 6.4,
+    baseAmps: 5.1,
     maxHz: 60,
     baseRpm: 985,
     baseFlowCfm: 3350,

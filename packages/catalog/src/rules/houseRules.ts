@@ -8,6 +8,11 @@ export const isDamp = (climate: string): boolean => DAMP.has(climate)
 
 export const WISHES = ['quiet', 'even temperature', 'no draught', 'dry air', 'low bills', 'air felt all the time'] as const
 
+/** Equipment that starts a compressor for its heat as well as for cooling. */
+const WITH_COMPRESSOR = ['air-handler', 'multi-room', 'rooftop']
+/** Equipment of buildings under a commercial energy code; a house under it is for whoever is there to say. */
+const COMMERCIAL = ['rooftop']
+
 const FLOW = { bandPct: 7, keepMass: true, maxFaceFpm: 700 }
 
 /**
@@ -123,11 +128,14 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
       { role: 'control.tightness', value: 'hard', why: 'it leans before the room drifts.' },
       { role: 'control.changeover', value: 'auto', why: 'the room is right on a mild day too.' },
       { role: 'control.changeover-band', value: '2', why: 'narrow enough to be felt as one temperature.' },
+      { role: 'control.changeover-band', value: '5', why: 'the commercial code asks for five.', when: { equipment: COMMERCIAL } },
+      { role: 'control.dead-band', value: '5', why: 'the commercial code asks for five.', when: { equipment: COMMERCIAL } },
+      { role: 'control.cycle-rate', value: '5', why: 'short calls keep it even.', when: { equipment: ['furnace'] } },
       {
         role: 'control.cycle-rate',
-        value: '6',
-        why: 'short calls keep it even.',
-        when: { equipment: ['furnace', 'thermostat'] },
+        value: '3',
+        why: 'a compressor wants twenty minutes between two starts.',
+        when: { equipment: WITH_COMPRESSOR },
       },
     ],
   },
@@ -139,7 +147,8 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
     aims: [
       { role: 'control.differential', value: '2.5', why: 'longer runs.' },
       { role: 'control.tightness', value: 'soft', why: 'it waits until it is needed.' },
-      { role: 'control.cycle-rate', value: '3', why: 'longer runs.' },
+      { role: 'control.cycle-rate', value: '3', why: 'longer runs.', when: { equipment: ['furnace', 'thermostat'] } },
+      { role: 'control.cycle-rate', value: '2', why: 'a start costs a compressor most.', when: { equipment: WITH_COMPRESSOR } },
       { role: 'control.min-on', value: '5', why: 'a start runs long enough to be worth it.' },
       { role: 'control.min-off', value: '5', why: 'pressures settle before the next start.' },
     ],

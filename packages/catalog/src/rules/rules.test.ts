@@ -211,6 +211,26 @@ const CASES: Record<string, { hits: Stands[]; misses: Stands[]; facts?: Partial<
       ['control.differential', '0.5'],
     ],
   },
+  'compressor-starts': {
+    hits: [['control.cycle-rate', '4']],
+    misses: [['control.cycle-rate', '3']],
+    facts: { equipment: ['air-handler'] },
+  },
+  'ventilation-stops': {
+    hits: [['fan.mode', 'auto']],
+    misses: [['fan.mode', 'on']],
+    facts: { equipment: ['rooftop'] },
+  },
+  'commercial-dead-band': {
+    hits: [['control.dead-band', '4']],
+    misses: [['control.dead-band', '5']],
+    facts: { equipment: ['rooftop'] },
+  },
+  'commercial-setback': {
+    hits: [['time.program', 'none']],
+    misses: [['time.program', 'weekday-weekend']],
+    facts: { equipment: ['rooftop'] },
+  },
   'second-stage-never': {
     hits: [['control.second-stage', 'never']],
     misses: [['control.second-stage', 'timed']],

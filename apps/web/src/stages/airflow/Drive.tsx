@@ -38,8 +38,12 @@ function Frequencies() {
   const { drive, save } = useDrive()
   const { valueFor, put } = useAims(DRIVE_SOURCE)
   const [wanted, setWanted] = useState<number | null>(picture.aimCfm)
-  const { fan, wanted: made, steps, offers, nearestHz: nearest, fixed, densityRatio, maxHz } = driveOf(visit, wanted)
-  const number = (key: 'baseHz' | 'minHz' | 'maxHz' | 'baseRpm' | 'basePowerW', label: string, hint: string) => (
+  const { fan, asks, overPlate, wanted: made, steps, offers, nearestHz: nearest, fixed, densityRatio } = driveOf(visit, wanted)
+  const number = (
+    key: 'baseHz' | 'minHz' | 'maxHz' | 'baseRpm' | 'basePowerW' | 'plateAmps' | 'baseAmps',
+    label: string,
+    hint: string,
+  ) => (
     <NumberField label={label} hint={hint} zero={key === 'minHz'} value={drive[key]} onSave={(value) => save({ [key]: value })} />
   )
   return (
@@ -73,9 +77,11 @@ function Frequencies() {
         />
         {number('basePowerW', 'Power there, W', 'from the display')}
         {number('baseRpm', 'Shaft there, rpm', 'by the tachometer')}
-        {number('baseHz', 'Base, Hz', '60')}
-        {number('minHz', 'Least, Hz', '0')}
-        {number('maxHz', 'Most, Hz', String(maxHz))}
+        {number('baseHz', 'Base, Hz', 'off the plate')}
+        {number('minHz', 'Least, Hz', 'from the maker')}
+        {number('maxHz', 'Most, Hz', 'as base')}
+        {number('plateAmps', 'Amps on the plate', '')}
+        {number('baseAmps', 'Amps read there', 'every phase, the most')}
         <QuantityField
           label="Wanted flow"
           quantity="flow"
@@ -87,8 +93,17 @@ function Frequencies() {
           }}
         />
       </div>
-      {!fan && (
-        <p className="soft text-[14px]">Measure the flow once at full speed: then every other speed follows on the same duct.</p>
+      {asks.length > 0 && (
+        <Notice kind="watch">
+          <b>{fan ? 'Still to be read:' : 'No speed can be promised yet.'}</b> {fan ? '' : 'It takes '}
+          {asks.join('; ')}.
+        </Notice>
+      )}
+      {overPlate && (
+        <Notice kind="wrong">
+          <b>At full speed the motor draws more than its plate allows.</b> Slow it down, and look for a belt or pulley that drives
+          the fan too fast; its overload protection stays as it is.
+        </Notice>
       )}
       {made && !made.ok && (
         <Notice kind="watch">

@@ -4,14 +4,13 @@ import { numberAt, rowFor } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { FAN_STEPS } from '../zones/zonedDuct.ts'
 
-const USUAL_HZ = 60
-
 interface DriveView {
   /** The fan at full speed; null until its flow there is known. */
   fan: DrivenFan | null
-  baseHz: number
-  minHz: number
-  maxHz: number
+  /** What is still to be read off the drive, the motor and its maker's sheet before a speed is promised. */
+  asks: string[]
+  /** The motor draws more than its plate allows; at full speed. */
+  overPlate: boolean
   /** Density now against the density that the figures hold at. */
   densityRatio: number
   /** The speed for the wanted flow. */
@@ -27,9 +26,15 @@ interface DriveView {
 /** What a drive makes of its fan, for a flow that somebody wants. */
 export function driveOf({ system, picture, ledger }: VisitView, wantedCfm: number | null): DriveView {
   const { drive } = system
-  const { baseFlowCfm, baseHz = USUAL_HZ, minHz = 0, maxHz = baseHz } = drive
+  const { baseFlowCfm, baseHz, minHz, maxHz = baseHz, plateAmps, baseAmps } = drive
+  const asks = [
+    ...(baseFlowCfm === undefined ? ['the flow at full speed, measured once'] : []),
+    ...(baseHz === undefined ? ['the base frequency, off the motor’s plate'] : []),
+    ...(minHz === undefined ? ['the least frequency that the motor may turn at, from its maker'] : []),
+    ...(plateAmps === undefined || baseAmps === undefined ? ['amps on the motor’s plate, and read at full speed'] : []),
+  ]
   const fan: DrivenFan | null =
-    baseFlowCfm === undefined
+    baseFlowCfm === undefined || baseHz === undefined || minHz === undefined || maxHz === undefined
       ? null
       : {
           baseHz,
@@ -47,9 +52,8 @@ export function driveOf({ system, picture, ledger }: VisitView, wantedCfm: numbe
   const offered = (fixed?.setting.values ?? []).map(Number).filter((hz) => Number.isFinite(hz) && hz > 0)
   return {
     fan,
-    baseHz,
-    minHz,
-    maxHz,
+    asks,
+    overPlate: plateAmps !== undefined && baseAmps !== undefined && baseAmps > plateAmps,
     densityRatio,
     wanted,
     fixed,

@@ -13,6 +13,9 @@ class DriveSet {
   @IsOptional() @IsNumber() @Min(0) @Max(400) minHz?: number
   @IsOptional() @IsNumber() @Min(10) @Max(400) maxHz?: number
   @IsOptional() @IsNumber() @Min(100) @Max(20_000) baseRpm?: number
+  /** On the motor's plate, and read at full speed. */
+  @IsOptional() @IsNumber() @Min(0.1) @Max(5000) plateAmps?: number
+  @IsOptional() @IsNumber() @Min(0.1) @Max(5000) baseAmps?: number
   @IsOptional() @IsNumber() @Min(1) @Max(500_000) baseFlowCfm?: number
   @IsOptional() @IsNumber() @Min(0.01) @Max(10) baseStaticInWc?: number
   @IsOptional() @IsNumber() @Min(1) @Max(500_000) basePowerW?: number
@@ -31,6 +34,8 @@ export const driveSet = bag('drive.set', {
     minHz: { says: 'least', unit: 'Hz' },
     maxHz: { says: 'most', unit: 'Hz' },
     baseRpm: { says: 'at full speed', unit: 'rpm' },
+    plateAmps: { says: 'amps on the motor’s plate', unit: 'A' },
+    baseAmps: { says: 'amps at full speed', unit: 'A' },
     baseFlowCfm: { says: 'flow at full speed', in: 'flow' },
     baseStaticInWc: { says: 'static at full speed', in: 'static' },
     basePowerW: { says: 'power at full speed', unit: 'W' },
