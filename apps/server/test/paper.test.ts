@@ -143,7 +143,7 @@ describe('sheets of a visit', () => {
     expect(metric.slice(0, at)).toMatch(/\d L\/s/)
     expect(metric.slice(0, at)).not.toMatch(/\d cfm|in\.wc|°F/)
     expect(metric.slice(at)).toContain('Formulas stand in inch-pound units')
-    expect(metric.slice(at)).toMatch(/→ 1,30\d cfm at 0\.47\s+61\d L\/s/)
+    expect(metric.slice(at)).toMatch(/→\s+1,30\d\s+cfm\s+at\s+0\.47\s+61\d\s+L\/s/)
   })
   it('are signed by the crew, and the card stays on one page', async () => {
     const card = await read('card.pdf')

@@ -3,6 +3,10 @@ import { finding } from '@ingle/core'
 /** Everything that a visit finds beside what core finds in its readings, and how it is said. */
 export const found = finding({
   // airflow
+  'flow-outside-aim': [
+    'The last measured flow is {flowCfm|flow} on {tap}, {off} {side} the aim of {aimCfm|flow}.',
+    'See the next move on the Airflow stage; where it has to stay like this, decide otherwise there, with the reason.',
+  ],
   'derate-unknown': [
     'The site lies at {altitudeFt|altitude} and nobody has said whether the burner was derated for it.',
     'Taken here: {pct}% less for each 1,000 ft. Read the conversion label beside the plate, or clock the meter; the local code’s rule goes first.',

@@ -7,5 +7,6 @@ export {
   type Seen,
 } from './library/search.ts'
 export { PROFILES, profileById } from './profiles/index.ts'
+export { tapSettings } from './profiles/tapSettings.ts'
 export { CLIMATES, HOUSE_RULES, isDamp, ruleById, WISHES } from './rules/houseRules.ts'
 export { SETTING_RULES } from './rules/settingRules.ts'

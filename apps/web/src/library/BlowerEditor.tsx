@@ -1,3 +1,5 @@
+import { tapSettings } from '@ingle/catalog'
+import { list } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import { ClipboardPaste, Trash2 } from 'lucide-react'
 import { useState } from 'react'
@@ -72,6 +74,8 @@ export function BlowerEditor() {
 
 function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower: Blower) => void }) {
   const { table, heaterKits } = blower
+  const { watch } = useFormContext<ProfileForm>()
+  const taps = tapSettings({ blower, settings: watch('settings'), kind: watch('kind') })
   const statics = table.staticsInWc ?? []
   const setFlow = (t: number, s: number, text: string) => {
     if (table.kind === 'constant-airflow')
@@ -130,6 +134,12 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
           </tbody>
         </table>
       </div>
+      {taps.length > 0 && (
+        <p className="soft text-[14px] mt-2">
+          No setting below says which {blower.tapWord} is used: the ledger then has {list(taps.map((one) => `“${one.label}”`))},
+          made from this table.
+        </p>
+      )}
       {heaterKits.length > 0 && (
         <ul className="mt-3 flex flex-col gap-1" aria-label="Heater kits">
           {heaterKits.map((kit, i) => (

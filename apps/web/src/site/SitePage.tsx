@@ -3,7 +3,7 @@ import { CLIMATES } from '@ingle/catalog'
 import { format } from '@ingle/core'
 import type { SiteId, SiteState, SystemId, VisitId } from '@ingle/record'
 import { FileDown, Play, Users } from 'lucide-react'
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { NotFound } from '../app/ErrorPage.tsx'
 import { AddLine } from '../kit/AddLine.tsx'
@@ -37,12 +37,13 @@ function SiteView({ state }: { state: SiteState }) {
     const written = await desk.write(state.id, [{ kind: 'site.set', body }])
     return refusalOf(written)
   }
+  const [reason, setReason] = useState('')
   const begin = async () => {
     const visitId = newId<VisitId>()
     const systemId = state.systems[0]?.id ?? newId<SystemId>()
     await desk.write(state.id, [
       ...(state.systems.length === 0 ? [{ kind: 'system.set' as const, body: { systemId, name: 'System 1' } }] : []),
-      { kind: 'visit.start', body: { visitId, reason: 'Visit' } },
+      { kind: 'visit.start', body: { visitId, reason: reason.trim() } },
     ])
     void navigate(`/sites/${state.id}/visits/${visitId}/systems/${systemId}/survey`)
   }
@@ -55,15 +56,33 @@ function SiteView({ state }: { state: SiteState }) {
           <div>
             <h1 className="text-2xl font-bold">{state.name}</h1>
             <p className="soft">
-              {state.place}
-              {state.altitudeKnown
-                ? ` · ${format('altitude', state.altitudeFt, units)}`
-                : ' · altitude not known, sea level taken'}
+              {[
+                state.place,
+                state.altitudeKnown ? format('altitude', state.altitudeFt, units) : 'altitude not known, sea level taken',
+              ]
+                .filter(Boolean)
+                .join(' · ')}
             </p>
           </div>
-          <button type="button" className="btn btn-primary ml-auto" onClick={() => void begin()}>
-            <Play size={17} aria-hidden="true" /> Begin a visit
-          </button>
+          <form
+            className="ml-auto flex flex-wrap gap-2"
+            onSubmit={(event) => {
+              event.preventDefault()
+              void begin()
+            }}
+          >
+            <input
+              className="input w-56"
+              aria-label="Why you are there"
+              placeholder="Why you are there"
+              maxLength={200}
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+            />
+            <button type="submit" className="btn btn-primary">
+              <Play size={17} aria-hidden="true" /> Begin a visit
+            </button>
+          </form>
         </div>
         <section aria-label="Visits" className="panel">
           <h2 className="font-bold px-4 pt-3 pb-2">Visits</h2>

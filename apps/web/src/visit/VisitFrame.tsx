@@ -70,7 +70,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
             <div className="soft text-[13px] leading-snug mt-1">
               {equipmentName(state, system, visit) ?? 'Equipment not named'}
               <br />
-              Visit {visit.number} · {visit.reason}
+              {[`Visit ${visit.number}`, visit.reason].filter(Boolean).join(' · ')}
             </div>
           </div>
           {stages.map((one) => (

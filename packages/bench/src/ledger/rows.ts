@@ -1,3 +1,4 @@
+import { tapSettings } from '@ingle/catalog'
 import { idOfKey, placeOfKey, type ResolvedSetting, resolveSettings } from '@ingle/core'
 import { emptyRow, type ProfileSetting, type RowState, type SystemVisit } from '@ingle/record'
 import type { SystemDevice } from '../visit/devices.ts'
@@ -18,9 +19,17 @@ function settingsOf(devices: readonly SystemDevice[]): ResolvedSetting[] {
   const names = devices.map((one) => `${one.place}:${one.profile.id}@${one.profile.version}`).join(' ')
   const there = resolved.get(first.profile) ?? new Map<string, ResolvedSetting[]>()
   resolved.set(first.profile, there)
-  const rows = there.get(names) ?? resolveSettings(devices)
+  const rows = there.get(names) ?? resolveSettings(devices.map(withTaps))
   there.set(names, rows)
   return rows
+}
+
+/** What its blower table calls for is a setting too, whether somebody has listed it or not. */
+function withTaps(device: SystemDevice): SystemDevice {
+  const taps = tapSettings(device.profile)
+  return taps.length === 0
+    ? device
+    : { ...device, profile: { ...device.profile, settings: [...device.profile.settings, ...taps] } }
 }
 
 /**

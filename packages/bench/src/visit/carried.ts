@@ -109,7 +109,12 @@ export function carriedSaid({ from, ...carried }: Carried): CarriedSaid | null {
     from: `visit ${from.number}`,
     fires: says('firing.set', carried.firing),
     cooling: says('cooling.set', carried.cooling),
-    wiring: [...says('wiring.set', carried.wiring), ...[...carried.wires].map((name) => `conductor ${name}`)],
+    wiring: [...says('wiring.set', carried.wiring), ...wiresSaid([...carried.wires])],
     contacts: [...carried.contacts].map((place) => `input ${place.split(' ').at(-1)}`),
   }
 }
+
+/** A few by name; a whole cable is counted: the table below names each. */
+const wiresSaid = (names: readonly string[]): string[] =>
+  names.length > MOST_NAMED ? [`${names.length} conductors`] : names.map((name) => `conductor ${name}`)
+const MOST_NAMED = 3

@@ -51,7 +51,13 @@ export function fullRecord(v: VisitView, crewName: string): Sheet {
   const { state, system, visit, here, show, clock } = v
   return {
     title: `${state.name} · ${system.name || 'System'}`,
-    subtitle: `Record of visit ${visit.number}, ${clock.time(visit.startedAt)} · ${visit.reason} · ${visit.closedAt ? 'closed' : 'still open'}`,
+    subtitle: [
+      `Record of visit ${visit.number}, ${clock.time(visit.startedAt)}`,
+      visit.reason,
+      visit.closedAt ? 'closed' : 'still open',
+    ]
+      .filter(Boolean)
+      .join(' · '),
     facts: [
       ...identity(v),
       ['Place', state.place || EMPTY],

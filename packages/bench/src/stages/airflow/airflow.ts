@@ -4,11 +4,13 @@ import {
   formulasSaid,
   INSTRUMENT_MEASURES,
   methodWorkings,
+  percent,
   resultSaid,
   tapName,
   workings,
 } from '@ingle/core'
 import { READING_KINDS } from '@ingle/record'
+import { found } from '../../findingWords.ts'
 import { airflowRows, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -44,6 +46,7 @@ export const airflow = stage({
   ],
   findings: (v) => [
     ...findings(v.picture, v.show).map((one) => ({ id: one.key, says: one.text, mend: one.remedy })),
+    ...flowFindings(v),
     ...chargeFindings(v),
     ...(furnaceOf(v) ? [...unknownFires(v), ...fireFindings(v.here.firing, v.fires, v.state.altitudeFt, v.show)] : []).map(
       (one) => ({
@@ -72,6 +75,23 @@ export const airflow = stage({
     ]
   },
 })
+
+/** A flow that is not where it should be speaks against what is left, even where no reading contradicts another. */
+function flowFindings({ picture, show }: VisitView) {
+  const measured = picture.tries.findLast((one) => one.flow !== null)
+  const { aimCfm, aimLowCfm, aimHighCfm } = picture
+  if (!measured?.flow || aimCfm === null || aimLowCfm === null || aimHighCfm === null) return []
+  const { flowCfm } = measured.flow
+  if (flowCfm >= aimLowCfm && flowCfm <= aimHighCfm) return []
+  const values = {
+    flowCfm,
+    aimCfm,
+    tap: tapName(measured.input.tapLabel),
+    off: percent(Math.abs(flowCfm / aimCfm - 1)),
+    side: flowCfm < aimCfm ? 'under' : 'over',
+  }
+  return [{ id: 'flow-outside-aim', ...found('flow-outside-aim', values, show) }]
+}
 
 /** A charge that is off stands among the findings, where the flow lets it be judged. */
 function chargeFindings(v: VisitView) {

@@ -11,7 +11,7 @@ class VisitStart {
 export const visitStart = kind('visit.start', {
   body: VisitStart,
   turn: 0,
-  says: ({ reason }) => `visit: ${reason}`,
+  says: ({ reason }) => (reason === '' ? 'a visit begins' : `visit: ${reason}`),
   makes: ({ visitId }) => [visitId],
   fold(into, { at, by, body }) {
     const { visitId: id, reason } = body
