@@ -3,10 +3,11 @@ import 'fake-indexeddb/auto'
 
 import { randomUUID } from 'node:crypto'
 import { HOUSE_RULES, PROFILES, profileById } from '@ingle/catalog'
-import { pasteSettingsList } from '@ingle/core'
+import { BASE_UNITS, METRIC_UNITS, pasteSettingsList } from '@ingle/core'
 import { blowerOf, type Profile, parseProfile } from '@ingle/record'
 import fc from 'fast-check'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { cellBase, cellText } from '../src/library/cells.ts'
 import { doubtsAs, pastedToForm } from '../src/library/pastedSettings.ts'
 import { formToProfile, formToSetting, profileToForm, readTie, settingToForm, tieText } from '../src/library/profileForm.ts'
 import { readCellText } from '../src/library/readCellText.ts'
@@ -17,9 +18,26 @@ import { browserWith, FakeEventSource, FakeServer } from './fakeServer.ts'
 
 const plain = (one: unknown) => JSON.parse(JSON.stringify(one))
 
+describe('a cell of a table in the reader’s units', () => {
+  it('is shown in them and read in them', () => {
+    expect(cellText('flow', 762.797, METRIC_UNITS)).toBe('360')
+    expect(cellText('static', 0.1, METRIC_UNITS)).toBe('24.909')
+    expect(cellText('flow', null, METRIC_UNITS)).toBe('')
+    expect(cellBase('flow', '360', METRIC_UNITS, null)).toMatchObject({ ok: true, value: expect.closeTo(762.797, 2) })
+    expect(cellBase('flow', '—', METRIC_UNITS, 5)).toEqual({ ok: true, value: null })
+    expect(cellBase('flow', '36O', METRIC_UNITS, 5)).toMatchObject({ ok: false })
+  })
+  it('keeps its exact figure while nobody types over it', () =>
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 5000, noNaN: true }), (flow) => {
+        expect(cellBase('flow', cellText('flow', flow, METRIC_UNITS), METRIC_UNITS, flow)).toEqual({ ok: true, value: flow })
+      }),
+    ))
+})
+
 describe('a profile in forms', () => {
   it.each(PROFILES.map((one) => [one.family, one] as const))('%s comes out of the form as it went in', (_, profile) => {
-    const back = formToProfile(profileToForm(profile), profile, profile.id, profile.version)
+    const back = formToProfile(profileToForm(profile), profile, profile.id, profile.version, BASE_UNITS)
     expect(plain(back)).toEqual(plain({ ...profile, settings: profile.settings.map(withoutEmpty) }))
   })
   it('keeps the plate of each fire of a furnace, and a rated static that nobody knows', () => {
@@ -32,7 +50,7 @@ describe('a profile in forms', () => {
         { input: '65000', from: '25', to: '55' },
       ] as typeof form.fires,
     }
-    const back = formToProfile(typed, null, 'mine', 1)
+    const back = formToProfile(typed, null, 'mine', 1, BASE_UNITS)
     expect(back.furnace).toEqual({
       efficiencyPct: 82,
       fires: [
@@ -41,15 +59,37 @@ describe('a profile in forms', () => {
       ],
       source: 'plate of the furnace',
     })
-    expect(profileToForm(back).fires).toEqual(typed.fires)
+    // Kept with its unit, a figure means the same to whoever saves it next.
+    expect(profileToForm(back).fires[1]).toEqual({ input: '65,000 Btu/h', from: '25 °F', to: '55 °F' })
+    expect(formToProfile(profileToForm(back), back, 'mine', 2, METRIC_UNITS).furnace).toEqual(back.furnace)
     const { ratedStaticInWc: _, ...unrated } = form.blower as NonNullable<typeof form.blower>
-    const parsed = parseProfile(plain(formToProfile({ ...typed, blower: unrated }, null, 'mine', 1)))
+    const parsed = parseProfile(plain(formToProfile({ ...typed, blower: unrated }, null, 'mine', 1, BASE_UNITS)))
     expect(parsed.ok && blowerOf(parsed.value)?.ratedStaticInWc).toBe(null)
+  })
+  it('takes a plate in kilowatts and kelvins from whoever reads metric', () => {
+    const form = profileToForm(profileById('aldergate-gx-80'))
+    const [fire] = (
+      formToProfile(
+        {
+          ...form,
+          fires: [
+            { input: '24', from: '18', to: '60 °F' },
+            { input: '', from: '', to: '' },
+          ],
+        },
+        null,
+        'mine',
+        1,
+        METRIC_UNITS,
+      ).furnace as NonNullable<Profile['furnace']>
+    ).fires
+    expect(fire?.inputBtuH).toBeCloseTo(81_891, -1)
+    expect([fire?.riseLowF, fire?.riseHighF]).toEqual([expect.closeTo(32.4, 6), 60])
   })
   it('refuses a plate that is half typed', () => {
     const form = profileToForm(profileById('aldergate-gx-80'))
     form.fires[0] = { input: '100000', from: '', to: '60' }
-    expect(parseProfile(plain(formToProfile(form, null, 'mine', 1)))).toMatchObject({
+    expect(parseProfile(plain(formToProfile(form, null, 'mine', 1, BASE_UNITS)))).toMatchObject({
       ok: false,
       reason: expect.stringContaining('riseLowF'),
     })
@@ -57,14 +97,14 @@ describe('a profile in forms', () => {
   it('keeps what the form has no field for', () => {
     const newer = plain({ ...profileById('fenwarm-c3'), glow: 'ember' }) as Profile & { glow: string }
     Object.assign(newer.settings[0] as object, { hum: 3 })
-    const back = formToProfile(profileToForm(newer), newer, newer.id, 2)
+    const back = formToProfile(profileToForm(newer), newer, newer.id, 2, BASE_UNITS)
     expect(back).toMatchObject({ glow: 'ember', version: 2 })
     expect(back.settings[0]).toMatchObject({ hum: 3 })
   })
   it('refuses a range that is no number, by the check and not by a guess', () => {
     const form = profileToForm(profileById('fenwarm-c3'))
     form.settings[0] = { ...settingToForm({ label: 'x', values: [], access: '' }), label: 'x', min: 'low', max: '4' }
-    expect(parseProfile(plain(formToProfile(form, null, 'x', 1)))).toMatchObject({
+    expect(parseProfile(plain(formToProfile(form, null, 'x', 1, BASE_UNITS)))).toMatchObject({
       ok: false,
       reason: expect.stringContaining('range'),
     })
@@ -135,7 +175,7 @@ describe('a pasted list of settings', () => {
     const [fan, swing] = read(LIST)
     const settings = [pastedToForm(fan!, 'fan.satisfied.heat'), pastedToForm(swing!, 'control.differential')]
     const form = { ...profileToForm(profileById('fenwarm-n1')), settings }
-    expect(parseProfile(plain(formToProfile(form, null, 'pasted', 1)))).toMatchObject({ ok: true })
+    expect(parseProfile(plain(formToProfile(form, null, 'pasted', 1, BASE_UNITS)))).toMatchObject({ ok: true })
   })
   it('gives a size jumper its tons, with a doubt', () => {
     const [jumper] = read('Code\tName\tOptions\nJ1\tSize\t24 / 30 / 36')

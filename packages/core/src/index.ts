@@ -204,6 +204,7 @@ export {
   METRIC_UNITS,
   QUANTITY_NAMES,
   type Quantity,
+  toBase,
   UNITS,
   type Unit,
   type UnitChoice,

@@ -1,21 +1,22 @@
 import { tapSettings } from '@ingle/catalog'
-import { list } from '@ingle/core'
+import { list, type Quantity, type UnitChoice } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import { ClipboardPaste, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { useController, useFormContext } from 'react-hook-form'
 import { LineField } from '../kit/Field.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
+import { cellBase, cellText } from './cells.ts'
 import { PasteDialog } from './PasteDialog.tsx'
 import type { ProfileForm } from './profileForm.ts'
+import { readCellText } from './readCellText.ts'
 
 type Blower = NonNullable<Profile['blower']>
 
-const typedNumber = (text: string): number | null => {
-  const tidy = text
-    .trim()
-    .replace('−', '-')
-    .replace(/(?<=\d),(?=\d{3}\b)/g, '')
-  return tidy !== '' && Number.isFinite(Number(tidy)) ? Number(tidy) : null
+/** What was typed into a cell, or what it was before where that is no figure. */
+const typedCell = (quantity: Quantity, text: string, units: UnitChoice, before: number | null | undefined): number | null => {
+  const read = cellBase(quantity, text, units, before)
+  return read.ok ? read.value : (before ?? null)
 }
 
 /** The blower table and the heater kits: pasted from a manual, then mended cell by cell. */
@@ -77,10 +78,14 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
   const { watch } = useFormContext<ProfileForm>()
   const taps = tapSettings({ blower, settings: watch('settings'), kind: watch('kind') })
   const statics = table.staticsInWc ?? []
+  const units = usePrefs((prefs) => prefs.units)
+  const staticText = (one: number) => cellText('static', one, units)
   const setFlow = (t: number, s: number, text: string) => {
+    const before = table.kind === 'constant-airflow' ? table.tapFlowsCfm?.[t] : table.flowsCfm?.[t]?.[s]
+    const typed = typedCell('flow', text, units, before)
     if (table.kind === 'constant-airflow')
-      return onChange({ ...blower, table: { ...table, tapFlowsCfm: replaced(table.tapFlowsCfm ?? [], t, typedNumber(text)) } })
-    const flowsCfm = (table.flowsCfm ?? []).map((row, i) => (i === t ? replaced(row, s, typedNumber(text)) : row))
+      return onChange({ ...blower, table: { ...table, tapFlowsCfm: replaced(table.tapFlowsCfm ?? [], t, typed) } })
+    const flowsCfm = (table.flowsCfm ?? []).map((row, i) => (i === t ? replaced(row, s, typed) : row))
     onChange({ ...blower, table: { ...table, flowsCfm } })
   }
   return (
@@ -88,7 +93,9 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
       <div className="grid gap-3 sm:grid-cols-3 mt-2">
         <LineField label="What a tap is called" value={blower.tapWord} onChange={(tapWord) => onChange({ ...blower, tapWord })} />
         <CellField
-          label="Rated static, in.wc; empty: not known"
+          key={units.static}
+          label={`Rated static, ${units.static}; empty: not known`}
+          quantity="static"
           value={blower.ratedStaticInWc ?? null}
           onChange={(value) => {
             const { ratedStaticInWc: _, ...rest } = blower
@@ -102,12 +109,12 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
           <thead>
             <tr className="soft text-[12.5px]">
               <th scope="col" className="font-sans text-left pr-2">
-                cfm at in.wc
+                {units.flow} at {units.static}
               </th>
               {(table.kind === 'constant-airflow' ? [table.maxStaticInWc ?? 0] : statics).map((one, s) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: a static may stand twice while it is being mended.
                 <th key={s} scope="col" className="px-1">
-                  {table.kind === 'constant-airflow' ? `held to ${one}` : one}
+                  {table.kind === 'constant-airflow' ? `held to ${staticText(one)}` : staticText(one)}
                 </th>
               ))}
             </tr>
@@ -120,11 +127,11 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
                 </th>
                 {(table.kind === 'constant-airflow' ? [table.tapFlowsCfm?.[t]] : (table.flowsCfm?.[t] ?? [])).map((flow, s) => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: cells have no identity but their place.
-                  <td key={s} className="p-0.5">
+                  <td key={`${s} ${units.flow}`} className="p-0.5">
                     <input
                       className="input input-sm num w-20 text-right"
-                      aria-label={`Tap ${tap}${table.kind === 'constant-airflow' ? '' : ` at ${statics[s]} in.wc`}`}
-                      defaultValue={flow ?? ''}
+                      aria-label={`Tap ${tap}${table.kind === 'constant-airflow' ? '' : ` at ${staticText(statics[s] ?? 0)} ${units.static}`}`}
+                      defaultValue={cellText('flow', flow, units)}
                       onBlur={(event) => setFlow(t, s, event.target.value)}
                     />
                   </td>
@@ -152,13 +159,16 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
               />
               <CellField
                 label="Power, kW"
+                quantity={null}
                 value={kit.powerKw}
                 onChange={(powerKw) =>
                   onChange({ ...blower, heaterKits: replaced(heaterKits, i, { ...kit, powerKw: powerKw ?? kit.powerKw }) })
                 }
               />
               <CellField
-                label="Least flow, cfm; empty: not allowed"
+                key={units.flow}
+                label={`Least flow, ${units.flow}; empty: not allowed`}
+                quantity="flow"
                 value={kit.minFlowCfm}
                 onChange={(minFlowCfm) => onChange({ ...blower, heaterKits: replaced(heaterKits, i, { ...kit, minFlowCfm }) })}
               />
@@ -181,23 +191,28 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
 const replaced = <T,>(list: readonly T[], at: number, value: T): T[] => list.map((one, i) => (i === at ? value : one))
 
 /** A figure that counts as it is typed; what was typed stays as it is. */
-function CellField({
-  label,
-  value,
-  onChange,
-}: {
+function CellField(props: {
   label: string
+  /** Null: a plain figure, in the unit that its label names. */
+  quantity: Quantity | null
   value: number | null
   onChange: (value: number | null) => void
 }) {
-  const [typed, setTyped] = useState(value === null ? '' : String(value))
+  const { label, quantity, value, onChange } = props
+  const units = usePrefs((prefs) => prefs.units)
+  const [typed, setTyped] = useState(quantity === null ? String(value ?? '') : cellText(quantity, value, units))
+  const read = (text: string) => {
+    if (quantity !== null) return typedCell(quantity, text, units, value)
+    const plain = readCellText(text)
+    return plain.ok ? plain.value : value
+  }
   return (
     <LineField
       label={label}
       value={typed}
       onChange={(text) => {
         setTyped(text)
-        onChange(typedNumber(text))
+        onChange(read(text))
       }}
       numeric
     />

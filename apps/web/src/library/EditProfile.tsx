@@ -1,11 +1,12 @@
 import { freeId } from '@ingle/catalog'
-import { profileQuestions } from '@ingle/core'
+import { chosenUnit, profileQuestions } from '@ingle/core'
 import { type Profile, parseProfile } from '@ingle/record'
 import { CirclePlus, ClipboardPaste } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
 import { FormProvider, useFieldArray, useForm, useFormContext } from 'react-hook-form'
 import { Link, useNavigate, useParams } from 'react-router'
 import { Empty, Notice } from '../kit/Notice.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
 import { BlowerEditor } from './BlowerEditor.tsx'
@@ -51,6 +52,7 @@ function Editor({ before }: { before: Profile | null }) {
   const desk = deskFor(useMe())
   const { profiles } = useLibrary()
   const navigate = useNavigate()
+  const units = usePrefs((prefs) => prefs.units)
   const { kept, keep, drop } = useDraft<ProfileForm>(`profile.${before?.id ?? 'new'}`)
   const clean = useMemo(() => profileToForm(before ?? NEW), [before])
   const form = useForm<ProfileForm>({ defaultValues: kept ?? clean })
@@ -68,7 +70,7 @@ function Editor({ before }: { before: Profile | null }) {
   const save = async (typed: ProfileForm) => {
     const last = profiles.find((one) => one.id === before?.id)
     const id = before?.id ?? freeId(`${typed.maker} ${typed.family}`, new Set(profiles.map((one) => one.id)))
-    const profile = formToProfile(typed, before, id, (last?.version ?? 0) + 1)
+    const profile = formToProfile(typed, before, id, (last?.version ?? 0) + 1, units)
     const parsed = parseProfile(JSON.parse(JSON.stringify(profile)))
     if (!parsed.ok) return setWrong(`${parsed.reason} ${parsed.remedy}`)
     setWrong(null)
@@ -151,16 +153,19 @@ function Identity() {
 /** What the plate says of each fire: without it no rise has a window. */
 function FurnacePlates() {
   const { watch } = useFormContext<ProfileForm>()
+  const units = usePrefs((prefs) => prefs.units)
   if (watch('kind') !== 'furnace') return null
+  const input = chosenUnit('heatRate', units).symbol
+  const rise = chosenUnit('temperatureDifference', units).symbol
   return (
     <section aria-label="Plate of each fire" className="panel p-4 grid gap-3 grid-cols-3">
       <h2 className="font-bold col-span-3">Plate of each fire</h2>
-      <FormLine name="fires.0.input" label="High fire, or the only one: Btu/h" numeric />
-      <FormLine name="fires.0.from" label="Rise from, °F" numeric />
-      <FormLine name="fires.0.to" label="Rise to, °F" numeric />
-      <FormLine name="fires.1.input" label="Low fire: Btu/h" numeric />
-      <FormLine name="fires.1.from" label="Low fire, rise from, °F" numeric />
-      <FormLine name="fires.1.to" label="Low fire, rise to, °F" numeric />
+      <FormLine name="fires.0.input" label={`High fire, or the only one: ${input}`} numeric />
+      <FormLine name="fires.0.from" label={`Rise from, ${rise}`} numeric />
+      <FormLine name="fires.0.to" label={`Rise to, ${rise}`} numeric />
+      <FormLine name="fires.1.input" label={`Low fire: ${input}`} numeric />
+      <FormLine name="fires.1.from" label={`Low fire, rise from, ${rise}`} numeric />
+      <FormLine name="fires.1.to" label={`Low fire, rise to, ${rise}`} numeric />
       <FormLine name="efficiency" label="Efficiency, %" numeric />
     </section>
   )

@@ -1,14 +1,16 @@
-import { pasteBlowerTable, tableDoubts } from '@ingle/core'
+import { pasteBlowerTable, showIn, tableDoubts } from '@ingle/core'
 import type { ProfileBlower } from '@ingle/record'
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
+import { cellBase, cellText } from './cells.ts'
 import { DoubtList } from './DoubtList.tsx'
-import { readCellText } from './readCellText.ts'
 
 /** A pasted blower table: cells to mend, taps and statics to leave out, doubts to settle, then taken. */
 export function PastedBlowerCheck({ text, onTake }: { text: string; onTake: (table: ProfileBlower['table']) => void }) {
-  const read = useMemo(() => pasteBlowerTable(text), [text])
+  const units = usePrefs((prefs) => prefs.units)
+  const read = useMemo(() => pasteBlowerTable(text, showIn(units)), [text, units])
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({})
   const [settled, setSettled] = useState<ReadonlySet<string>>(new Set())
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
@@ -20,18 +22,19 @@ export function PastedBlowerCheck({ text, onTake }: { text: string; onTake: (tab
     )
   const { tapLabels, staticsInWc, flowsCfm, doubts, notes } = read.value
   const out = (t: number, s: number) => left.has(`tap ${t}`) || left.has(`static ${s}`)
-  const cellText = (t: number, s: number) => typed[`${t}:${s}`] ?? shown(flowsCfm[t]?.[s])
+  const textOf = (t: number, s: number) => typed[`${t}:${s}`] ?? cellText('flow', flowsCfm[t]?.[s], units)
+  const staticText = (value: number) => cellText('static', value, units)
   const open = doubts
     .filter(({ at: [t, s] }) => !out(t, s) && !settled.has(`${t}:${s}`))
     .map(({ at: [t, s], reasons }) => ({
       key: `${t}:${s}`,
-      where: `${tapLabels[t]} at ${tidy(staticsInWc[s] ?? 0)} in.wc`,
+      where: `${tapLabels[t]} at ${staticText(staticsInWc[s] ?? 0)} ${units.static}`,
       reasons,
     }))
   const doubted = new Set(open.map((one) => one.key))
   const taps = tapLabels.map((label, t) => ({ label, t })).filter(({ t }) => !left.has(`tap ${t}`))
   const statics = staticsInWc.map((value, s) => ({ value, s })).filter(({ s }) => !left.has(`static ${s}`))
-  const cells = taps.map(({ t }) => statics.map(({ s }) => readCellText(cellText(t, s))))
+  const cells = taps.map(({ t }) => statics.map(({ s }) => cellBase('flow', textOf(t, s), units, flowsCfm[t]?.[s])))
   const unread = cells.flat().find((one) => !one.ok)
   const table = {
     kind: 'constant-torque' as const,
@@ -57,13 +60,13 @@ export function PastedBlowerCheck({ text, onTake }: { text: string; onTake: (tab
           <thead>
             <tr className="soft text-[12.5px]">
               <th scope="col" className="font-sans text-left pr-2">
-                cfm at in.wc
+                {units.flow} at {units.static}
               </th>
               {statics.map(({ value, s }) => (
                 <th key={s} scope="col" className="px-1">
                   <span className="flex items-center justify-end">
-                    {tidy(value)}
-                    <LeaveOut name={`static ${tidy(value)}`} onClick={() => setLeft(new Set([...left, `static ${s}`]))} />
+                    {staticText(value)}
+                    <LeaveOut name={`static ${staticText(value)}`} onClick={() => setLeft(new Set([...left, `static ${s}`]))} />
                   </span>
                 </th>
               ))}
@@ -80,8 +83,8 @@ export function PastedBlowerCheck({ text, onTake }: { text: string; onTake: (tab
                   <td key={s} className="p-0.5">
                     <input
                       className={`input input-sm num w-19 text-right ${doubted.has(`${t}:${s}`) ? 'bg-warning/25 border-warning' : ''}`}
-                      aria-label={`${label} at ${tidy(staticsInWc[s] ?? 0)} in.wc${doubted.has(`${t}:${s}`) ? ', doubted' : ''}`}
-                      value={cellText(t, s)}
+                      aria-label={`${label} at ${staticText(staticsInWc[s] ?? 0)} ${units.static}${doubted.has(`${t}:${s}`) ? ', doubted' : ''}`}
+                      value={textOf(t, s)}
                       onChange={(event) => change(`${t}:${s}`, event.target.value)}
                     />
                   </td>
@@ -115,6 +118,3 @@ const LeaveOut = ({ name, onClick }: { name: string; onClick: () => void }) => (
     <X size={13} />
   </button>
 )
-
-const tidy = (value: number) => String(Math.round(value * 1000) / 1000)
-const shown = (value: number | null | undefined) => (value == null ? '' : String(Math.round(value * 100) / 100))

@@ -1,8 +1,10 @@
-import { flowOfNamedTap, pasteHeaterKits } from '@ingle/core'
+import { flowOfNamedTap, format, pasteHeaterKits } from '@ingle/core'
 import { blowerOf, type Profile, type ProfileHeaterKit } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { SelectField } from '../kit/Field.tsx'
 import { Notice } from '../kit/Notice.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
+import { cellBase, cellText } from './cells.ts'
 import { DoubtList } from './DoubtList.tsx'
 import { readCellText } from './readCellText.ts'
 
@@ -15,6 +17,7 @@ interface Props {
 /** Pasted heater kits, for one size of unit: flows to mend, doubts to settle, then taken. */
 export function PastedKitsCheck({ text, blower, onTake }: Props) {
   const read = useMemo(() => pasteHeaterKits(text), [text])
+  const units = usePrefs((prefs) => prefs.units)
   const [unit, setUnit] = useState(0)
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({})
   const [settled, setSettled] = useState<ReadonlySet<string>>(new Set())
@@ -37,7 +40,7 @@ export function PastedKitsCheck({ text, blower, onTake }: Props) {
       reason:
         flow === null
           ? `It names tap ${tap}, whose flow is not known: paste the blower table first, say the rated static, or type the flow.`
-          : `It names tap ${tap}: about ${Math.round(flow)} cfm at the rated static.`,
+          : `It names tap ${tap}: about ${format('flow', flow, units)} at the rated static.`,
     }
   }
   const key = (kit: number, column: string) => `${unit}:${kit}:${column}`
@@ -53,13 +56,18 @@ export function PastedKitsCheck({ text, blower, onTake }: Props) {
       model,
       reasons,
       power: typed[key(kit, 'kw')] ?? (powersKw[kit] == null ? '' : String(powersKw[kit])),
-      flow: typed[key(kit, 'flow')] ?? (flow === null ? '' : String(Math.round(flow * 10) / 10)),
+      base: flow,
+      flow: typed[key(kit, 'flow')] ?? cellText('flow', flow, units),
     }
   })
   const open = rows
     .filter((one) => one.reasons.length > 0 && !settled.has(key(one.kit, 'seen')))
     .map((one) => ({ key: key(one.kit, 'seen'), where: one.model, reasons: one.reasons }))
-  const kits = rows.map((one) => ({ model: one.model, power: readCellText(one.power), flow: readCellText(one.flow) }))
+  const kits = rows.map((one) => ({
+    model: one.model,
+    power: readCellText(one.power),
+    flow: cellBase('flow', one.flow, units, one.base),
+  }))
   const bad = kits.find((one) => !one.power.ok || !one.flow.ok || !one.power.value || one.power.value <= 0)
   const change = (kit: number, column: string, value: string) => {
     setTyped({ ...typed, [key(kit, column)]: value })
@@ -84,7 +92,7 @@ export function PastedKitsCheck({ text, blower, onTake }: Props) {
             <th scope="col" className="pr-2">
               kW
             </th>
-            <th scope="col">Least flow, cfm; empty: not allowed</th>
+            <th scope="col">Least flow, {units.flow}; empty: not allowed</th>
           </tr>
         </thead>
         <tbody>

@@ -1,4 +1,4 @@
-import type { SettingTie } from '@ingle/core'
+import { BASE_UNITS, format, parseReading, type Quantity, type SettingTie, type UnitChoice } from '@ingle/core'
 import { PROFILE_FORMAT, type Profile, type ProfileSetting } from '@ingle/record'
 
 /** A setting as a person types it: lists as lines, numbers as text. */
@@ -80,11 +80,25 @@ export function profileToForm(profile: Profile): ProfileForm {
 
 const fireToForm = (fire: NonNullable<Profile['furnace']>['fires'][number] | undefined): FireForm =>
   fire
-    ? { input: String(fire.inputBtuH), from: String(fire.riseLowF), to: String(fire.riseHighF) }
+    ? {
+        input: withUnit('heatRate', fire.inputBtuH),
+        from: withUnit('temperatureDifference', fire.riseLowF),
+        to: withUnit('temperatureDifference', fire.riseHighF),
+      }
     : { input: '', from: '', to: '' }
 
+/** As it is kept, with its unit: whatever units somebody reads, it means the same when it is saved again. */
+const withUnit = (quantity: Quantity, base: number): string =>
+  format(quantity, base, BASE_UNITS, { decimals: Number.isInteger(base) ? 0 : 1 })
+
+/** A figure without a unit is in the reader's. What is no such figure stays none, for `parseProfile` to refuse. */
+function readAs(quantity: Quantity, typed: string, units: UnitChoice): number {
+  const read = parseReading(typed, quantity, units)
+  return read.ok ? read.value.base : Number.NaN
+}
+
 /** The plate as it was typed: a field that is half typed stays as it is, for `parseProfile` to say what it lacks. */
-function furnaceOfForm(form: ProfileForm, before: Profile['furnace']): Profile['furnace'] | undefined {
+function furnaceOfForm(form: ProfileForm, before: Profile['furnace'], units: UnitChoice): Profile['furnace'] | undefined {
   const typed = form.fires.filter((one) => Object.values(one).some((text) => text.trim() !== ''))
   if (form.efficiency.trim() === '' && typed.length === 0) return undefined
   return {
@@ -93,9 +107,9 @@ function furnaceOfForm(form: ProfileForm, before: Profile['furnace']): Profile['
     fires: [
       ...typed.map((one, i) => ({
         ...before?.fires[i],
-        inputBtuH: numberOr(one.input) ?? Number.NaN,
-        riseLowF: numberOr(one.from) ?? Number.NaN,
-        riseHighF: numberOr(one.to) ?? Number.NaN,
+        inputBtuH: readAs('heatRate', one.input, units),
+        riseLowF: readAs('temperatureDifference', one.from, units),
+        riseHighF: readAs('temperatureDifference', one.to, units),
       })),
       ...(before?.fires.slice(2) ?? []),
     ],
@@ -104,7 +118,13 @@ function furnaceOfForm(form: ProfileForm, before: Profile['furnace']): Profile['
 }
 
 /** What somebody typed, over what was there: fields that the form does not show stay. Checked by `parseProfile`, not here. */
-export function formToProfile(form: ProfileForm, before: Profile | null, id: string, version: number): Profile {
+export function formToProfile(
+  form: ProfileForm,
+  before: Profile | null,
+  id: string,
+  version: number,
+  units: UnitChoice,
+): Profile {
   const plate = lines(form.plate.replaceAll(',', '\n'))
   const seen = {
     ...before?.seen,
@@ -113,7 +133,7 @@ export function formToProfile(form: ProfileForm, before: Profile | null, id: str
     ...optional('wires', numberOr(form.wires)),
   }
   const { blower: _, furnace, ...rest } = before ?? {}
-  const plates = furnaceOfForm(form, furnace)
+  const plates = furnaceOfForm(form, furnace, units)
   return {
     ...rest,
     format: before?.format ?? PROFILE_FORMAT,

@@ -1,4 +1,5 @@
-import { list } from '../advice/show.ts'
+import { list, type Show, showIn } from '../advice/show.ts'
+import { BASE_UNITS } from '../quantity/units.ts'
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
 import { acrossTable } from './blowerAcross.ts'
@@ -23,9 +24,9 @@ interface PastedBlower {
 
 /**
  * Reads a blower table that was copied from a manual as text: any text gives a table or a reason, never a throw.
- * Nothing is rounded, nothing is guessed: what is odd is doubted cell by cell. The rules are in docs/formats/paste.md.
+ * Its doubts are said in the units of `show`. Nothing is rounded, nothing is guessed: what is odd is doubted cell by cell. The rules are in docs/formats/paste.md.
  */
-export function pasteBlowerTable(text: string): Result<PastedBlower> {
+export function pasteBlowerTable(text: string, show: Show = showIn(BASE_UNITS)): Result<PastedBlower> {
   if (text.length > PASTE_LIMIT) return refuse('table-too-long', { count: text.length.toLocaleString('en-US') })
   const tries = isRotated(text)
     ? [{ parting: 'tab' as const, rows: unrotated(text).map(asRow) }, ...partings(text)]
@@ -34,7 +35,7 @@ export function pasteBlowerTable(text: string): Result<PastedBlower> {
     const first = tableIn(rows, parting)
     if (!first?.taps.some((tap) => tap.cells.some((cell) => cell.value !== null))) continue
     const raw = goneOn(first, rows.slice(0, rows.findIndex(isMostlyFigures)).filter(isLoneLine), parting)
-    return ok(finish(raw, [...notRead(raw.unread), ...secondTable(raw.rest)], flowUnitsIn(text)))
+    return ok(finish(raw, [...notRead(raw.unread), ...secondTable(raw.rest)], flowUnitsIn(text), show))
   }
   return refuse('no-blower-table')
 }
@@ -86,7 +87,7 @@ const secondTable = (rows: readonly Row[]): string[] => {
 const asRow = (cells: string[]): Row => ({ cells: cells.map((text) => ({ text, start: 0, end: 0 })), line: cells.join('  ') })
 
 /** Sorts by static, drops what is printed twice alike, converts, and doubts. */
-function finish(raw: RawTable, leftOut: readonly string[], unitsNamed: readonly string[]): PastedBlower {
+function finish(raw: RawTable, leftOut: readonly string[], unitsNamed: readonly string[], show: Show): PastedBlower {
   const order = raw.statics.map((_, i) => i).sort((a, b) => (raw.statics[a]?.inWc ?? 0) - (raw.statics[b]?.inWc ?? 0) || a - b)
   const value = (tap: RawTable['taps'][number], i: number) => tap.cells[i]?.value ?? null
   const staticOf = (i: number) => raw.statics[i]?.inWc ?? 0
@@ -108,12 +109,12 @@ function finish(raw: RawTable, leftOut: readonly string[], unitsNamed: readonly 
       if (tap.rowDoubt) doubts.add(t, s, tap.rowDoubt)
       const column = raw.staticDoubts[i] ?? raw.statics[i]?.doubt
       if (column) doubts.add(t, s, column)
-      if (unlike.has(i)) doubts.add(t, s, `The static ${staticOf(i)} in.wc stands twice with other flows.`)
+      if (unlike.has(i)) doubts.add(t, s, `The static ${show('static', staticOf(i))} stands twice with other flows.`)
     })
   })
   const staticsInWc = kept.map(staticOf)
   flowsCfm.forEach((flows, t) => {
-    curveDoubts(staticsInWc, flows, (s, reason) => doubts.add(t, s, reason))
+    curveDoubts(staticsInWc, flows, show, (s, reason) => doubts.add(t, s, reason))
   })
   const notes = [...leftOut]
   if (unitsNamed.length > 1) notes.push(`The text names ${list([...unitsNamed])}: check which of them each row is in.`)
@@ -133,20 +134,21 @@ const isUnlike = (raw: RawTable, a: number, b: number) =>
 function curveDoubts(
   statics: readonly number[],
   flows: readonly (number | null)[],
+  show: Show,
   add: (s: number, reason: string) => void,
 ): void {
   let last: number | null = null
   flows.forEach((flow, s) => {
     if (flow === null) return
-    if (last !== null && flow > last * 1.02) add(s, `Flow rises with static: ${tidy(flow)} after ${tidy(last)} cfm.`)
+    if (last !== null && flow > last * 1.02)
+      add(s, `Flow rises with static: ${show('flow', flow, { bare: true })} after ${show('flow', last)}.`)
     last = flow
     const [before, after] = [flows[s - 1], flows[s + 1]]
     const [low, at, high] = [statics[s - 1], statics[s], statics[s + 1]]
     if (before == null || after == null || low === undefined || at === undefined || high === undefined) return
     if (high - at < 1e-9 || at - low < 1e-9) return
     const line = before + ((after - before) * (at - low)) / (high - low)
-    if (Math.abs(flow - line) > 0.4 * line) add(s, `It lies far off the line between its neighbours (about ${tidy(line)} cfm).`)
+    if (Math.abs(flow - line) > 0.4 * line)
+      add(s, `It lies far off the line between its neighbours (about ${show('flow', line)}).`)
   })
 }
-
-const tidy = (value: number) => Math.round(value).toLocaleString('en-US')
