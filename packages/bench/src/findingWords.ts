@@ -7,6 +7,10 @@ export const found = finding({
     'The last measured flow is {flowCfm|flow} on {tap}, {off} {side} the aim of {aimCfm|flow}.',
     'See the next move on the Airflow stage; where it has to stay like this, decide otherwise there, with the reason.',
   ],
+  'flow-outside-aim-nearest': [
+    'The last measured flow is {flowCfm|flow} on {tap}, {off} {side} the aim of {aimCfm|flow}.',
+    'No tap comes nearer on this duct: say so on the sheet, or change what the air goes through.',
+  ],
   'derate-unknown': [
     'The site lies at {altitudeFt|altitude} and nobody has said whether the burner was derated for it.',
     'Taken here: {pct}% less for each 1,000 ft. Read the conversion label beside the plate, or clock the meter; the local code’s rule goes first.',

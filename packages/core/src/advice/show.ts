@@ -11,8 +11,8 @@ export const showIn =
 
 export const percent = (share: number): string => `${Math.round(share * 100)}%`
 
-/** "tap 3" for a numbered tap, the maker's own word otherwise. */
-export const tapName = (label: string): string => (/^\w{1,2}$/.test(label) ? `tap ${label}` : label)
+/** "tap 3" for a numbered or lettered tap, Roman numbers too; the maker's own word otherwise. */
+export const tapName = (label: string): string => (/^(?:\w{1,2}|[IVX]{1,4})$/.test(label) ? `tap ${label}` : label)
 
 /** "+10%", "−5%", "0%". */
 export const signedPct = (pct: number): string => `${pct > 0 ? '+' : pct < 0 ? '−' : ''}${Math.abs(pct)}%`

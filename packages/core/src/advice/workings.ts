@@ -32,7 +32,7 @@ export function workings(picture: AirflowPicture): Working[] {
 function aim(picture: AirflowPicture): Working[] {
   const { target, input } = picture
   if (!target || picture.aimCfm === null || input.capacityTons === null) return []
-  const base = `${input.capacityTons} ton × ${input.rule.cfmPerTon} = ${f(target.standardCfm)} cfm`
+  const base = `${Math.round(input.capacityTons * 1000) / 1000} ton × ${input.rule.cfmPerTon} = ${f(target.standardCfm)} cfm`
   return [
     {
       id: 'aim',

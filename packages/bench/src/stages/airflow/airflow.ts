@@ -90,7 +90,9 @@ function flowFindings({ picture, show }: VisitView) {
     off: percent(Math.abs(flowCfm / aimCfm - 1)),
     side: flowCfm < aimCfm ? 'under' : 'over',
   }
-  return [{ id: 'flow-outside-aim', ...found('flow-outside-aim', values, show) }]
+  const nearest = picture.choice?.best
+  const isNearest = nearest?.tap === measured.input.tap && nearest?.adjustPct === measured.input.adjustPct
+  return [{ id: 'flow-outside-aim', ...found(isNearest ? 'flow-outside-aim-nearest' : 'flow-outside-aim', values, show) }]
 }
 
 /** A charge that is off stands among the findings, where the flow lets it be judged. */
@@ -227,7 +229,7 @@ function workedOut({ picture, units }: VisitView): PlacedSection {
           one.label,
           one.formula,
           ...(said ? [resultSaid(one, units)] : []),
-          one.note ? `${one.source} ${one.note}` : one.source,
+          one.note ? `${/[.!?]$/.test(one.source) ? one.source : `${one.source}.`} ${one.note}` : one.source,
         ]),
         empty: 'Nothing worked out yet.',
       },
