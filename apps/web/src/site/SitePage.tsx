@@ -65,14 +65,14 @@ function SiteView({ state }: { state: SiteState }) {
             </p>
           </div>
           <form
-            className="ml-auto flex flex-wrap gap-2"
+            className="w-full sm:w-auto sm:ml-auto flex gap-2"
             onSubmit={(event) => {
               event.preventDefault()
               void begin()
             }}
           >
             <input
-              className="input w-56"
+              className="input flex-1 min-w-0 sm:w-56"
               aria-label="Why you are there"
               placeholder="Why you are there"
               maxLength={200}
