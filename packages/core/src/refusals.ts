@@ -90,6 +90,23 @@ export const refuse = refusing({
     'Look at the loss again; if it is right, the furnace is too small for such a day.',
   ],
 
+  // rooms
+  'room-without-capacity': [
+    'A room needs air and mass that hold heat, and no loss below nothing.',
+    'Take one of the named kinds of room, or calibrate it to this one.',
+  ],
+  'day-too-short': ['The day has not 24 hours.', 'Give a value for each hour of outdoor temperature and of gains.'],
+  'step-uneven': ['The step does not part an hour evenly.', 'Take 1 s, 2 s or 5 s.'],
+  'set-points-cross': [
+    'The heating set point is not below the cooling one: it would heat against itself.',
+    'Set heating below cooling by more than the changeover differential.',
+  ],
+  'controller-without-rate': [
+    'A controller that leans needs a cycle rate and an integral time.',
+    'Give how many times an hour it may start, and its response.',
+  ],
+  'variable-without-lowest': ['A variable machine has a lowest output.', 'Give it as a share of the whole, like 30%.'],
+
   // device
   'bank-size': ['A bank has 1 to {mostSwitches} switches, not {count}.', 'Count them on the board.'],
   'no-such-switch': ['There is no switch {wrong} on a bank of {count}.', 'Switches count from 1.'],

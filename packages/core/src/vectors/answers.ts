@@ -34,6 +34,7 @@ import { codeAnswer } from './codeAnswers.ts'
 import { fanLimitAnswer } from './fanLimitAnswers.ts'
 import { pasteAnswer } from './pasteAnswers.ts'
 import { reconcileAnswer } from './reconcileAnswers.ts'
+import { onOffAnswer, roomControlAnswer, sensorDiagnosisAnswer, warmUpAnswer } from './roomAnswers.ts'
 import { zoneAnswer } from './zoneAnswers.ts'
 
 // biome-ignore lint/suspicious/noExplicitAny: a worked case is foreign data of any shape; each adapter reads its own keys.
@@ -56,6 +57,10 @@ const TOPICS: Record<string, (given: Case) => Answer> = {
   tgt: targets,
   sen: sensors,
   drv: drive,
+  rct: roomControlAnswer,
+  cyc: onOffAnswer,
+  wuf: warmUpAnswer,
+  sdg: sensorDiagnosisAnswer,
   pst: pasteAnswer,
   cod: codeAnswer,
   zon: zoneAnswer,

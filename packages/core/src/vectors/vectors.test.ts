@@ -4,11 +4,15 @@ import blowerTables from '../../vectors/blower_tables.json' with { type: 'json' 
 import codes from '../../vectors/codes.json' with { type: 'json' }
 import fanLimit from '../../vectors/fan_limit.json' with { type: 'json' }
 import motorDrive from '../../vectors/motor_drive.json' with { type: 'json' }
+import onOffControl from '../../vectors/onoff_control.json' with { type: 'json' }
 import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
 import psychrometrics from '../../vectors/psychrometrics.json' with { type: 'json' }
 import reconcile from '../../vectors/reconcile.json' with { type: 'json' }
+import roomControl from '../../vectors/room_control.json' with { type: 'json' }
+import sensorDiagnosis from '../../vectors/sensor_diagnosis.json' with { type: 'json' }
 import sensors from '../../vectors/sensors.json' with { type: 'json' }
 import targets from '../../vectors/targets.json' with { type: 'json' }
+import warmUpFit from '../../vectors/warmup_fit.json' with { type: 'json' }
 import zones from '../../vectors/zones.json' with { type: 'json' }
 import { answerCase } from './answers.ts'
 
@@ -32,6 +36,10 @@ const files: Record<string, unknown> = {
   zones,
   fanLimit,
   reconcile,
+  roomControl,
+  onOffControl,
+  sensorDiagnosis,
+  warmUpFit,
 }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {

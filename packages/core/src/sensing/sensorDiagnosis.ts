@@ -1,0 +1,145 @@
+import { leastSquares } from '../statistics/leastSquares.ts'
+
+/** What a controller showed and what a reference beside it, or where people are, read at the same moment. */
+export interface SensorPair {
+  shownF: number
+  referenceF: number
+  /** When, from any beginning. */
+  atMin: number
+  fan: boolean
+  /** Warm or cold supply air is on. */
+  supply: boolean
+}
+
+export const SENSOR_TERMS = ['offset', 'fan', 'supply', 'rate'] as const
+export type SensorTerm = (typeof SENSOR_TERMS)[number]
+/** What is wrong with how the room is read. */
+export type SensorFault = 'offset' | 'draught' | 'supply-air' | 'lag'
+
+export interface DiagnosisLimits {
+  /** A part counts when it is this many times its standard error … */
+  criticalT: number
+  /** … and at least so large. */
+  leastShiftF: number
+  leastLagMin: number
+  /** What the device offers. */
+  trimStepF: number
+  trimLimitF: number
+}
+
+/** A part of the difference with how sure it is. */
+export interface Term {
+  value: number
+  t: number
+}
+
+export interface SensorDiagnosis {
+  /** The parts that these pairs can tell apart, and those that they cannot. */
+  terms: SensorTerm[]
+  notTestable: SensorTerm[]
+  /** Null: too few pairs for the parts. */
+  found: SensorFault[] | null
+  /** °F that it shows too much with the fan off. */
+  offset: Term | null
+  /** °F more while the fan runs; while supply air is on. */
+  fan: Term | null
+  supply: Term | null
+  /** Minutes that it is behind. */
+  lag: Term | null
+  residualSdF: number
+  freedom: number
+  /** The trim that shares the rest between fan off and on, in the device's own steps; and what rest is left. */
+  trimF: number
+  remainingFanOffF: number
+  remainingFanOnF: number
+  remainingWorstF: number
+}
+
+/** A rate that varies by less tells no lag, °F/h. */
+const LEAST_RATE_SPAN_F_PER_H = 0.5
+const SPARE_PAIRS = 3
+
+/**
+ * Offset, draught, supply air and lag told apart by a regression of shown − reference on fan, supply and how fast the
+ * room moves. What the pairs cannot tell apart is named, not guessed.
+ * Source: ordinary least squares with t ratios (Draper and Smith); ASHRAE Fundamentals, Measurement and Instruments.
+ * Valid: pairs in the order of time, each instrument settled; the trim touches neither supply air nor lag.
+ */
+export function diagnoseSensor(pairs: readonly SensorPair[], limits: DiagnosisLimits): SensorDiagnosis {
+  const rates = ratesOf(pairs)
+  const columns: Record<Exclude<SensorTerm, 'offset'>, number[]> = {
+    fan: pairs.map((one) => Number(one.fan)),
+    supply: pairs.map((one) => Number(one.supply)),
+    rate: rates,
+  }
+  const terms: SensorTerm[] = ['offset']
+  const kept: number[][] = []
+  const notTestable: SensorTerm[] = []
+  for (const [term, column] of Object.entries(columns) as [SensorTerm, number[]][]) {
+    const span = column.length === 0 ? 0 : Math.max(...column) - Math.min(...column)
+    const varies = term === 'rate' ? span >= LEAST_RATE_SPAN_F_PER_H : span > 0
+    const isTwin = kept.some((other) => other.every((value, i) => value === column[i]))
+    if (!varies || isTwin) {
+      notTestable.push(term)
+      continue
+    }
+    terms.push(term)
+    kept.push(column)
+  }
+  const unknown = { offset: null, fan: null, supply: null, lag: null, residualSdF: 0, freedom: pairs.length - terms.length }
+  if (pairs.length - terms.length < SPARE_PAIRS)
+    return { terms, notTestable, found: null, ...unknown, trimF: 0, remainingFanOffF: 0, remainingFanOnF: 0, remainingWorstF: 0 }
+  const fit = leastSquares(
+    pairs.map((_, i) => [1, ...kept.map((column) => column[i] as number)]),
+    pairs.map((one) => one.shownF - one.referenceF),
+  )
+  const part = (term: SensorTerm): Term | null => {
+    const at = terms.indexOf(term)
+    if (at < 0) return null
+    const value = fit.coefficients[at] as number
+    return { value, t: value / (fit.errors[at] as number) }
+  }
+  const [offset, fan, supply, rate] = [part('offset') as Term, part('fan'), part('supply'), part('rate')]
+  // A sensor that is behind shows too little while the room warms: its minutes are the slope turned round.
+  const lag = rate && { value: -60 * rate.value, t: rate.t }
+  const shifts = (one: Term | null) =>
+    one !== null && Math.abs(one.t) >= limits.criticalT && Math.abs(one.value) >= limits.leastShiftF
+  const found: SensorFault[] = [
+    ...(shifts(offset) ? (['offset'] as const) : []),
+    ...(shifts(fan) ? (['draught'] as const) : []),
+    ...(shifts(supply) ? (['supply-air'] as const) : []),
+    ...(lag && lag.t <= -limits.criticalT && lag.value >= limits.leastLagMin ? (['lag'] as const) : []),
+  ]
+  const shiftF = fan?.value ?? 0
+  const trimF = inSteps(-(offset.value + shiftF / 2), limits)
+  const remainingFanOffF = offset.value + trimF
+  const remainingFanOnF = offset.value + shiftF + trimF
+  return {
+    terms,
+    notTestable,
+    found,
+    offset,
+    fan,
+    supply,
+    lag,
+    residualSdF: fit.residualSd,
+    freedom: fit.freedom,
+    trimF,
+    remainingFanOffF,
+    remainingFanOnF,
+    remainingWorstF: Math.max(Math.abs(remainingFanOffF), Math.abs(remainingFanOnF)),
+  }
+}
+
+/** How fast the reference moves at each pair, °F/h: by its neighbours, at the ends by the two last. */
+function ratesOf(pairs: readonly SensorPair[]): number[] {
+  const between = (a: SensorPair | undefined, b: SensorPair | undefined) =>
+    a && b && b.atMin > a.atMin ? (60 * (b.referenceF - a.referenceF)) / (b.atMin - a.atMin) : 0
+  return pairs.map((_, i) => between(pairs[Math.max(i - 1, 0)], pairs[Math.min(i + 1, pairs.length - 1)]))
+}
+
+/** To the nearest step, halves away from zero, inside what the device offers. */
+function inSteps(wantedF: number, { trimStepF, trimLimitF }: DiagnosisLimits): number {
+  const steps = Math.sign(wantedF) * Math.floor(Math.abs(wantedF) / trimStepF + 0.5 + 1e-9)
+  return Math.min(Math.max(steps * trimStepF, -trimLimitF), trimLimitF) || 0
+}
