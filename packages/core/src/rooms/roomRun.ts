@@ -23,8 +23,13 @@ export interface RunFigures {
   plantHeatBtu: number
   plantCoolBtu: number
   auxiliaryBtu: number
-  /** Into the air, cooling negative; and what was lost to the void from an exchanger left hot. */
+  /** Into the air, cooling negative. */
   deliveredBtu: number
+  /** To the outdoors; from sun and people; from an exchanger left hot to the void; and how much more is stored in the end. */
+  lossBtu: number
+  gainsBtu: number
+  voidBtu: number
+  storedBtu: number
   /** Longest run that ends, shortest pause that ends with a start; null: none. */
   longestRunMin: number | null
   shortestOffMin: number | null
@@ -70,7 +75,7 @@ export const RUN_DEFAULTS: RunOptions = { warmUpDays: 1, countedDays: 1, bandF: 
 const HOUR_S = 3600
 const LONG_AGO_S = -1e9
 
-// Places of the state: temperatures, what the controller leans on, switches, and since when.
+// Places of the state between two hours: temperatures, what the controller leans on, switches, and since when.
 const AIR = 0
 const MASS = 1
 const EXCHANGER = 2
@@ -83,20 +88,13 @@ const PLANT = 8
 const STAGE2 = 9
 const AUXILIARY = 10
 const BLOWER = 11
-const RUNNING = 12
-const STARTED_S = 13
-const STOPPED_S = 14
-const RUN_SINCE_S = 15
-const REST_SINCE_S = 16
-/** What the fan blows, as a share; what the plant and the auxiliary heater give; what the controller wants. */
-const FAN = 17
-const PLANT_BTUH = 18
-const AUXILIARY_BTUH = 19
-const DEMAND = 20
-const DELIVERED_BTUH = 21
-const STATES = 22
+const STARTED_S = 12
+const STOPPED_S = 13
+const RUN_SINCE_S = 14
+const REST_SINCE_S = 15
+const STATES = 16
 
-// Places of the tally.
+// Places of the tally: counts, and sums over the steps.
 const T_STARTS = 0
 const T_STAGE2_STARTS = 1
 const T_AUXILIARY_STARTS = 2
@@ -119,7 +117,10 @@ const T_AUXILIARY_HEAT = 18
 const T_DELIVERED = 19
 const T_LONGEST_RUN = 20
 const T_SHORTEST_OFF = 21
-const TALLIES = 22
+const T_LOSS = 22
+const T_GAIN = 23
+const T_VOID = 24
+const TALLIES = 25
 
 /**
  * Runs a room with its equipment and controller. In every step: changeover, error, integral, call, plant, second stage,
@@ -136,7 +137,9 @@ export function runRoom(system: RoomSystem, options: Partial<RunOptions> = {}): 
   const state = new Float64Array(STATES)
   state[AIR] = state[MASS] = state[EXCHANGER] = state[FELT] = system.startF
   state[COOLING] = fixed.firstCools
-  state[STARTED_S] = state[STOPPED_S] = state[RUN_SINCE_S] = state[REST_SINCE_S] = LONG_AGO_S
+  // At rest for ever: least times and delays are long over.
+  state[STARTED_S] = state[STOPPED_S] = state[REST_SINCE_S] = LONG_AGO_S
+  state[RUN_SINCE_S] = LONG_AGO_S - 1
   const tally = new Float64Array(TALLIES)
   tally[T_LOWEST] = tally[T_SHORTEST_OFF] = Number.POSITIVE_INFINITY
   tally[T_HIGHEST] = Number.NEGATIVE_INFINITY
@@ -145,26 +148,26 @@ export function runRoom(system: RoomSystem, options: Partial<RunOptions> = {}): 
   const fromHour = 24 * warmUpDays
   const every = traceEveryS > 0 ? Math.max(1, Math.round(traceEveryS / stepS)) : 0
   const trace = every > 0 ? emptyTrace(every * stepS, Math.ceil(((hours - fromHour) * stepsAnHour) / every)) : null
-  let step = 0
+  const stored = () => storedIn(state, system)
+  let storedBefore = stored()
+  const { day } = system
   for (let hour = 0; hour < hours; hour++) {
     const of = hour % 24
-    const outdoor0 = system.day.outdoorF[of] as number
-    const slope = ((system.day.outdoorF[(of + 1) % 24] as number) - outdoor0) / stepsAnHour
-    const airGain = system.day.airGainBtuH[of] as number
-    const massGain = system.day.massGainBtuH[of] as number
-    const counts = hour >= fromHour
-    for (let i = 0; i < stepsAnHour; i++) {
-      const outdoorF = outdoor0 + slope * i
-      decide(state, tally, fixed, hour * HOUR_S + i * stepS, outdoorF, counts)
-      if (trace && counts) {
-        if (step % every === 0) write(trace, step / every, state, fixed, outdoorF)
-        step++
-      }
-      advance(state, fixed, outdoorF + slope / 2, airGain, massGain)
-      if (counts) count(state, tally, fixed)
-    }
+    if (hour === fromHour) storedBefore = stored()
+    runHour(state, tally, fixed, {
+      fromS: hour * HOUR_S,
+      steps: stepsAnHour,
+      outdoorF: day.outdoorF[of] as number,
+      nextOutdoorF: day.outdoorF[(of + 1) % 24] as number,
+      airGainBtuH: day.airGainBtuH[of] as number,
+      massGainBtuH: day.massGainBtuH[of] as number,
+      counts: hour >= fromHour,
+      trace: hour >= fromHour ? trace : null,
+      traceEvery: every,
+      traceFrom: (hour - fromHour) * stepsAnHour,
+    })
   }
-  return ok({ figures: figuresOf(tally, fixed.stepH, (hours - fromHour) * stepsAnHour), trace })
+  return ok({ figures: figuresOf(tally, fixed.stepH, (hours - fromHour) * stepsAnHour, stored() - storedBefore), trace })
 }
 
 /** What no run can be made of. */
@@ -200,7 +203,6 @@ function fixedOf({ room, sensor, equipment, controller }: RoomSystem, stepS: num
     exchangerOff: exchanger?.fanOffBtuHPerF ?? 0,
     // A first-order lag is exact for what it feels held through the step.
     felt: sensor.lagS > 0 ? 1 - Math.exp(-stepS / sensor.lagS) : 1,
-    lagS: sensor.lagS,
     offsetF: sensor.offsetF,
     wallOff: sensor.wallShare.off,
     wallMore: sensor.wallShare.on - sensor.wallShare.off,
@@ -211,7 +213,7 @@ function fixedOf({ room, sensor, equipment, controller }: RoomSystem, stepS: num
     onAtF: controller.differentialF,
     offAtF: rule === 'symmetric' ? -controller.differentialF : 0,
     gain: controller.gainPerF,
-    integralH: controller.integralMin / 60,
+    integralStep: controller.integralMin > 0 ? (controller.gainPerF * stepH * 60) / controller.integralMin : 0,
     balanceMost: controller.maxRatePerH > 0 ? 1 / (8 * controller.maxRatePerH) : 0,
     isAuto: controller.mode === 'auto',
     firstCools: (controller.mode === 'auto' ? controller.firstMode : controller.mode) === 'cool' ? 1 : 0,
@@ -263,174 +265,254 @@ const outputsOf = <K extends 'heat' | 'cool'>(key: K, { btuH, slopeBtuHPerF }: O
   >
 }
 
-/** Everything that switches, from the state as it is. */
-function decide(s: Float64Array, tally: Float64Array, f: Fixed, nowS: number, outdoorF: number, counts: boolean): void {
-  const reading = (s[FELT] as number) + f.offsetF
-  if (f.isAuto && s[PLANT] === 0 && s[AUXILIARY] === 0 && nowS - (s[STOPPED_S] as number) >= f.changeoverS) {
-    const turns = s[COOLING] === 0 ? reading >= f.setCoolF + f.marginF : reading <= f.setHeatF - f.marginF
-    if (turns) {
-      s[COOLING] = 1 - (s[COOLING] as number)
-      s[INTEGRAL] = s[BALANCE] = s[CALL] = 0
-      if (counts) tally[T_CHANGEOVERS] = (tally[T_CHANGEOVERS] as number) + 1
+interface Hour {
+  fromS: number
+  steps: number
+  outdoorF: number
+  nextOutdoorF: number
+  airGainBtuH: number
+  massGainBtuH: number
+  counts: boolean
+  trace: Trace | null
+  traceEvery: number
+  /** Steps that were counted before this hour. */
+  traceFrom: number
+}
+
+/**
+ * One hour, step by step. Everything that changes is in local variables, and everything of a step stands in one function:
+ * with the state in an array and a function for each part the same run takes twice as long.
+ */
+function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour): void {
+  const { stepH, stepS, counts, trace } = { stepH: f.stepH, stepS: f.stepS, counts: hour.counts, trace: hour.trace }
+  const slope = (hour.nextOutdoorF - hour.outdoorF) / hour.steps
+  let air = state[AIR] as number
+  let mass = state[MASS] as number
+  let exchanger = state[EXCHANGER] as number
+  let felt = state[FELT] as number
+  let integral = state[INTEGRAL] as number
+  let balance = state[BALANCE] as number
+  let cools = state[COOLING] === 1
+  let call = state[CALL] === 1
+  let plant = state[PLANT] === 1
+  let stage2 = state[STAGE2] === 1
+  let auxiliary = state[AUXILIARY] === 1
+  let blows = state[BLOWER] === 1
+  let startedS = state[STARTED_S] as number
+  let stoppedS = state[STOPPED_S] as number
+  let runSinceS = state[RUN_SINCE_S] as number
+  let restSinceS = state[REST_SINCE_S] as number
+  let [airSum, lossSum, gainSum, voidSum, deliveredSum, heatSum, coolSum] = [0, 0, 0, 0, 0, 0, 0]
+  let [plantSteps, stage2Steps, auxiliarySteps, fanSteps, trickleSteps] = [0, 0, 0, 0, 0]
+  let [outsideSum, outsideSteps] = [0, 0]
+  let lowest = tally[T_LOWEST] as number
+  let highest = tally[T_HIGHEST] as number
+  let outsideNow = tally[T_OUTSIDE_NOW] as number
+  let outsideLongest = tally[T_OUTSIDE_LONGEST] as number
+
+  for (let i = 0; i < hour.steps; i++) {
+    const nowS = hour.fromS + i * stepS
+    const outdoorF = hour.outdoorF + slope * i
+    const reading = felt + f.offsetF
+
+    // Changeover, while everything rests.
+    if (f.isAuto && !plant && !auxiliary && nowS - stoppedS >= f.changeoverS) {
+      if (cools ? reading <= f.setHeatF - f.marginF : reading >= f.setCoolF + f.marginF) {
+        cools = !cools
+        integral = balance = 0
+        call = false
+        if (counts) tally[T_CHANGEOVERS] = (tally[T_CHANGEOVERS] as number) + 1
+      }
     }
-  }
-  const cooling = s[COOLING] === 1
-  const error = cooling ? reading - f.setCoolF : f.setHeatF - reading
-  const wasOn = s[PLANT] as number
-  if (f.leans) lean(s, f, error)
-  else {
-    s[DEMAND] = 1
-    if (error >= f.onAtF) s[CALL] = 1
-    else if (error <= f.offAtF) s[CALL] = 0
-  }
-  const called = s[CALL] === 1 && (cooling || outdoorF >= f.lockedBelowF)
-  if (wasOn === 0 && called && nowS - (s[STOPPED_S] as number) >= f.minOffS) {
-    s[PLANT] = 1
-    const pauseS = nowS - (s[STOPPED_S] as number)
-    s[STARTED_S] = nowS
-    if (counts) {
-      tally[T_STARTS] = (tally[T_STARTS] as number) + 1
-      if (pauseS < -LONG_AGO_S) tally[T_SHORTEST_OFF] = Math.min(tally[T_SHORTEST_OFF] as number, pauseS)
+
+    // What is called for.
+    const error = cools ? reading - f.setCoolF : f.setHeatF - reading
+    let demand = 1
+    if (f.leans) {
+      const raw = f.gain * error + integral
+      demand = raw < 0 ? 0 : raw > 1 ? 1 : raw
+      if (!((raw >= 1 && error > 0) || (raw <= 0 && error < 0))) {
+        integral += f.integralStep * error
+        integral = integral < 0 ? 0 : integral > 1 ? 1 : integral
+      }
+      // Wanted against given: a load has its cycle rate by how far the two may part.
+      const wanted = demand * f.perLowest
+      balance += ((wanted > 1 ? 1 : wanted) - (plant ? 1 : 0)) * stepH
+      if (balance >= f.balanceMost) {
+        balance = f.balanceMost
+        call = true
+      } else if (balance <= -f.balanceMost) {
+        balance = -f.balanceMost
+        call = false
+      }
+    } else if (error >= f.onAtF) call = true
+    else if (error <= f.offAtF) call = false
+
+    // The plant, with its least times.
+    const called = call && (cools || outdoorF >= f.lockedBelowF)
+    if (!plant && called && nowS - stoppedS >= f.minOffS) {
+      plant = true
+      startedS = nowS
+      if (counts) {
+        tally[T_STARTS] = (tally[T_STARTS] as number) + 1
+        if (stoppedS > LONG_AGO_S) tally[T_SHORTEST_OFF] = Math.min(tally[T_SHORTEST_OFF] as number, nowS - stoppedS)
+      }
+    } else if (plant && !called && nowS - startedS >= f.minOnS) {
+      plant = false
+      stoppedS = nowS
+      if (counts) tally[T_LONGEST_RUN] = Math.max(tally[T_LONGEST_RUN] as number, nowS - startedS)
     }
-  } else if (wasOn === 1 && !called && nowS - (s[STARTED_S] as number) >= f.minOnS) {
-    s[PLANT] = 0
-    s[STOPPED_S] = nowS
-    if (counts) tally[T_LONGEST_RUN] = Math.max(tally[T_LONGEST_RUN] as number, nowS - (s[STARTED_S] as number))
+    if (f.hasStage2) {
+      const was = stage2
+      if (!plant) stage2 = false
+      else if (f.stage2ByTime) stage2 = was || nowS - startedS >= f.stage2AfterS
+      else if (error >= f.stage2OnF) stage2 = true
+      else if (error <= f.stage2OffF) stage2 = false
+      if (counts && stage2 && !was) tally[T_STAGE2_STARTS] = (tally[T_STAGE2_STARTS] as number) + 1
+    }
+    if (f.hasAuxiliary) {
+      const was = auxiliary
+      if (cools || outdoorF > f.auxiliaryBelowF) auxiliary = false
+      else if (error >= f.auxiliaryOnF) auxiliary = true
+      else if (error <= f.auxiliaryOffF) auxiliary = false
+      if (counts && auxiliary && !was) tally[T_AUXILIARY_STARTS] = (tally[T_AUXILIARY_STARTS] as number) + 1
+    }
+
+    // The blower follows with its delays; satisfied, it does as it is set.
+    if (plant || auxiliary) {
+      if (restSinceS >= runSinceS) runSinceS = nowS
+      if (nowS - runSinceS >= f.onDelayS) blows = true
+    } else {
+      if (runSinceS > restSinceS) restSinceS = nowS
+      if (nowS - restSinceS >= f.offDelayS) blows = false
+    }
+    const fan = blows ? 1 : cools ? f.fanCool : f.fanHeat
+
+    // What it gives.
+    let given = 0
+    if (plant) {
+      const away = outdoorF - f.referenceF
+      const full = cools
+        ? stage2
+          ? f.cool2 + f.coolSlope2 * away
+          : f.cool1 + f.coolSlope1 * away
+        : stage2
+          ? f.heat2 + f.heatSlope2 * away
+          : f.heat1 + f.heatSlope1 * away
+      const share = f.isVariable ? (demand > f.lowestShare ? demand : f.lowestShare) : 1
+      given = full > 0 ? full * share : 0
+      if (cools) {
+        coolSum += given
+        given = -given
+      } else heatSum += given
+      plantSteps++
+      if (stage2) stage2Steps++
+    }
+    if (auxiliary) {
+      given += f.auxiliaryBtuH
+      auxiliarySteps++
+    }
+    if (trace) {
+      const at = hour.traceFrom + i
+      if (at % hour.traceEvery === 0) {
+        const machines =
+          (plant ? PLANT_ON : 0) |
+          (stage2 ? STAGE_2_ON : 0) |
+          (auxiliary ? AUXILIARY_ON : 0) |
+          (fan === 1 ? FAN_ON : 0) |
+          (fan > 0 && fan < 1 ? TRICKLE_ON : 0) |
+          (cools ? COOLS : 0)
+        write(trace, at / hour.traceEvery, air, reading, outdoorF, machines)
+      }
+    }
+
+    // The temperatures go on: outdoors in the middle of the step.
+    const outdoorMidF = outdoorF + slope / 2
+    const hollow = air + f.voidShare * (outdoorMidF - air)
+    let delivered = given
+    if (f.exchangerStep > 0) {
+      delivered = fan * f.exchangerOn * (exchanger - air)
+      const lost = fan === 0 ? f.exchangerOff * (exchanger - hollow) : 0
+      exchanger += f.exchangerStep * (given - delivered - lost)
+      voidSum += lost
+    }
+    const loss = f.ua * (air - outdoorMidF)
+    const toMass = f.airMass * (air - mass)
+    air += f.airStep * (hour.airGainBtuH + delivered - loss - toMass)
+    mass += f.massStep * (toMass + hour.massGainBtuH)
+    const wall = f.wallOff + fan * f.wallMore
+    const through = f.voidOff + fan * f.voidMore
+    felt += f.felt * ((1 - wall - through) * air + wall * mass + through * hollow - felt)
+
+    // What it comes to.
+    airSum += air
+    lossSum += loss
+    deliveredSum += delivered
+    if (air < lowest) lowest = air
+    if (air > highest) highest = air
+    const low = (f.isAuto || !cools ? f.setHeatF : f.setCoolF) - f.bandF
+    const high = (f.isAuto || cools ? f.setCoolF : f.setHeatF) + f.bandF
+    if (air < low || air > high) {
+      outsideSum += air < low ? low - air : air - high
+      outsideSteps++
+      outsideNow++
+      if (outsideNow > outsideLongest) outsideLongest = outsideNow
+    } else outsideNow = 0
+    if (fan === 1) fanSteps++
+    else if (fan > 0) trickleSteps++
   }
-  secondStage(s, tally, f, nowS, error, counts)
-  auxiliaryHeat(s, tally, f, outdoorF, error, cooling, counts)
-  blower(s, f, nowS, cooling)
-  outputs(s, f, outdoorF, cooling)
-}
+  gainSum += hour.steps * (hour.airGainBtuH + hour.massGainBtuH)
 
-/** Gain and time give what is wanted; the balance of wanted and given switches, so that a load has its cycle rate. */
-function lean(s: Float64Array, f: Fixed, error: number): void {
-  const raw = f.gain * error + (s[INTEGRAL] as number)
-  const demand = Math.min(Math.max(raw, 0), 1)
-  s[DEMAND] = demand
-  const isWound = (raw >= 1 && error > 0) || (raw <= 0 && error < 0)
-  if (!isWound) {
-    const next = (s[INTEGRAL] as number) + ((f.gain * error) / f.integralH) * f.stepH
-    s[INTEGRAL] = Math.min(Math.max(next, 0), 1)
+  state.set([air, mass, exchanger, felt, integral, balance, +cools, +call, +plant, +stage2, +auxiliary, +blows])
+  state.set([startedS, stoppedS, runSinceS, restSinceS], STARTED_S)
+  if (!counts) return
+  tally[T_LOWEST] = lowest
+  tally[T_HIGHEST] = highest
+  tally[T_OUTSIDE_NOW] = outsideNow
+  tally[T_OUTSIDE_LONGEST] = outsideLongest
+  const add = (at: number, sum: number) => {
+    tally[at] = (tally[at] as number) + sum
   }
-  const wanted = Math.min(1, demand * f.perLowest)
-  const balance = (s[BALANCE] as number) + (wanted - (s[PLANT] as number)) * f.stepH
-  s[BALANCE] = Math.min(Math.max(balance, -f.balanceMost), f.balanceMost)
-  if (balance >= f.balanceMost) s[CALL] = 1
-  else if (balance <= -f.balanceMost) s[CALL] = 0
+  add(T_AIR, airSum)
+  add(T_LOSS, lossSum)
+  add(T_GAIN, gainSum)
+  add(T_VOID, voidSum)
+  add(T_DELIVERED, deliveredSum)
+  add(T_HEAT, heatSum)
+  add(T_COOL, coolSum)
+  add(T_AUXILIARY_HEAT, auxiliarySteps * f.auxiliaryBtuH)
+  add(T_PLANT, plantSteps)
+  add(T_STAGE2, stage2Steps)
+  add(T_AUXILIARY, auxiliarySteps)
+  add(T_FAN, fanSteps)
+  add(T_TRICKLE, trickleSteps)
+  add(T_OUTSIDE_F, outsideSum)
+  add(T_OUTSIDE, outsideSteps)
 }
 
-function secondStage(s: Float64Array, tally: Float64Array, f: Fixed, nowS: number, error: number, counts: boolean): void {
-  if (!f.hasStage2) return
-  const was = s[STAGE2] as number
-  if (s[PLANT] === 0) s[STAGE2] = 0
-  else if (f.stage2ByTime) s[STAGE2] = nowS - (s[STARTED_S] as number) >= f.stage2AfterS ? 1 : was
-  else if (error >= f.stage2OnF) s[STAGE2] = 1
-  else if (error <= f.stage2OffF) s[STAGE2] = 0
-  if (counts && was === 0 && s[STAGE2] === 1) tally[T_STAGE2_STARTS] = (tally[T_STAGE2_STARTS] as number) + 1
-}
+/** Heat in air, mass and exchanger, from 0 °F. */
+const storedIn = (state: Float64Array, { room, equipment }: RoomSystem): number =>
+  room.airBtuPerF * (state[AIR] as number) +
+  room.massBtuPerF * (state[MASS] as number) +
+  (equipment.exchanger?.btuPerF ?? 0) * (state[EXCHANGER] as number)
 
-function auxiliaryHeat(
-  s: Float64Array,
-  tally: Float64Array,
-  f: Fixed,
-  outdoorF: number,
-  error: number,
-  cooling: boolean,
-  counts: boolean,
-): void {
-  if (!f.hasAuxiliary) return
-  const was = s[AUXILIARY] as number
-  if (cooling || outdoorF > f.auxiliaryBelowF) s[AUXILIARY] = 0
-  else if (error >= f.auxiliaryOnF) s[AUXILIARY] = 1
-  else if (error <= f.auxiliaryOffF) s[AUXILIARY] = 0
-  if (counts && was === 0 && s[AUXILIARY] === 1) tally[T_AUXILIARY_STARTS] = (tally[T_AUXILIARY_STARTS] as number) + 1
-}
+const emptyTrace = (everyS: number, length: number): Trace => ({
+  everyS,
+  airF: new Float32Array(length),
+  readingF: new Float32Array(length),
+  outdoorF: new Float32Array(length),
+  machines: new Uint8Array(length),
+})
 
-function blower(s: Float64Array, f: Fixed, nowS: number, cooling: boolean): void {
-  const runs = s[PLANT] === 1 || s[AUXILIARY] === 1 ? 1 : 0
-  if (runs !== s[RUNNING]) {
-    s[RUNNING] = runs
-    s[runs === 1 ? RUN_SINCE_S : REST_SINCE_S] = nowS
-  }
-  if (runs === 1) {
-    if (nowS - (s[RUN_SINCE_S] as number) >= f.onDelayS) s[BLOWER] = 1
-  } else if (nowS - (s[REST_SINCE_S] as number) >= f.offDelayS) s[BLOWER] = 0
-  s[FAN] = s[BLOWER] === 1 ? 1 : cooling ? f.fanCool : f.fanHeat
-}
-
-function outputs(s: Float64Array, f: Fixed, outdoorF: number, cooling: boolean): void {
-  s[AUXILIARY_BTUH] = s[AUXILIARY] === 1 ? f.auxiliaryBtuH : 0
-  if (s[PLANT] === 0) {
-    s[PLANT_BTUH] = 0
-    return
-  }
-  const second = s[STAGE2] === 1
-  const away = outdoorF - f.referenceF
-  const full = cooling
-    ? second
-      ? f.cool2 + f.coolSlope2 * away
-      : f.cool1 + f.coolSlope1 * away
-    : second
-      ? f.heat2 + f.heatSlope2 * away
-      : f.heat1 + f.heatSlope1 * away
-  const share = f.isVariable ? Math.max(s[DEMAND] as number, f.lowestShare) : 1
-  s[PLANT_BTUH] = Math.max(0, full) * share * (cooling ? -1 : 1)
-}
-
-/** The temperatures go on by one step. */
-function advance(s: Float64Array, f: Fixed, outdoorF: number, airGain: number, massGain: number): void {
-  const air = s[AIR] as number
-  const mass = s[MASS] as number
-  const fan = s[FAN] as number
-  const given = (s[PLANT_BTUH] as number) + (s[AUXILIARY_BTUH] as number)
-  const hollow = air + f.voidShare * (outdoorF - air)
-  let delivered = given
-  if (f.exchangerStep > 0) {
-    const exchanger = s[EXCHANGER] as number
-    delivered = fan * f.exchangerOn * (exchanger - air)
-    const lost = fan === 0 ? f.exchangerOff * (exchanger - hollow) : 0
-    s[EXCHANGER] = exchanger + f.exchangerStep * (given - delivered - lost)
-  }
-  s[DELIVERED_BTUH] = delivered
-  const toMass = f.airMass * (air - mass)
-  s[AIR] = air + f.airStep * (f.ua * (outdoorF - air) - toMass + airGain + delivered)
-  s[MASS] = mass + f.massStep * (toMass + massGain)
-  const wall = f.wallOff + fan * f.wallMore
-  const still = f.voidOff + fan * f.voidMore
-  const mixture = (1 - wall - still) * air + wall * mass + still * hollow
-  s[FELT] = f.lagS > 0 ? (s[FELT] as number) + f.felt * (mixture - (s[FELT] as number)) : mixture
-}
-
-function count(s: Float64Array, tally: Float64Array, f: Fixed): void {
-  const air = s[AIR] as number
-  tally[T_AIR] = (tally[T_AIR] as number) + air
-  if (air < (tally[T_LOWEST] as number)) tally[T_LOWEST] = air
-  if (air > (tally[T_HIGHEST] as number)) tally[T_HIGHEST] = air
-  const low = (f.isAuto || s[COOLING] === 0 ? f.setHeatF : f.setCoolF) - f.bandF
-  const high = (f.isAuto || s[COOLING] === 1 ? f.setCoolF : f.setHeatF) + f.bandF
-  const outside = air < low ? low - air : air > high ? air - high : 0
-  if (outside > 0) {
-    tally[T_OUTSIDE_F] = (tally[T_OUTSIDE_F] as number) + outside
-    tally[T_OUTSIDE] = (tally[T_OUTSIDE] as number) + 1
-    tally[T_OUTSIDE_NOW] = (tally[T_OUTSIDE_NOW] as number) + 1
-    tally[T_OUTSIDE_LONGEST] = Math.max(tally[T_OUTSIDE_LONGEST] as number, tally[T_OUTSIDE_NOW] as number)
-  } else tally[T_OUTSIDE_NOW] = 0
-  tally[T_PLANT] = (tally[T_PLANT] as number) + (s[PLANT] as number)
-  tally[T_STAGE2] = (tally[T_STAGE2] as number) + (s[STAGE2] as number)
-  tally[T_AUXILIARY] = (tally[T_AUXILIARY] as number) + (s[AUXILIARY] as number)
-  const fan = s[FAN] as number
-  if (fan === 1) tally[T_FAN] = (tally[T_FAN] as number) + 1
-  else if (fan > 0) tally[T_TRICKLE] = (tally[T_TRICKLE] as number) + 1
-  const plant = s[PLANT_BTUH] as number
-  if (plant > 0) tally[T_HEAT] = (tally[T_HEAT] as number) + plant
-  else tally[T_COOL] = (tally[T_COOL] as number) - plant
-  tally[T_AUXILIARY_HEAT] = (tally[T_AUXILIARY_HEAT] as number) + (s[AUXILIARY_BTUH] as number)
-  tally[T_DELIVERED] = (tally[T_DELIVERED] as number) + (s[DELIVERED_BTUH] as number)
+function write(trace: Trace, at: number, airF: number, readingF: number, outdoorF: number, machines: number): void {
+  trace.airF[at] = airF
+  trace.readingF[at] = readingF
+  trace.outdoorF[at] = outdoorF
+  trace.machines[at] = machines
 }
 
 /** What was summed step by step, as hours and Btu. */
-function figuresOf(tally: Float64Array, stepH: number, steps: number): RunFigures {
+function figuresOf(tally: Float64Array, stepH: number, steps: number, storedBtu: number): RunFigures {
   const sum = (at: number) => tally[at] as number
   const hours = (at: number) => sum(at) * stepH
   const minutes = (at: number) => 60 * hours(at)
@@ -455,29 +537,11 @@ function figuresOf(tally: Float64Array, stepH: number, steps: number): RunFigure
     plantCoolBtu: hours(T_COOL),
     auxiliaryBtu: hours(T_AUXILIARY_HEAT),
     deliveredBtu: hours(T_DELIVERED),
+    lossBtu: hours(T_LOSS),
+    gainsBtu: hours(T_GAIN),
+    voidBtu: hours(T_VOID),
+    storedBtu,
     longestRunMin: sum(T_LONGEST_RUN) > 0 ? sum(T_LONGEST_RUN) / 60 : null,
     shortestOffMin: Number.isFinite(shortest) ? shortest / 60 : null,
   }
-}
-
-const emptyTrace = (everyS: number, length: number): Trace => ({
-  everyS,
-  airF: new Float32Array(length),
-  readingF: new Float32Array(length),
-  outdoorF: new Float32Array(length),
-  machines: new Uint8Array(length),
-})
-
-function write(trace: Trace, at: number, s: Float64Array, f: Fixed, outdoorF: number): void {
-  trace.airF[at] = s[AIR] as number
-  trace.readingF[at] = (s[FELT] as number) + f.offsetF
-  trace.outdoorF[at] = outdoorF
-  const fan = s[FAN] as number
-  trace.machines[at] =
-    (s[PLANT] === 1 ? PLANT_ON : 0) |
-    (s[STAGE2] === 1 ? STAGE_2_ON : 0) |
-    (s[AUXILIARY] === 1 ? AUXILIARY_ON : 0) |
-    (fan === 1 ? FAN_ON : 0) |
-    (fan > 0 && fan < 1 ? TRICKLE_ON : 0) |
-    (s[COOLING] === 1 ? COOLS : 0)
 }

@@ -1,0 +1,88 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { diagnoseSensor, type SensorPair } from './sensorDiagnosis.ts'
+
+const LIMITS = { criticalT: 3, leastShiftF: 0.5, leastLagMin: 3, trimStepF: 0.5, trimLimitF: 3 }
+
+/** A room that goes up and down, a fan that runs by turns, supply air for a part of that. */
+function pairs(of: { offset?: number; draught?: number; supply?: number; lagMin?: number; fan?: boolean }): SensorPair[] {
+  return Array.from({ length: 24 }, (_, i) => {
+    const atMin = i * 10
+    const referenceF = 70 + 2 * Math.sin(i / 3)
+    const rateFPerMin = (2 * Math.cos(i / 3)) / 30
+    const fan = of.fan ?? i % 6 > 2
+    const supply = fan && i % 6 === 4
+    const noise = 0.02 * Math.sin(i * 7.3)
+    return {
+      atMin,
+      referenceF,
+      fan,
+      supply,
+      shownF:
+        referenceF +
+        (of.offset ?? 0) +
+        (fan ? (of.draught ?? 0) : 0) +
+        (supply ? (of.supply ?? 0) : 0) -
+        rateFPerMin * (of.lagMin ?? 0) +
+        noise,
+    }
+  })
+}
+const found = (of: Parameters<typeof pairs>[0]) => diagnoseSensor(pairs(of), LIMITS).found
+
+describe('what is wrong with a sensor', () => {
+  it.each([
+    [{}, []],
+    [{ offset: 1.5 }, ['offset']],
+    [{ draught: -1.8 }, ['draught']],
+    [{ supply: 2.4 }, ['supply-air']],
+    [{ lagMin: 9 }, ['lag']],
+    [{ offset: -1.2, draught: 1.6, lagMin: 8 }, ['offset', 'draught', 'lag']],
+    // Less than what matters is nothing, however sure it is.
+    [{ offset: 0.3 }, []],
+    [{ lagMin: 2 }, []],
+    [{ lagMin: -9 }, []],
+  ])('%j is %j', (of, is) => expect(found(of)).toEqual(is))
+  it('gives back the parts of which it was made', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.double({ min: 0, max: 15, noNaN: true }),
+        (offset, draught, lagMin) => {
+          const told = diagnoseSensor(pairs({ offset, draught, lagMin }), LIMITS)
+          expect(told.offset?.value).toBeCloseTo(offset, 0)
+          expect(told.fan?.value).toBeCloseTo(draught, 0)
+          expect(Math.abs((told.lag?.value ?? 0) - lagMin)).toBeLessThan(1.5)
+        },
+      ),
+    ))
+  it('names what was never tried', () => {
+    expect(diagnoseSensor(pairs({ fan: false }), LIMITS)).toMatchObject({
+      notTestable: ['fan', 'supply'],
+      terms: ['offset', 'rate'],
+      fan: null,
+    })
+    const still = pairs({ offset: 1 }).map((one) => ({ ...one, referenceF: 70, shownF: 71 }))
+    expect(diagnoseSensor(still, LIMITS)).toMatchObject({ notTestable: ['rate'], lag: null })
+  })
+  it('cannot tell from too few', () => {
+    expect(diagnoseSensor(pairs({ offset: 2 }).slice(0, 6), LIMITS).found).toBeNull()
+    expect(diagnoseSensor([], LIMITS)).toMatchObject({ found: null, notTestable: ['fan', 'supply', 'rate'] })
+  })
+})
+
+describe('the trim', () => {
+  it('shares the rest between fan off and on, in the device’s steps', () => {
+    const told = diagnoseSensor(pairs({ offset: 1, draught: 1 }), LIMITS)
+    expect(told.trimF).toBe(-1.5)
+    expect(told.remainingFanOffF).toBeCloseTo(-0.5, 1)
+    expect(told.remainingFanOnF).toBeCloseTo(0.5, 1)
+    expect(told.remainingWorstF).toBeCloseTo(0.5, 1)
+  })
+  it('goes no further than the device offers', () => {
+    const told = diagnoseSensor(pairs({ offset: -5 }), LIMITS)
+    expect(told.trimF).toBe(3)
+    expect(told.remainingWorstF).toBeCloseTo(2, 1)
+  })
+})
