@@ -36,6 +36,25 @@ export const found = finding({
     'It is still made dead: {steps}.',
     'Take the locks off, put the power and the fuel back, and say so on the Power stage before you leave.',
   ],
+  // comfort
+  'comfort-holds-not': [
+    'The equipment cannot hold the room on such a day: {missingBtuH|heatRate} are missing at the worst hour.',
+    'It holds until {untilF|temperature} outdoors. Look at loss, filter and charge before any setting.',
+  ],
+  'comfort-off': [
+    'People sit in {airF|temperature} while {wantedF|temperature} is wanted.',
+    'What the sensor reads is not where they are: look at Sensing first.',
+  ],
+  'comfort-swings': [
+    'The room swings by {swingF|temperatureDifference}.',
+    'A narrower differential or a quicker sensor evens it; both start the machine more often.',
+  ],
+  'comfort-starts': [
+    'It starts {startsPerH} times an hour.',
+    'A wider differential, a lower cycle rate or a longer pause lets it run longer.',
+  ],
+  'comfort-even': ['It stays within {swingF|temperatureDifference}, about {airF|temperature}.', ''],
+  'sensor-off': ['{says}', '{does}'],
   // zones
   'outlet-without-area': ['{outlet} has no area.', 'Measure its opening; until then its speed is not judged.'],
   'reading-past-table': [

@@ -50,6 +50,17 @@ export { COOL_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from './stages/airflow/rol
 export { stagingOf } from './stages/airflow/staging.ts'
 export { settledApart, type Together, togetherOf } from './stages/airflow/together.ts'
 export { type AirflowViewId, airflowViews, furnaceOf, kitsOf } from './stages/airflow/views.ts'
+export {
+  type ComfortControl,
+  type ComfortRuns,
+  comfortControls,
+  comfortRows,
+  comfortRuns,
+} from './stages/comfort/comfort.ts'
+export { comfortHeadline } from './stages/comfort/headline.ts'
+export { type Around, type Assumption, lossSaid, type Runnable } from './stages/comfort/roomSystem.ts'
+export { type Sensing, sensingOf } from './stages/comfort/sensing.ts'
+export { SENSOR_PLACE_WORDS, type SensorAdvice, sensorAdvice } from './stages/comfort/sensorAdvice.ts'
 export { fixesInPlace, fixesOpen } from './stages/handOver/fixes.ts'
 export { closingOf, handOverChecks, openItemsOf } from './stages/handOver/handOver.ts'
 export { contactOf, inputRows } from './stages/power/contacts.ts'

@@ -212,7 +212,54 @@ export {
   unitsNamed,
 } from './quantity/units.ts'
 export { type Found, finding, never, ok, type Refusal, type Result, refusing, said, type Words } from './result.ts'
+export { type Calibrated, calibrateByStory, calibrateRoom, type Meanwhile, type Story } from './rooms/calibrate.ts'
+export {
+  COMFORT_MEASURES,
+  type ComfortFigure,
+  type ComfortMeasure,
+  comfortFigures,
+  type HeatSource,
+  type Holds,
+  holdsRoom,
+} from './rooms/comfort.ts'
+export {
+  BUILDING_KINDS,
+  BUILDING_WORDS,
+  type BuildingKind,
+  DAY_KINDS,
+  DAY_WORDS,
+  type DayKind,
+  dayOf,
+  roomOfKind,
+  SENSOR_PLACES,
+  type SensorPlace,
+  sensorAt,
+  USUAL_FT2_PER_TON,
+} from './rooms/roomKinds.ts'
+export { type RoomLog, readRoomLog, warmUpIn } from './rooms/roomLog.ts'
+export type { Controller, ControlRule, Day, Equipment, FanSatisfied, Room, RoomSystem, Sensor } from './rooms/roomModel.ts'
+export {
+  AUXILIARY_ON,
+  COOLS,
+  FAN_ON,
+  PLANT_ON,
+  type RoomRun,
+  type RunFigures,
+  type RunOptions,
+  runRoom,
+  STAGE_2_ON,
+  TRICKLE_ON,
+  type Trace,
+} from './rooms/roomRun.ts'
+export { fitWarmUp, type LoggedRoom, leadTime, type Told, type WarmUp } from './rooms/warmUp.ts'
 export { NEVER_STOOD_IN, STAND_IN_PARTS, type StandInPart, safetyRefusal } from './safety/safetyDevices.ts'
+export {
+  type DiagnosisLimits,
+  diagnoseSensor,
+  type SensorDiagnosis,
+  type SensorFault,
+  type SensorTerm,
+} from './sensing/sensorDiagnosis.ts'
 export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
 export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/isolation.ts'
 export {

@@ -95,6 +95,29 @@ export const refuse = refusing({
     'A room needs air and mass that hold heat, and no loss below nothing.',
     'Take one of the named kinds of room, or calibrate it to this one.',
   ],
+  'log-too-long': ['This log has {count} lines; 100,000 are taken.', 'Paste the days of the warm-up alone.'],
+  'log-unread': [
+    'No temperatures were found in these {count} lines.',
+    'A line is a time and a temperature, like “06:05, 61.2” or “2026-11-24 06:05;16,2”.',
+  ],
+  'log-too-short': ['{count} readings are too few.', 'Log every five minutes for two hours or more.'],
+  'log-without-rise': [
+    'The room rose by {riseF|temperatureDifference} only.',
+    'Log a warm-up from a setback of several degrees, the plant running all the while.',
+  ],
+  'log-without-heat': [
+    'What heated it is not known: a room that only cools tells how quickly, not how much it loses.',
+    'Enter what the plant gave, from its plate.',
+  ],
+  'log-cannot-tell': [
+    'The log cannot tell loss from capacity.',
+    'Log on until the room warms up more slowly: three hours or more from a deep setback, every five minutes.',
+  ],
+  'story-without-rise': ['The room does not rise in this story.', 'Say how cold it was first, and how warm by when.'],
+  'story-impossible': [
+    'No room of this kind warms up so with this plant.',
+    'Look at the output, the outdoor temperature and the times again.',
+  ],
   'day-too-short': ['The day has not 24 hours.', 'Give a value for each hour of outdoor temperature and of gains.'],
   'step-uneven': ['The step does not part an hour evenly.', 'Take 1 s, 2 s or 5 s.'],
   'set-points-cross': [

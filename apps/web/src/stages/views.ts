@@ -1,5 +1,6 @@
 import type { StageId } from '@ingle/bench'
 import { airflowView } from './airflow/view.ts'
+import { comfortView } from './comfort/view.ts'
 import { handOverView } from './handOver/view.ts'
 import { powerView } from './power/view.ts'
 import { settingsView } from './settings/view.ts'
@@ -14,6 +15,7 @@ export const STAGE_VIEWS: Record<StageId, StageView> = {
   airflow: airflowView,
   zones: zonesView,
   settings: settingsView,
+  comfort: comfortView,
   'hand-over': handOverView,
 }
 

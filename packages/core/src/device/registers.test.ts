@@ -9,6 +9,13 @@ const SIGNED = setting({ code: 'T', label: 'Trim', range: { min: -4, max: 4, ste
 const AT = { id: 'alone.T', register: 12, scale: 10 }
 
 describe('a setting in a register', () => {
+  it('holds what sixteen bits hold, with a sign or without', () => {
+    const wide = setting({ code: 'W', label: 'Wide', range: { min: -90_000, max: 90_000, step: 1, unit: 's' } })
+    const at = { id: 'alone.W', register: 3 }
+    expect(toWord(wide, '-32768', at)).toEqual({ ok: true, value: 32_768 })
+    expect(toWord(wide, '65535', at)).toEqual({ ok: true, value: 65_535 })
+    for (const over of ['-32769', '65536']) expect(toWord(wide, over, at)).toMatchObject({ ok: false, code: 'over-register' })
+  })
   it('comes back as it went, whatever it stood at', () => {
     for (const one of [CHOICE, SIGNED])
       for (const value of everyValue(one)) {

@@ -63,6 +63,10 @@ describe('saying a role on a device', () => {
   })
   it('takes a bare figure over a hundred for no percent', () =>
     expect(meaningOf(setting({ role: 'fan.step.high', values: ['60', '220'] }), '220')).toBe('step 220'))
+  it('a percent is the number that it is, with its sign and with room around it', () => {
+    const share = setting({ role: 'airflow.adjust', values: [' +10% ', '-5'] })
+    expect([meaningOf(share, ' +10% '), meaningOf(share, '-5')]).toEqual(['10', '-5'])
+  })
   it('takes a size jumper of 24, 30, 36 for no tons, and says what to do', () => {
     const jumper = setting({ role: 'system.capacity', label: 'Size jumper', values: ['24', '30', '36'] })
     expect(express(jumper, '3')).toEqual({

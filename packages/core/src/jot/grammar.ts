@@ -1,5 +1,6 @@
 import type { ProbePoint, ProbeReadings } from '../airflow/staticWalk.ts'
 import type { DeviceSetting } from '../device/setting.ts'
+import type { SensorPlace } from '../rooms/roomKinds.ts'
 
 /** What a jotted line asks to be written down. */
 export type JotIntent =
@@ -26,6 +27,7 @@ export type JotIntent =
   | { kind: 'plate'; factor: number; dpInWc: number; normalStaticInWc: number | null; testStaticInWc: number | null }
   | { kind: 'tap'; tap: string; adjustPct: number | null }
   | { kind: 'filter'; filter: 'as-found' | 'clean' }
+  | { kind: 'sensor-pair'; place: SensorPlace; shownF: number; referenceF: number; fan: boolean; supply: boolean }
   | { kind: 'capacity'; tons: number }
   | { kind: 'heater'; kw: number }
   | { kind: 'setting'; key: string; column: 'found' | 'left' | 'proof'; value: string; why: string | null }
@@ -119,6 +121,18 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
     shape: 'rise RETURN SUPPLY VOLTS AMPS [3ph]',
     says: 'temperature rise over the electric heater',
     examples: ['rise 68.2 92.5 240 V 37.2 A'],
+  },
+  {
+    word: 'wall',
+    shape: 'wall SHOWN ref REFERENCE fan on|off [supply]',
+    says: 'what the wall controller shows beside a reference',
+    examples: ['wall 71.5 ref 69.8 fan on', 'wall 71.5 ref 69.8 fan on supply'],
+  },
+  {
+    word: 'sensor',
+    shape: 'sensor wall|return|average|remote SHOWN ref REFERENCE fan on|off [supply]',
+    says: 'what a sensor shows beside a reference',
+    examples: ['sensor return 70.1 ref 73.9 fan on', 'sensor remote 68 ref 68.4 fan off'],
   },
   {
     word: 'capacity',

@@ -111,6 +111,7 @@ describe('a line that is not whole', () => {
     ['tap', 'which: 1, 2, 3, 4 and 5'],
     ['note', 'then the words'],
     ['gri', 'grille'],
+    ['found coo', 'cool'],
   ])('“%s” says: %s', (line, wanted) => expect(read(line)).toEqual({ state: 'incomplete', needs: wanted }))
 })
 

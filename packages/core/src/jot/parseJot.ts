@@ -4,6 +4,7 @@ import { aim, capacity, heater, setting, tap } from './commands/equipment.ts'
 import { grille, hood, plate } from './commands/grilles.ts'
 import { esp, filter, probe, staticAt } from './commands/probes.ts'
 import { prose } from './commands/prose.ts'
+import { sensorBeside, wallBeside } from './commands/sensors.ts'
 import { rise, split } from './commands/temperatures.ts'
 import { JOT_COMMANDS, JOT_LIMIT } from './grammar.ts'
 import { finish, Line } from './line.ts'
@@ -20,6 +21,8 @@ const COMMANDS = new Map<string, (line: Line, context: JotContext) => JotReading
     tap,
     split,
     rise,
+    wall: wallBeside,
+    sensor: sensorBeside,
     grille,
     hood,
     plate,

@@ -246,6 +246,13 @@ describe('a list of settings in any shape', () => {
       ? read.value.settings.map((one) => [one.code, one.label, one.values.join(' '), one.default, one.doubts.length])
       : read.reason
   }
+  it('doubts a range that runs the wrong way, and one alone of its ends is no range', () => {
+    const read = pasteSettingsList('Code\tSetting\tRange\tDefault\n07\tReach\t9 to 3\t4\n08\tSpan\t2 to 6\t4')
+    if (!read.ok) throw new Error(read.reason)
+    const [wrong, right] = read.value.settings
+    expect(wrong?.doubts).toContain('Its least value 9 is over its most, 3.')
+    expect(right?.doubts).toEqual([])
+  })
   it.each([
     [
       'rotated',

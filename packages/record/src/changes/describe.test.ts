@@ -113,6 +113,14 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
     'static with zones open: 1; +0.30 in.wc and −0.20 in.wc',
   ],
   'outlet.reading': [{ ...HERE, outletId: uuid(15), flowCfm: 95, damperPct: 60 }, 'outlet read: 95 cfm, damper 60%'],
+  'room.set': [
+    { systemId: SYSTEM, kind: 'light', areaFt2: 640, gap: 'open', uaBtuHPerF: 231 },
+    'room: kind small and light: warms and cools quickly, floor 640.00 ft², gap at the sensor open, loses 231 Btu/h·°F',
+  ],
+  'sensor.pair': [
+    { ...HERE, place: 'return', shownF: 70.1, referenceF: 73.9, fan: true, supply: true },
+    'return shows 70.1 °F, reference 73.9 °F, fan on, supply air on',
+  ],
   'check.set': [{ ...HERE, checkId: 'panels-back', done: true }, 'panels back: done'],
   undo: [{ targetId: uuid(8) }, 'taken back'],
 }

@@ -109,6 +109,13 @@ const BODIES: { [K in ChangeKind]?: fc.Arbitrary<Partial<BodyOf<K>>> } = {
     amps: number(0.2, 90),
     phases: fc.constantFrom(1 as const, 3 as const),
   }),
+  'sensor.pair': fc.record({
+    place: fc.constantFrom('wall' as const, 'return' as const, 'average' as const, 'remote' as const),
+    shownF: number(40, 110),
+    referenceF: number(40, 110),
+    fan: fc.boolean(),
+    supply: fc.boolean(),
+  }),
   'reading.grille': fc.record({
     name,
     side,

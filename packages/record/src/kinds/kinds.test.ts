@@ -24,6 +24,7 @@ it('these fields were read off something, and have a row each among the readings
       "reading.probes": "supply static, return static, before-filter static, after-filter static, after-coil static, trunk static",
       "reading.rise": "returnDbF temperature, supplyDbF temperature, volts voltage, amps current",
       "reading.split": "returnDbF temperature, supplyDbF temperature, returnWbF temperature, supplyWbF temperature, returnRhPct humidity",
+      "sensor.pair": "shownF temperature, referenceF temperature",
       "traverse.point": "pressureInWc static",
       "traverse.set": "widthIn length, heightIn length, diameterIn length, straightBeforeIn length, straightAfterIn length, airF temperature",
       "zones.reading": "supplyInWc static, returnInWc static, flowCfm flow",

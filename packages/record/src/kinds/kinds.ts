@@ -6,6 +6,7 @@ import { contactSet } from './power/contactSet.ts'
 import { wireSet } from './power/wireSet.ts'
 import { wiringSet } from './power/wiringSet.ts'
 import { READINGS } from './readings/readings.ts'
+import { sensorPair } from './rooms/sensorPair.ts'
 import { aimSet } from './settings/aimSet.ts'
 import { settingSet } from './settings/settingSet.ts'
 import { partRemove } from './site/partRemove.ts'
@@ -82,6 +83,7 @@ export const KINDS = [
   outletSet,
   outletRemove,
   zonesReading,
+  sensorPair,
   outletReading,
   undo,
 ] as const

@@ -149,5 +149,6 @@ export const emptySystemVisit = (): SystemVisit => ({
   instruments: {},
   zoneReadings: [],
   outletReadings: [],
+  sensorPairs: [],
   ...emptyBags('visit'),
 })

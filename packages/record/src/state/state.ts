@@ -1,4 +1,14 @@
-import type { Bridge, InstrumentMeasure, OutletKind, Place, RoomKind, StandInPart, SystemKind, Wire } from '@ingle/core'
+import type {
+  Bridge,
+  InstrumentMeasure,
+  OutletKind,
+  Place,
+  RoomKind,
+  SensorPlace,
+  StandInPart,
+  SystemKind,
+  Wire,
+} from '@ingle/core'
 import type {
   ChangeId,
   FixId,
@@ -147,6 +157,18 @@ export interface SystemVisit extends Bags<'visit'> {
   instruments: Partial<Record<InstrumentMeasure, Instrument>>
   zoneReadings: ZoneReadingState[]
   outletReadings: OutletReadingState[]
+  sensorPairs: SensorPairState[]
+}
+
+export interface SensorPairState {
+  id: ChangeId
+  at: string
+  by: string
+  place: SensorPlace
+  shownF: number
+  referenceF: number
+  fan: boolean
+  supply: boolean
 }
 
 export interface ZoneReadingState {

@@ -1,0 +1,94 @@
+import { fromChosen, type RoomSystem, type Trace } from '@ingle/core'
+import { useMemo } from 'react'
+import { CartesianGrid, Line, LineChart, ReferenceArea, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
+import { useVisit } from '../../visit/useVisit.ts'
+import { clockText, HOURS_SHOWN } from './times.ts'
+
+/** The lines of a day: what each is called, and in which tone it is drawn. */
+export const LINES = {
+  found: { says: 'as found, where people are', tone: 'var(--tone-ochre)' },
+  aim: { says: 'aim', tone: 'var(--tone-air)' },
+  tried: { says: 'this try', tone: 'var(--tone-ember)' },
+} as const
+export type LineId = keyof typeof LINES
+
+interface Props {
+  traces: Readonly<Record<LineId, Trace>>
+  /** Lines that would lie on one another are drawn once. */
+  shown: readonly LineId[]
+  system: RoomSystem
+  bandF: number
+  /** The moment that is read, by its place in the traces. */
+  at: number
+}
+
+/** A day of the room: the band that is wanted, the temperature where people are, and what the sensor reads as found. */
+export function DayChart({ traces, shown, system, bandF, at }: Props) {
+  const { units } = useVisit()
+  const degrees = (f: number) => fromChosen('temperature', f, units)
+  const { controller } = system
+  const [low, high] =
+    controller.mode === 'auto'
+      ? [controller.setHeatF, controller.setCoolF]
+      : controller.mode === 'cool'
+        ? [controller.setCoolF, controller.setCoolF]
+        : [controller.setHeatF, controller.setHeatF]
+  const every = traces.found.everyS / 60
+  const points = useMemo(
+    () =>
+      Array.from(traces.found.airF, (_, i) => ({
+        minute: i * every,
+        found: fromChosen('temperature', traces.found.airF[i] as number, units),
+        sensor: fromChosen('temperature', traces.found.readingF[i] as number, units),
+        aim: fromChosen('temperature', traces.aim.airF[i] as number, units),
+        tried: fromChosen('temperature', traces.tried.airF[i] as number, units),
+      })),
+    [traces, every, units],
+  )
+  const ends = points.flatMap((one) => [one.sensor, ...shown.map((id) => one[id])])
+  const [floor, ceiling] = [
+    Math.floor(Math.min(...ends, degrees(low - bandF))),
+    Math.ceil(Math.max(...ends, degrees(high + bandF))),
+  ]
+  const apart = Math.max(1, Math.ceil((ceiling - floor) / 9))
+  const ticks = Array.from({ length: Math.ceil((ceiling - floor) / apart) + 1 }, (_, i) => floor + i * apart)
+  const axis = { fontSize: 12, fill: 'var(--tone-ink)' }
+  return (
+    <div className="h-72" aria-hidden="true">
+      <ResponsiveContainer width="100%" height="100%">
+        <LineChart data={points} margin={{ top: 8, right: 8, bottom: 0, left: -12 }}>
+          <CartesianGrid stroke="var(--tone-grid)" vertical={false} />
+          <XAxis
+            type="number"
+            dataKey="minute"
+            domain={[0, 1440]}
+            ticks={HOURS_SHOWN.map((hour) => hour * 60)}
+            tickFormatter={clockText}
+            tick={axis}
+            className="num"
+          />
+          <YAxis type="number" domain={[ticks[0] as number, ticks.at(-1) as number]} ticks={ticks} tick={axis} className="num" />
+          <ReferenceArea
+            y1={degrees(low - bandF)}
+            y2={degrees(high + bandF)}
+            fill="var(--tone-moss)"
+            fillOpacity={0.14}
+            ifOverflow="extendDomain"
+          />
+          <ReferenceLine x={at * every} stroke="var(--tone-ink)" />
+          <Line
+            dataKey="sensor"
+            stroke="var(--tone-ink)"
+            strokeWidth={1}
+            strokeDasharray="2 3"
+            dot={false}
+            isAnimationActive={false}
+          />
+          {shown.map((id) => (
+            <Line key={id} dataKey={id} stroke={LINES[id].tone} strokeWidth={2} dot={false} isAnimationActive={false} />
+          ))}
+        </LineChart>
+      </ResponsiveContainer>
+    </div>
+  )
+}

@@ -1,0 +1,139 @@
+import { profileById } from '@ingle/catalog'
+import { runRoom } from '@ingle/core'
+import { HERE, Pen, SYSTEM, VISIT } from '@ingle/record/testing'
+import { describe, expect, it } from 'vitest'
+import { viewOf } from '../../testing/view.ts'
+import { speaksAgainst } from '../../visit/speaksAgainst.ts'
+import { comfortControls, comfortRuns } from './comfort.ts'
+import { sensingOf } from './sensing.ts'
+import { sensorAdvice } from './sensorAdvice.ts'
+
+const AROUND = { day: 'frosty', isGapOpen: false } as const
+
+/** An air handler with a wall controller that says what the fan does, on its first visit. */
+function flat(more: (pen: Pen) => void = () => undefined) {
+  const pen = new Pen()
+  pen.write('site.set', { name: 'Mill', climate: 'damp coast' })
+  pen.write('system.set', { systemId: SYSTEM, name: 'Flat', capacityTons: 2, heaterKw: 0 })
+  pen.write('profile.use', { systemId: SYSTEM, place: 'equipment', profile: profileById('skerrick-da') })
+  pen.write('profile.use', { systemId: SYSTEM, place: 'controller', profile: profileById('skerrick-w2') })
+  pen.write('visit.start', { visitId: VISIT, reason: '' })
+  more(pen)
+  return viewOf(pen.changes)
+}
+const runsOf = (v: ReturnType<typeof flat>, picks: Record<string, string> = {}) => {
+  const runs = comfortRuns(v, AROUND, picks, false)
+  if (!runs) throw new Error('nothing to run')
+  return runs
+}
+const keyOf = (v: ReturnType<typeof flat>, role: string) => {
+  const row = comfortControls(v).find((one) => one.row.id === role)
+  if (!row) throw new Error(`no ${role}`)
+  return row.row.key
+}
+
+/** Twelve pairs, ten minutes apart, the fan on in every second half hour. */
+function read(pen: Pen, shown: (referenceF: number, fan: boolean) => number) {
+  for (let i = 0; i < 12; i++) {
+    const fan = i % 6 > 2
+    const referenceF = Math.round((70 + Math.sin(i / 2)) * 100) / 100
+    for (let m = 0; m < 9; m++) pen.write('note.add', { ...HERE, text: 'ten minutes pass', standing: 'fine' })
+    pen.write('sensor.pair', {
+      ...HERE,
+      place: 'wall',
+      shownF: shown(referenceF, fan) + 0.03 * Math.sin(i * 5),
+      referenceF,
+      fan,
+      supply: false,
+    })
+  }
+}
+
+describe('the room of a visit', () => {
+  it('is run as found, as aimed at and as tried, and says what it takes', () => {
+    const v = flat()
+    const { found, tried } = runsOf(v, { [keyOf(v, 'sensor.source')]: 'wall' })
+    expect(found.source).toBe('compressor')
+    expect(found.assumptions.map((one) => one.what)).toEqual(
+      expect.arrayContaining(['Heat pump', 'Floor', 'Loss', 'Kind of room']),
+    )
+    expect(found.system.sensor).not.toEqual(tried.system.sensor)
+    for (const one of [found, tried]) expect(runRoom(one.system).ok).toBe(true)
+  })
+  it('is the one that was said: floor, kind, calibrated loss and what it holds', () => {
+    const said = runsOf(
+      flat((pen) => pen.write('room.set', { systemId: SYSTEM, kind: 'heavy', areaFt2: 640, uaBtuHPerF: 222, holds: 2 })),
+    )
+    const plain = runsOf(flat((pen) => pen.write('room.set', { systemId: SYSTEM, kind: 'heavy', areaFt2: 640 })))
+    expect(said.found.system.room.uaBtuHPerF).toBe(222)
+    expect(said.found.system.room.massBtuPerF).toBeCloseTo(2 * plain.found.system.room.massBtuPerF, 6)
+    expect(said.found.assumptions.map((one) => one.what)).not.toContain('Loss')
+  })
+  it('follows a setting that was found, and one that is tried', () => {
+    const v = flat((pen) =>
+      pen.write('setting.set', { ...HERE, role: 'fan.satisfied.heat', place: 'controller', column: 'found', value: '1' }),
+    )
+    const { found, tried } = runsOf(v, { [keyOf(v, 'fan.satisfied.heat')]: 'off' })
+    expect([found.system.controller.fanHeat, tried.system.controller.fanHeat]).toEqual(['trickle', 'off'])
+  })
+  it('is nothing to run before anything is known', () => {
+    const pen = new Pen()
+    pen.write('system.set', { systemId: SYSTEM, name: 'Unknown' })
+    pen.write('visit.start', { visitId: VISIT, reason: '' })
+    expect(comfortRuns(viewOf(pen.changes), AROUND, {}, false)).toBeNull()
+  })
+  it('a sealed gap changes what the sensor in the return feels, and nothing as found', () => {
+    const v = flat()
+    const picks = { [keyOf(v, 'sensor.source')]: 'return' }
+    const open = comfortRuns(v, { ...AROUND, isGapOpen: true }, picks, true)
+    const sealed = comfortRuns(v, { ...AROUND, isGapOpen: true }, picks, false)
+    expect(open?.found.system).toEqual(sealed?.found.system)
+    expect(open?.tried.system.sensor.voidShare.on).toBeGreaterThan(sealed?.tried.system.sensor.voidShare.on as number)
+  })
+})
+
+describe('the controls', () => {
+  it('offer only what this device has, as few as can be tapped, where it stands among them', () => {
+    const v = flat((pen) =>
+      pen.write('setting.set', { ...HERE, role: 'control.differential', place: 'controller', column: 'found', value: '1' }),
+    )
+    const controls = comfortControls(v)
+    const differential = controls.find((one) => one.row.id === 'control.differential')
+    expect(differential?.choices.map((one) => one.meaning)).toContain(differential?.found)
+    for (const one of controls) {
+      expect(one.choices.length).toBeLessThanOrEqual(10)
+      expect(new Set(one.choices.map((choice) => choice.meaning)).size).toBe(one.choices.length)
+    }
+    expect(controls.map((one) => one.row.id)).not.toContain('control.cycle-rate')
+  })
+})
+
+describe('sensors beside a reference', () => {
+  it('an offset is named with the trim that this device has, and speaks against the visit', () => {
+    const v = flat((pen) => read(pen, (reference) => reference + 2.2))
+    const [advice] = sensorAdvice(v)
+    expect(advice?.says).toContain('reads 2.2 °F too high')
+    expect(advice?.steps.join(' ')).toMatch(/Trim it by −\d/)
+    expect(speaksAgainst(v).map((one) => one.stage)).toContain('comfort')
+    // The run then sits by so much beside the set point.
+    expect(runsOf(v, { [keyOf(v, 'sensor.source')]: 'wall' }).tried.system.sensor.offsetF).toBeCloseTo(2.2, 1)
+  })
+  it('a draught is sealed before anything is trimmed', () => {
+    const [advice] = sensorAdvice(flat((pen) => read(pen, (reference, fan) => reference - (fan ? 1.8 : 0))))
+    expect(advice?.told.found).toEqual(['draught'])
+    expect(advice?.steps[0]).toContain('Seal the hole')
+  })
+  it('a good sensor asks for nothing, and speaks against nothing', () => {
+    const v = flat((pen) => read(pen, (reference) => reference))
+    expect(sensorAdvice(v)).toMatchObject([{ says: 'The wall controller agrees with the reference.', steps: [], finding: null }])
+    expect(speaksAgainst(v).map((one) => one.stage)).not.toContain('comfort')
+  })
+  it('too few pairs ask for more, and say how', () => {
+    const v = flat((pen) =>
+      pen.write('sensor.pair', { ...HERE, place: 'wall', shownF: 71.5, referenceF: 69.8, fan: true, supply: false }),
+    )
+    expect(sensingOf(v).counts.wall).toBe(1)
+    expect(sensorAdvice(v)[0]).toMatchObject({ finding: null, says: expect.stringContaining('1 pair is too few') })
+    expect(sensorAdvice(v)[0]?.steps[0]).toContain('with the fan off and with it on')
+  })
+})

@@ -1,0 +1,170 @@
+import { capital, numbersOffered, type Place, roleLabel, sayMeaning } from '@ingle/core'
+import { isNoted, type LedgerRow, settled, standingOfAll } from '../../ledger/ledger.ts'
+import { standsAt } from '../../ledger/standsAt.ts'
+import { EMPTY, type PlacedSection } from '../../sheet.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+import { stage } from '../stage.ts'
+import { type Around, type Runnable, roomSystemOf, type Stand } from './roomSystem.ts'
+import { sensorAdvice } from './sensorAdvice.ts'
+
+/** What the run answers to. */
+const COMFORT_ROLES = [
+  'sensor.source',
+  'sensor.trim',
+  'fan.satisfied.heat',
+  'fan.satisfied.cool',
+  'fan.mode',
+  'setpoint.heat',
+  'setpoint.cool',
+  'control.differential',
+  'control.cycle-rate',
+  'control.tightness',
+  'control.changeover',
+  'control.changeover-band',
+  'control.aux-lockout',
+  'control.second-stage',
+  'control.upstage-time',
+  'control.min-on',
+  'control.min-off',
+  'fan.delay.on.heat',
+  'fan.delay.off.heat',
+  'fan.delay.on.cool',
+  'fan.delay.off.cool',
+] as const
+const ANSWERS = new Set<string>(COMFORT_ROLES)
+/** A dial with more steps than this is moved, not tapped. */
+const MOST_CHOICES = 8
+
+/** How the room feels: where it is read, how it is held, what the fan does. Tried on a simulated room. */
+export const comfort = stage({
+  id: 'comfort',
+  key: 'c',
+  label: 'Comfort',
+  applies: () => true,
+  standing(v) {
+    const rows = comfortRows(v.ledger).filter(isNoted)
+    return { done: settled(rows), of: rows.length, mark: standingOfAll(rows, v.here.sensorPairs.length > 0) }
+  },
+  sources: [],
+  findings: (v) => sensorAdvice(v).flatMap((one) => (one.finding ? [{ id: one.finding.code, ...one.finding }] : [])),
+  sections: (v) => sensed(v),
+  readings: ['sensor.pair'],
+  jot: ['wall', 'sensor'],
+  wanted: () => [],
+})
+
+/** The rows of the ledger that the run answers to. */
+export const comfortRows = (ledger: readonly LedgerRow[]): LedgerRow[] => ledger.filter((row) => ANSWERS.has(row.id))
+
+/** One setting of this device that the run answers to, with only what the device offers. */
+export interface ComfortControl {
+  row: LedgerRow
+  label: string
+  place: Place
+  /** In the language of roles; few enough to tap. */
+  choices: { meaning: string; says: string }[]
+  found: string | null
+  aim: string | null
+}
+
+const foundOf = (row: LedgerRow): string | null => standsAt({ ...row, left: null })?.meaning ?? null
+const leftOf = (row: LedgerRow): string | null => standsAt(row)?.meaning ?? null
+
+export function comfortControls({ ledger }: Pick<VisitView, 'ledger'>): ComfortControl[] {
+  return comfortRows(ledger).map((row) => {
+    const offered = row.setting.range
+      ? thinned(numbersOffered(row.setting), Number(foundOf(row) ?? Number.NaN)).map((one) => String(Number(one.toFixed(4))))
+      : [...new Set(row.setting.values.map((value) => standsAt({ ...row, left: { value } as never })?.meaning ?? value))]
+    const aim = row.aim?.value ? row.aim.meaning : null
+    const all = [...new Set([...offered, ...[foundOf(row), aim].filter((one) => one !== null)])]
+    return {
+      row,
+      label: capital(roleLabel(row.id)),
+      place: row.place,
+      choices: sorted(all).map((meaning) => ({ meaning, says: sayMeaning(row.setting, meaning) })),
+      found: foundOf(row),
+      aim,
+    }
+  })
+}
+
+const sorted = (all: readonly string[]): string[] =>
+  all.every((one) => Number.isFinite(Number(one))) ? [...all].sort((a, b) => Number(a) - Number(b)) : [...all]
+
+/** Of a long row of numbers those around where it stands, and the ends. */
+function thinned(all: readonly number[], at: number): number[] {
+  if (all.length <= MOST_CHOICES) return [...all]
+  const middle = Number.isFinite(at) ? at : (all[Math.floor(all.length / 2)] as number)
+  const near = [...all].sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle)).slice(0, MOST_CHOICES - 2)
+  return [...new Set([all[0] as number, ...near, all.at(-1) as number])].sort((a, b) => a - b)
+}
+
+/** The three runs: as found, as aimed at, and as this try has it. */
+export interface ComfortRuns {
+  found: Runnable
+  aim: Runnable
+  tried: Runnable
+}
+
+/**
+ * @param picks what the try has otherwise than the aim, by row
+ */
+export function comfortRuns(
+  v: VisitView,
+  around: Around,
+  picks: Readonly<Record<string, string>>,
+  gapInTry: boolean,
+): ComfortRuns | null {
+  const rows = comfortRows(v.ledger)
+  const standing =
+    (of: (row: LedgerRow) => string | null): Stand =>
+    (role) => {
+      for (const row of rows)
+        if (row.id === role) {
+          const meaning = of(row)
+          if (meaning !== null) return meaning
+        }
+      return null
+    }
+  const aimed = (row: LedgerRow) => (row.aim?.value ? row.aim.meaning : leftOf(row))
+  // A trim moves the reading from where it was found: what was read beside a reference has that trim in it.
+  const trimF = Number(standing(foundOf)('sensor.trim') ?? 0) || 0
+  const found = roomSystemOf(v, standing(foundOf), around, trimF)
+  const aim = roomSystemOf(v, standing(aimed), { ...around, isGapOpen: gapInTry }, trimF)
+  const tried = roomSystemOf(
+    v,
+    standing((row) => picks[row.key] ?? aimed(row)),
+    { ...around, isGapOpen: gapInTry },
+    trimF,
+  )
+  return found && aim && tried ? { found, aim, tried } : null
+}
+
+/** Sensors beside a reference, on the record. */
+function sensed(v: VisitView): PlacedSection[] {
+  if (v.here.sensorPairs.length === 0) return []
+  const { show, clock } = v
+  return [
+    {
+      title: 'Sensors beside a reference',
+      record: 'measured',
+      blocks: [
+        {
+          kind: 'table',
+          head: ['When', 'Sensor', 'Shown', 'Reference', 'Fan', 'By'],
+          rows: v.here.sensorPairs.map((one) => [
+            clock.time(one.at),
+            one.place,
+            show('temperature', one.shownF),
+            show('temperature', one.referenceF),
+            one.fan ? (one.supply ? 'on, supply air on' : 'on') : 'off',
+            one.by || EMPTY,
+          ]),
+          figures: [2, 3],
+          empty: '',
+        },
+        { kind: 'lines', lines: sensorAdvice(v).map((one) => one.says), empty: '' },
+      ],
+    },
+  ]
+}

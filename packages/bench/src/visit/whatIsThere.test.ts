@@ -1,0 +1,106 @@
+import { profileById } from '@ingle/catalog'
+import type { Profile } from '@ingle/record'
+import { HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
+import { describe, expect, it } from 'vitest'
+import { sawOf } from '../ledger/ledger.ts'
+import { rowFor } from '../ledger/standsAt.ts'
+import { delaysOf } from '../stages/airflow/delays.ts'
+import { handOverChecks } from '../stages/handOver/handOver.ts'
+import { viewOf } from '../testing/view.ts'
+import { jotContextOf } from './jotContext.ts'
+
+const own = (kind: string, settings: Profile['settings']): Profile => ({
+  format: 'ingle-profile/1',
+  id: 'own',
+  version: 1,
+  maker: 'Own',
+  family: 'X',
+  kind,
+  description: '',
+  cautions: [],
+  settings,
+})
+/** A system on its first visit, with devices by place. */
+function view(devices: Readonly<Record<string, Profile>>, more: (pen: Pen) => void = () => undefined) {
+  const pen = new Pen()
+  pen.write('system.set', { systemId: SYSTEM, name: 'AH-1', capacityTons: 3 })
+  for (const [place, profile] of Object.entries(devices))
+    pen.write('profile.use', { systemId: SYSTEM, place: place as 'equipment', profile })
+  pen.write('visit.start', { visitId: VISIT, reason: '' })
+  more(pen)
+  return viewOf(pen.changes)
+}
+const choice = (role: string, values: string[]): Profile['settings'][number] => ({ role, label: role, values, access: '' })
+
+describe('what a system has decides what is asked of it', () => {
+  it('a heater of any size has a limit to prove; none has none', () => {
+    const ids = (kw: number) =>
+      handOverChecks(view({}, (pen) => pen.write('system.set', { systemId: SYSTEM, heaterKw: kw }))).map(([id]) => id)
+    expect(ids(0.8)).toContain('limits-proved')
+    expect(ids(0)).not.toContain('limits-proved')
+  })
+  it('one delay alone is a delay', () => {
+    const one = own('furnace', [choice('fan.delay.off.heat', ['60', '90', '120'])])
+    expect(delaysOf(view({ equipment: one }))).not.toBeNull()
+    expect(delaysOf(view({ equipment: own('furnace', []) }))).toBeNull()
+  })
+  it('a board without an adjust has none on the jot line; one with an adjust says where it stands', () => {
+    const plain = profileById('aldergate-gx-80')
+    const adjusted = profileById('merrowby-hx-36')
+    const without = { ...plain, settings: plain.settings.filter((one) => one.role !== 'airflow.adjust') }
+    expect(jotContextOf(view({ equipment: without }), 'airflow').adjust).toBeNull()
+    expect(jotContextOf(view({ equipment: adjusted }), 'airflow').adjust).toMatchObject({ stands: 0 })
+  })
+  it('the flow is aimed at within a tenth while no house rule was chosen', () => {
+    const { picture } = view({ equipment: profileById('merrowby-hx-36') })
+    expect([picture.input.rule.cfmPerTon, picture.input.rule.bandPct]).toEqual([400, 10])
+  })
+  it('a number on the display that no document explains is a row with that number', () => {
+    const { ledger } = view({ controller: profileById('fenwarm-p2') }, (pen) =>
+      pen.write('setting.set', { ...HERE, role: 'alone.47', place: 'controller', column: 'found', value: '3' }),
+    )
+    expect(ledger.find((one) => one.id === 'alone.47')).toMatchObject({ label: '47', need: 'alone', found: { value: '3' } })
+  })
+})
+
+describe('what is wired follows from what is there', () => {
+  const kindTold = (kind: string) =>
+    view(
+      { controller: own('thermostat', [choice('system.kind', ['heat-pump', 'dual-fuel', 'furnace', 'electric', 'cool-only'])]) },
+      (pen) => pen.write('setting.set', { ...HERE, role: 'system.kind', place: 'controller', column: 'found', value: kind }),
+    ).wired.kind.kind
+  it.each(['heat-pump', 'dual-fuel', 'furnace', 'electric', 'cool-only'])('what the controller says: %s', (kind) =>
+    expect(kindTold(kind)).toBe(kind),
+  )
+  it('a rooftop unit burns gas, an air handler does not', () => {
+    const with_ = (kind: string) => view({ equipment: own(kind, []) }).wired.kind.kind
+    expect([with_('rooftop'), with_('furnace'), with_('air-handler')]).toEqual(['furnace', 'furnace', 'heat-pump'])
+  })
+  it.each([0, 1, 2] as const)('%i stages of heat, as the controller says', (count) => {
+    const stages = own('thermostat', [choice('system.stages.heat', ['0', '1', '2'])])
+    const { wired } = view({ controller: stages }, (pen) =>
+      pen.write('setting.set', {
+        ...HERE,
+        role: 'system.stages.heat',
+        place: 'controller',
+        column: 'found',
+        value: String(count),
+      }),
+    )
+    expect(wired.kind.heatStages).toBe(count)
+  })
+})
+
+describe('what a writer had before their eyes', () => {
+  it('goes along, the shown entry first, sixty at most', () => {
+    const { ledger } = view({ equipment: profileById('merrowby-hx-36') }, (pen) =>
+      pen.write('setting.set', { ...HERE, role: 'airflow.cool', column: 'found', value: 'C' }),
+    )
+    const row = rowFor(ledger, 'airflow.cool')
+    if (!row?.found) throw new Error('no row')
+    const many = Array.from({ length: 80 }, (_, i) => uuid<never>(4000 + i))
+    expect(sawOf(row, 'found')).toEqual([row.found.id])
+    const saw = sawOf({ ...row, found: { ...row.found, saw: many } }, 'found')
+    expect([saw.length, saw[0]]).toEqual([60, row.found.id])
+  })
+})

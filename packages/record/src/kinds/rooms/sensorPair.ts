@@ -1,0 +1,39 @@
+import 'reflect-metadata'
+import { PLAUSIBLE, SENSOR_PLACES, type SensorPlace } from '@ingle/core'
+import { IsBoolean, IsIn, IsNumber, Max, Min } from 'class-validator'
+import { exact } from '../exact.ts'
+import { kind } from '../kind.ts'
+import { OnVisit } from '../onVisit.ts'
+
+const [LOW, HIGH] = PLAUSIBLE.temperature
+
+/** What the controller showed and what a reference read at the same moment. */
+class SensorPair extends OnVisit {
+  @IsIn(SENSOR_PLACES) place!: SensorPlace
+  @IsNumber() @Min(LOW) @Max(HIGH) shownF!: number
+  @IsNumber() @Min(LOW) @Max(HIGH) referenceF!: number
+  @IsBoolean() fan!: boolean
+  @IsBoolean() supply!: boolean
+}
+
+export const sensorPair = kind('sensor.pair', {
+  body: SensorPair,
+  fields: {
+    shownF: { says: 'shown', in: 'temperature', read: true },
+    referenceF: { says: 'reference', in: 'temperature', read: true },
+    fan: { says: 'fan' },
+    supply: { says: 'supply air on' },
+  },
+  rowName: ({ place }) => place,
+  says: ({ place, shownF, referenceF, fan, supply }, show) =>
+    `${place} shows ${show('temperature', shownF)}, reference ${show('temperature', referenceF)}, fan ${fan ? 'on' : 'off'}${supply ? ', supply air on' : ''}`,
+  line: ({ place, shownF, referenceF, fan, supply }, { units }) => {
+    const degrees = (value: number) => exact('temperature', value, units)
+    return `sensor ${place} ${degrees(shownF)} ref ${degrees(referenceF)} fan ${fan ? 'on' : 'off'}${supply ? ' supply' : ''}`
+  },
+  jotted: { 'sensor-pair': ({ kind: _, ...values }) => values },
+  fold(into, { id, at, by, body }) {
+    const { place, shownF, referenceF, fan, supply } = body
+    into.here(body)?.sensorPairs.push({ id, at, by, place, shownF, referenceF, fan, supply })
+  },
+})
