@@ -50,6 +50,7 @@ export { COOL_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from './stages/airflow/rol
 export { stagingOf } from './stages/airflow/staging.ts'
 export { settledApart, type Together, togetherOf } from './stages/airflow/together.ts'
 export { type AirflowViewId, airflowViews, furnaceOf, kitsOf } from './stages/airflow/views.ts'
+export { type Combination, combinationsOf, countOf, MOST_COMBINATIONS, weightsOf } from './stages/comfort/combinations.ts'
 export {
   type ComfortControl,
   type ComfortRuns,

@@ -252,6 +252,7 @@ export {
   type Trace,
 } from './rooms/roomRun.ts'
 export { fitWarmUp, type LoggedRoom, leadTime, type Told, type WarmUp } from './rooms/warmUp.ts'
+export { type Best, bestOf, COMFORT_WISHES, type ComfortWish, costOf, type Tried, type Weights } from './rooms/weigh.ts'
 export { NEVER_STOOD_IN, STAND_IN_PARTS, type StandInPart, safetyRefusal } from './safety/safetyDevices.ts'
 export {
   type DiagnosisLimits,

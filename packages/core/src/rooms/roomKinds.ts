@@ -48,7 +48,7 @@ export type SensorPlace = (typeof SENSOR_PLACES)[number]
  * What a sensor feels by where it is, with the fan off and on, and how slow it is. A gap leaks void air onto it: behind a
  * wall controller always a little, around a ceiling unit as the fan pulls. House figures, named among the assumptions.
  */
-export function sensorAt(place: SensorPlace, isGapOpen: boolean, offsetF = 0): Sensor {
+export function sensorAt(place: SensorPlace, isGapOpen: boolean, offsetF = 0, fanShiftF = 0): Sensor {
   const one: Record<Exclude<SensorPlace, 'average'>, Pick<Sensor, 'lagS' | 'wallShare' | 'voidShare'>> = {
     wall: { lagS: 300, wallShare: { off: 0.25, on: 0.15 }, voidShare: { off: 0, on: 0 } },
     remote: { lagS: 240, wallShare: { off: 0.1, on: 0.1 }, voidShare: { off: 0, on: 0 } },
@@ -67,7 +67,7 @@ export function sensorAt(place: SensorPlace, isGapOpen: boolean, offsetF = 0): S
           voidShare: mixed(one.wall.voidShare, one.return.voidShare),
         }
       : one[place]
-  return { ...of, offsetF }
+  return { ...of, offsetF, fanShiftF }
 }
 
 export const DAY_KINDS = ['frosty', 'mild', 'hot'] as const

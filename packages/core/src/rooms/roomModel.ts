@@ -31,6 +31,8 @@ export interface ByFan {
 export interface Sensor {
   lagS: number
   offsetF: number
+  /** How much more it reads while the fan runs, as pairs beside a reference told: other air reaches it. */
+  fanShiftF: number
   /** Of what it feels: the wall that it hangs on, and air from the void behind it. The rest is the room. */
   wallShare: ByFan
   voidShare: ByFan

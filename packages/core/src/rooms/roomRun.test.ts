@@ -18,7 +18,7 @@ const house = (
 ): RoomSystem => ({
   room: { airBtuPerF: 2000, massBtuPerF: 8000, uaBtuHPerF: 450, airMassBtuHPerF: 2200, voidOutdoorShare: 0, ...over.room },
   day: { outdoorF: hourly(30), airGainBtuH: hourly(0), massGainBtuH: hourly(0), ...over.day },
-  sensor: { lagS: 0, offsetF: 0, wallShare: { off: 0, on: 0 }, voidShare: { off: 0, on: 0 }, ...over.sensor },
+  sensor: { lagS: 0, offsetF: 0, fanShiftF: 0, wallShare: { off: 0, on: 0 }, voidShare: { off: 0, on: 0 }, ...over.sensor },
   equipment: {
     kind: 'single',
     heat: { btuH: [40_000], slopeBtuHPerF: [] },
@@ -182,6 +182,19 @@ describe('what it shows', () => {
     // Without an exchanger or delays the fan turns with the plant.
     expect([...trace.machines].every((one) => ((one & PLANT_ON) === 0) === ((one & FAN_ON) === 0))).toBe(true)
     expect(trace.outdoorF[0]).toBe(30)
+  })
+  it('reads what a draught makes of it while the fan runs, and leads the room by it', () => {
+    const still = figuresOf(house({ sensor: { lagS: 120 } }))
+    const { trace, figures } = ran(house({ sensor: { lagS: 120, fanShiftF: -2 } }), { traceEveryS: 60 })
+    if (!trace) throw new Error('no trace')
+    // It reads too low while the fan runs, so that the room is driven too high before it is satisfied.
+    expect(figures.airHighestF).toBeGreaterThan(still.airHighestF + 1)
+    const apart = [...trace.machines].flatMap((one, i) =>
+      (one & FAN_ON) !== 0 && ((trace.machines[i - 1] ?? 0) & FAN_ON) !== 0
+        ? [(trace.readingF[i] as number) - (trace.airF[i] as number)]
+        : [],
+    )
+    expect(Math.max(...apart)).toBeLessThan(-1)
   })
   it('is none where none was asked for', () => expect(ran(house()).trace).toBeNull())
   it('names second stage, auxiliary heat, trickle and cooling', () => {

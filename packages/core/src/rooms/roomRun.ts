@@ -92,7 +92,8 @@ const STARTED_S = 12
 const STOPPED_S = 13
 const RUN_SINCE_S = 14
 const REST_SINCE_S = 15
-const STATES = 16
+const FAN = 16
+const STATES = 17
 
 // Places of the tally: counts, and sums over the steps.
 const T_STARTS = 0
@@ -204,6 +205,7 @@ function fixedOf({ room, sensor, equipment, controller }: RoomSystem, stepS: num
     // A first-order lag is exact for what it feels held through the step.
     felt: sensor.lagS > 0 ? 1 - Math.exp(-stepS / sensor.lagS) : 1,
     offsetF: sensor.offsetF,
+    fanShiftF: sensor.fanShiftF,
     wallOff: sensor.wallShare.off,
     wallMore: sensor.wallShare.on - sensor.wallShare.off,
     voidOff: sensor.voidShare.off,
@@ -302,6 +304,7 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
   let stoppedS = state[STOPPED_S] as number
   let runSinceS = state[RUN_SINCE_S] as number
   let restSinceS = state[REST_SINCE_S] as number
+  let fan = state[FAN] as number
   let [airSum, lossSum, gainSum, voidSum, deliveredSum, heatSum, coolSum] = [0, 0, 0, 0, 0, 0, 0]
   let [plantSteps, stage2Steps, auxiliarySteps, fanSteps, trickleSteps] = [0, 0, 0, 0, 0]
   let [outsideSum, outsideSteps] = [0, 0]
@@ -313,7 +316,7 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
   for (let i = 0; i < hour.steps; i++) {
     const nowS = hour.fromS + i * stepS
     const outdoorF = hour.outdoorF + slope * i
-    const reading = felt + f.offsetF
+    const reading = felt + f.offsetF + fan * f.fanShiftF
 
     // Changeover, while everything rests.
     if (f.isAuto && !plant && !auxiliary && nowS - stoppedS >= f.changeoverS) {
@@ -386,7 +389,7 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
       if (runSinceS > restSinceS) restSinceS = nowS
       if (nowS - restSinceS >= f.offDelayS) blows = false
     }
-    const fan = blows ? 1 : cools ? f.fanCool : f.fanHeat
+    fan = blows ? 1 : cools ? f.fanCool : f.fanHeat
 
     // What it gives.
     let given = 0
@@ -464,7 +467,7 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
   gainSum += hour.steps * (hour.airGainBtuH + hour.massGainBtuH)
 
   state.set([air, mass, exchanger, felt, integral, balance, +cools, +call, +plant, +stage2, +auxiliary, +blows])
-  state.set([startedS, stoppedS, runSinceS, restSinceS], STARTED_S)
+  state.set([startedS, stoppedS, runSinceS, restSinceS, fan], STARTED_S)
   if (!counts) return
   tally[T_LOWEST] = lowest
   tally[T_HIGHEST] = highest

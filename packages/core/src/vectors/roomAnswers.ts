@@ -133,6 +133,7 @@ export function roomControlAnswer(given: Case): Answer {
       sensor: {
         lagS: given.sensor_lag_s ?? 0,
         offsetF: given.sensor_offset_f ?? 0,
+        fanShiftF: 0,
         wallShare: { off: given.wall_share_fan_off_frac ?? 0, on: given.wall_share_fan_on_frac ?? 0 },
         voidShare: { off: given.void_share_fan_off_frac ?? 0, on: given.void_share_fan_on_frac ?? 0 },
       },

@@ -1,7 +1,6 @@
 import { type ComfortControl, comfortControls, comfortHeadline, comfortRuns } from '@ingle/bench'
 import {
   type ComfortFigure,
-  type ComfortMeasure,
   comfortFigures,
   DAY_KINDS,
   DAY_WORDS,
@@ -20,14 +19,19 @@ import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { DayChart, LINES, type LineId } from './DayChart.tsx'
+import { FindBest } from './FindBest.tsx'
+import { FIGURE_WORDS, sayFigure } from './figures.ts'
 import { machinesSaid, Strips } from './Strips.tsx'
-import { clockText } from './times.ts'
+import { clockText, type Span } from './times.ts'
 import { useRuns } from './useRuns.ts'
 
 const BAND_F = 1
 const OPTIONS = { bandF: BAND_F, traceEveryS: 120 } as const
 const IDS = ['found', 'aim', 'tried'] as const
-const NOON = 360
+/** The moment that is read at first, and how much of the day stands around it, in minutes. */
+const MORNING = 8 * 60
+const AROUND_MIN = 480
+const DAY_MIN = 1440
 
 /** One day of this room: as found, as aimed at, as this try has it; every control offers only what the device has. */
 export function Day() {
@@ -36,7 +40,8 @@ export function Day() {
   const [day, setDay] = useState<DayKind>('frosty')
   const [picks, setPicks] = useState<Readonly<Record<string, string>>>({})
   const [sealed, setSealed] = useState(false)
-  const [at, setAt] = useState(NOON)
+  const [at, setAt] = useState((MORNING * 60) / OPTIONS.traceEveryS)
+  const [whole, setWhole] = useState(false)
   const [asTable, setAsTable] = useState(false)
   const isGapOpen = system.room.gap === 'open'
   const controls = useMemo(() => comfortControls(visit), [visit])
@@ -60,6 +65,9 @@ export function Day() {
   const main: LineId = Object.keys(picks).length > 0 || sealed ? 'tried' : 'found'
   const headline = days && comfortHeadline(runs[main], days[main].figures, judged(main, days[main]), show)
   const isSame = (a: LineId, b: LineId) => JSON.stringify(runs[a].system) === JSON.stringify(runs[b].system)
+  const minute = (at * OPTIONS.traceEveryS) / 60
+  const from = Math.min(Math.max(Math.round(minute / 60) * 60 - AROUND_MIN / 2, 0), DAY_MIN - AROUND_MIN)
+  const span: Span = whole ? [0, DAY_MIN] : [from, from + AROUND_MIN]
   const shown = IDS.filter((id, i) => IDS.slice(0, i).every((before) => !isSame(id, before)))
   return (
     <div className="grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1fr)_23rem] items-start">
@@ -79,11 +87,15 @@ export function Day() {
             <Choices
               label="How it is shown"
               options={[
-                ['picture', 'Picture'],
+                ['near', 'Eight hours'],
+                ['whole', 'The day'],
                 ['table', 'Table'],
               ]}
-              on={(one) => (one === 'table') === asTable}
-              onPick={(one) => setAsTable(one === 'table')}
+              on={(one) => one === (asTable ? 'table' : whole ? 'whole' : 'near')}
+              onPick={(one) => {
+                setAsTable(one === 'table')
+                if (one !== 'table') setWhole(one === 'whole')
+              }}
             />
           </div>
           {refused && !refused.ok && (
@@ -109,9 +121,10 @@ export function Day() {
                     system={runs.tried.system}
                     bandF={BAND_F}
                     at={at}
+                    span={span}
                   />
                   <Moment days={days} at={at} onMove={setAt} shown={shown} />
-                  <Strips traces={{ found: found.trace, aim: aim.trace, tried: tried.trace }} shown={shown} />
+                  <Strips traces={{ found: found.trace, aim: aim.trace, tried: tried.trace }} shown={shown} span={span} />
                 </>
               )}
             </>
@@ -134,6 +147,13 @@ export function Day() {
           gap={isGapOpen ? { sealed, onSeal: setSealed } : null}
         />
         <TakeAims controls={controls} picks={picks} day={day} days={days} onTaken={() => setPicks({})} />
+        <FindBest
+          controls={controls}
+          around={{ day, isGapOpen }}
+          picks={picks}
+          gapInTry={isGapOpen && !sealed}
+          onTake={(taken) => setPicks({ ...picks, ...taken })}
+        />
       </div>
     </div>
   )
@@ -274,29 +294,6 @@ function Controls(props: {
 /** Numbers and long lists are a dial, a few words are tapped. */
 const isDial = (one: ComfortControl): boolean =>
   one.choices.length > 4 || one.choices.every((choice) => Number.isFinite(Number(choice.meaning)))
-
-const FIGURE_WORDS: Readonly<Record<ComfortMeasure, string>> = {
-  meanOff: 'Mean beside what is wanted',
-  swing: 'Swing',
-  outside: 'Minutes outside the band',
-  longestOutside: 'Longest time outside, min',
-  starts: 'Starts an hour',
-  fan: 'Fan hours',
-  trickle: 'Fan trickles, hours',
-  energy: 'Output, mean of the day',
-  auxiliary: 'Auxiliary heat, hours',
-}
-
-function sayFigure({ measure, value }: ComfortFigure, show: Show): string {
-  if (measure === 'swing') return show('temperatureDifference', value)
-  if (measure === 'meanOff') return show('temperatureDifference', value, { signed: true })
-  if (measure === 'energy')
-    return show('heatRate', value / 24)
-      .replace('Btu/h', 'Btu/h mean')
-      .replace('kW', 'kW mean')
-  if (measure === 'starts' || measure === 'fan' || measure === 'trickle' || measure === 'auxiliary') return value.toFixed(1)
-  return String(Math.round(value))
-}
 
 const STANDING_MARKS = { good: 'proved', fair: 'found', poor: 'watch' } as const
 

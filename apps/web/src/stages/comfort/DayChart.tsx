@@ -2,7 +2,7 @@ import { fromChosen, type RoomSystem, type Trace } from '@ingle/core'
 import { useMemo } from 'react'
 import { CartesianGrid, Line, LineChart, ReferenceArea, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { useVisit } from '../../visit/useVisit.ts'
-import { clockText, HOURS_SHOWN } from './times.ts'
+import { clockText, hoursUnder, type Span } from './times.ts'
 
 /** The lines of a day: what each is called, and in which tone it is drawn. */
 export const LINES = {
@@ -20,10 +20,11 @@ interface Props {
   bandF: number
   /** The moment that is read, by its place in the traces. */
   at: number
+  span: Span
 }
 
 /** A day of the room: the band that is wanted, the temperature where people are, and what the sensor reads as found. */
-export function DayChart({ traces, shown, system, bandF, at }: Props) {
+export function DayChart({ traces, shown, system, bandF, at, span }: Props) {
   const { units } = useVisit()
   const degrees = (f: number) => fromChosen('temperature', f, units)
   const { controller } = system
@@ -34,16 +35,17 @@ export function DayChart({ traces, shown, system, bandF, at }: Props) {
         ? [controller.setCoolF, controller.setCoolF]
         : [controller.setHeatF, controller.setHeatF]
   const every = traces.found.everyS / 60
+  const [from, to] = [span[0] / every, Math.min(span[1] / every, traces.found.airF.length)]
   const points = useMemo(
     () =>
-      Array.from(traces.found.airF, (_, i) => ({
+      Array.from({ length: to - from }, (_, at) => at + from).map((i) => ({
         minute: i * every,
         found: fromChosen('temperature', traces.found.airF[i] as number, units),
         sensor: fromChosen('temperature', traces.found.readingF[i] as number, units),
         aim: fromChosen('temperature', traces.aim.airF[i] as number, units),
         tried: fromChosen('temperature', traces.tried.airF[i] as number, units),
       })),
-    [traces, every, units],
+    [traces, every, units, from, to],
   )
   const ends = points.flatMap((one) => [one.sensor, ...shown.map((id) => one[id])])
   const [floor, ceiling] = [
@@ -61,8 +63,9 @@ export function DayChart({ traces, shown, system, bandF, at }: Props) {
           <XAxis
             type="number"
             dataKey="minute"
-            domain={[0, 1440]}
-            ticks={HOURS_SHOWN.map((hour) => hour * 60)}
+            domain={[span[0], span[1]]}
+            ticks={hoursUnder(span)}
+            allowDataOverflow
             tickFormatter={clockText}
             tick={axis}
             className="num"

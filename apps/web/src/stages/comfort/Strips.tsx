@@ -1,6 +1,7 @@
 import { AUXILIARY_ON, COOLS, FAN_ON, PLANT_ON, STAGE_2_ON, TRICKLE_ON, type Trace } from '@ingle/core'
 import { memo } from 'react'
 import { LINES, type LineId } from './DayChart.tsx'
+import type { Span } from './times.ts'
 
 interface Strip {
   name: string
@@ -19,9 +20,11 @@ const STRIPS: readonly Strip[] = [
 export const Strips = memo(function Strips({
   traces,
   shown,
+  span,
 }: {
   traces: Readonly<Record<LineId, Trace>>
   shown: readonly LineId[]
+  span: Span
 }) {
   const rows = STRIPS.flatMap((strip) => {
     const runs = shown.filter((id) => traces[id].machines.some((one) => (one & (strip.bit | (strip.low ?? 0))) !== 0))
@@ -34,7 +37,12 @@ export const Strips = memo(function Strips({
           <span>
             {strip.name}, {LINES[id].says.replace(', where people are', '')}
           </span>
-          <svg viewBox="0 0 1440 10" preserveAspectRatio="none" className="block w-full h-3 bg-base-200" aria-hidden="true">
+          <svg
+            viewBox={`${span[0]} 0 ${span[1] - span[0]} 10`}
+            preserveAspectRatio="none"
+            className="block w-full h-3 bg-base-200"
+            aria-hidden="true"
+          >
             {strip.low !== undefined && <path d={barsOf(traces[id], strip.low, 7, 10)} fill={LINES[id].tone} />}
             <path d={barsOf(traces[id], strip.bit, 0, 10)} fill={LINES[id].tone} />
           </svg>

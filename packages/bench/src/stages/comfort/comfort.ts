@@ -130,7 +130,7 @@ export function comfortRuns(
   // A trim moves the reading from where it was found: what was read beside a reference has that trim in it.
   const trimF = Number(standing(foundOf)('sensor.trim') ?? 0) || 0
   const found = roomSystemOf(v, standing(foundOf), around, trimF)
-  const aim = roomSystemOf(v, standing(aimed), { ...around, isGapOpen: gapInTry }, trimF)
+  const aim = roomSystemOf(v, standing(aimed), around, trimF)
   const tried = roomSystemOf(
     v,
     standing((row) => picks[row.key] ?? aimed(row)),

@@ -166,7 +166,9 @@ function sensorOf(
       from: 'no reference was read beside it, or too few pairs',
     })
   const offsetF = told?.found?.includes('offset') ? (told.offset?.value ?? 0) : 0
-  return sensorAt(place, isGapOpen, offsetF + (number('sensor.trim') ?? 0) - trimThenF)
+  // What was read as a draught goes with the gap that lets it in.
+  const fanShiftF = isGapOpen && told?.found?.includes('draught') ? (told.fan?.value ?? 0) : 0
+  return sensorAt(place, isGapOpen && fanShiftF === 0, offsetF + (number('sensor.trim') ?? 0) - trimThenF, fanShiftF)
 }
 
 function equipmentOf(
