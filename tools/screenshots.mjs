@@ -62,7 +62,7 @@ const VIEWS = [
     before: (page) =>
       page
         .getByRole('region', { name: 'Settings ledger' })
-        .getByRole('button', { name: 'Fan after heating', exact: true })
+        .getByRole('button', { name: 'Fan when satisfied, heating', exact: true })
         .click(),
   },
   {
@@ -74,16 +74,16 @@ const VIEWS = [
     name: 'gateway',
     path: hall('settings'),
     before: async (page) => {
-      await page.getByRole('button', { name: 'Over the wire: D7' }).click()
+      await page.getByRole('button', { name: 'Modbus: D7' }).click()
       await page.getByRole('button', { name: 'Read as found' }).click()
       await page.getByRole('status', { name: 'What was read' }).waitFor()
-      await page.getByRole('region', { name: 'Over the wire: D7' }).scrollIntoViewIfNeeded()
+      await page.getByRole('region', { name: 'Modbus: D7' }).scrollIntoViewIfNeeded()
     },
   },
   {
     name: 'twins',
     path: `${MILL_VISIT}/twins`,
-    before: (page) => page.getByRole('button', { name: /^Flat 6, Fan after heating/ }).click(),
+    before: (page) => page.getByRole('button', { name: /^Flat 6, Fan when satisfied, heating/ }).click(),
   },
   {
     name: 'library',
@@ -104,7 +104,7 @@ const VIEWS = [
   {
     name: 'zones',
     path: dental('zones/combinations'),
-    before: (page) => page.getByRole('region', { name: 'What mends it' }).waitFor(),
+    before: (page) => page.getByRole('region', { name: 'Corrections' }).waitFor(),
   },
   { name: 'furnace', path: upstairs('airflow/heat') },
   { name: 'traverse', path: dental('airflow/measure') },

@@ -10,7 +10,7 @@ test('a room is tried at the wall: another sensor, another fan, and what was tri
   await expect(figures(tech).getByRole('row', { name: /^Swing/ })).toBeVisible()
   const controls = page.getByRole('region', { name: 'What this device can be set to' })
   await controls
-    .getByRole('group', { name: /^Fan after heating/ })
+    .getByRole('group', { name: /^Fan when satisfied, heating/ })
     .getByRole('button', { name: 'trickle' })
     .click()
   await expect(figures(tech).getByRole('row', { name: /^Fan trickles/ })).toBeVisible()
@@ -28,7 +28,7 @@ test('a room is tried at the wall: another sensor, another fan, and what was tri
   await page.getByRole('button', { name: 'Take 2 as aims' }).click()
   await expect(page.getByRole('region', { name: 'Take as aims' })).toContainText('The ledger aims at this try.')
   await tech.stage('Settings')
-  await expect(tech.ledgerRow(/^Fan after heating/)).toContainText('Tried on a hot and damp day')
+  await expect(tech.ledgerRow(/^Fan when satisfied, heating/)).toContainText('Tried on a hot and damp day')
 })
 
 test('the best of every combination is found, can be opened, and be tried', async ({ tech }) => {

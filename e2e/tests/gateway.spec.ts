@@ -34,8 +34,8 @@ test('the lead allows an address; settings are read as found and written with ev
   const stop = await standIn(port, 'refuses')
   const lead = await signedIn(browser, server, 'JT')
   await lead.open(hall('settings'))
-  await lead.page.getByRole('button', { name: 'Over the wire: D7' }).click()
-  const theirs = lead.page.getByRole('region', { name: 'Over the wire: D7' })
+  await lead.page.getByRole('button', { name: 'Modbus: D7' }).click()
+  const theirs = lead.page.getByRole('region', { name: 'Modbus: D7' })
   await theirs.getByRole('button', { name: 'Allow an address…' }).click()
   await theirs.getByLabel('What is there').fill('Bench drive')
   await theirs.getByRole('textbox', { name: 'Address' }).fill('127.0.0.1')
@@ -46,8 +46,8 @@ test('the lead allows an address; settings are read as found and written with ev
 
   const { page } = tech
   await tech.open(hall('settings'))
-  await page.getByRole('button', { name: 'Over the wire: D7' }).click()
-  const wire = page.getByRole('region', { name: 'Over the wire: D7' })
+  await page.getByRole('button', { name: 'Modbus: D7' }).click()
+  const wire = page.getByRole('region', { name: 'Modbus: D7' })
   await expect(wire.getByRole('button', { name: 'Allow an address…' })).toHaveCount(0)
   // The demo's own drive is not running here.
   await wire.getByLabel('Through').selectOption({ label: 'Harbour Hall, drive on the roof (127.0.0.1:7502)' })
@@ -57,7 +57,7 @@ test('the lead allows an address; settings are read as found and written with ev
   const low = tech.ledger.getByRole('row').filter({ has: page.getByRole('button', { name: /^Preset low, left/ }) })
   await expect(low.getByRole('button', { name: 'Preset low, found: 50' })).toBeVisible()
   await low.getByRole('rowheader').getByRole('button').first().click()
-  await expect(page.getByRole('region', { name: 'Fan step, least open' })).toContainText('register 100 of Bench drive')
+  await expect(page.getByRole('region', { name: 'Low fan speed' })).toContainText('register 100 of Bench drive')
 
   // Two aims by hand: one is taken, one is refused half way.
   const aim = async (setting: string, choose: (panel: Locator) => Promise<unknown>) => {

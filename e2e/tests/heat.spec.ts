@@ -79,7 +79,7 @@ test('what cannot hold together is said, with what each given up would buy', asy
   // A freer duct: the filter's side is opened up, and one set holds all of it together.
   await page.getByRole('link', { name: 'Blower' }).click()
   await tech.jot('esp +0.14 -0.08')
-  await page.getByRole('link', { name: 'All together' }).click()
+  await page.getByRole('link', { name: 'Combined selection' }).click()
   await expect(set.getByRole('heading')).toHaveText('One set holds all of it together')
   await set.getByRole('button', { name: /^Put \d into the ledger as aims/ }).click()
   await expect(set).toContainText('The ledger aims at this set.')

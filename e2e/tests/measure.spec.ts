@@ -34,7 +34,7 @@ test('hood and plate make one flow with the table; methods that contradict are s
   const { page } = tech
   await tech.open(dental('airflow/measure'))
   const one = page.getByRole('region', { name: 'One flow' }).getByRole('heading')
-  const plate = page.getByRole('region', { name: 'Plate' })
+  const plate = page.getByRole('region', { name: 'Flow plate' })
   await tech.fill(plate, 'Plate, cfm at 1 in.wc', '1260')
   await tech.fill(plate, 'Pressure over it', '0.85')
   await plate.getByRole('button', { name: 'Log the plate' }).click()

@@ -12,7 +12,7 @@ Air delivery, L/s (continued)
 | II      | 352   | 343   | 330   | 311    |
 | I       | 286   | 279   | 268   | 252    |`
 const SETTINGS = `No.\tSetting\tRange\tDefault
-S-1\tFan after heating\t0 = off / 1 = trickle\t1
+S-1\tFan when satisfied, heating\t0 = off / 1 = trickle\t1
 S-2\tReach\t0.5 to 2 step 0.5\t1
 S-9\tRow nobody explains\t0 / 1\t0`
 
@@ -40,7 +40,7 @@ test('a machine pasted from its manual, read in metric, through to the record', 
   await page.getByRole('button', { name: 'Paste a list from a manual' }).click()
   const list = page.getByRole('dialog', { name: 'Paste a list of settings' })
   await list.getByRole('textbox').fill(SETTINGS)
-  await list.getByRole('row', { name: /S-1/ }).getByRole('button', { name: 'looks like “Fan after heating”' }).click()
+  await list.getByRole('row', { name: /S-1/ }).getByRole('button', { name: 'looks like “Fan when satisfied, heating”' }).click()
   await list.getByLabel('S-2 Reach stands for').selectOption('Differential')
   await list.getByRole('button', { name: 'Take 3 settings' }).click()
   await page.getByRole('button', { name: 'Save the profile' }).click()
@@ -79,7 +79,7 @@ test('a machine pasted from its manual, read in metric, through to the record', 
   await expect(tech.move).toContainText('2 ways of knowing the flow agree on 417 L/s')
 
   await tech.stage('Settings')
-  await expect(tech.ledgerRow(/^Fan after heating/).getByRole('button', { name: /left: 0/ })).toBeVisible()
+  await expect(tech.ledgerRow(/^Fan when satisfied, heating/).getByRole('button', { name: /left: 0/ })).toBeVisible()
   await expect(tech.ledgerRow(/^Row nobody explains/)).toBeVisible()
   await tech.stage('Hand over')
   await page.getByRole('link', { name: 'Full record' }).click()

@@ -5,8 +5,8 @@ test('the wiring fault is found, mended behind its isolation, and the truth tabl
 }) => {
   const { page } = tech
   await tech.open(hall('power'))
-  const map = page.getByRole('region', { name: 'Terminal map' })
-  const table = page.getByRole('region', { name: 'What each call does' })
+  const map = page.getByRole('region', { name: 'Wiring' })
+  const table = page.getByRole('region', { name: 'Sequence of operation' })
   const heating = () => table.getByRole('row').filter({ has: page.getByRole('rowheader', { name: 'heating', exact: true }) })
   await expect(map).toContainText(
     'The bridge between Rc and Rh is missing: one transformer feeds both, and heating gets no power.',
@@ -37,7 +37,7 @@ test('the wiring fault is found, mended behind its isolation, and the truth tabl
 test('a conductor on two terminals is refused with the way out, and two transformers tied are a danger', async ({ tech }) => {
   const { page } = tech
   await tech.open(hall('power'))
-  const map = page.getByRole('region', { name: 'Terminal map' })
+  const map = page.getByRole('region', { name: 'Wiring' })
   const form = map.getByRole('form', { name: 'A conductor' })
   await form.getByLabel('Conductor').fill('Red')
   await form.getByLabel('At the controller').selectOption('Rh')

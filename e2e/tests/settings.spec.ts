@@ -25,20 +25,22 @@ test('flat 5 is set up from a pattern of flat 1, ticked off, and named in twins'
   const apply = page.getByRole('dialog', { name: 'Put on a pattern' })
   await expect(apply.getByRole('list', { name: 'Will be aimed for' })).toContainText('Sensor that controlswall controller')
   await apply.getByRole('button', { name: /^Aim for \d+ settings$/ }).click()
-  const row = tech.ledgerRow(/^Fan after heating/)
+  const row = tech.ledgerRow(/^Fan when satisfied, heating/)
   await expect(row).toContainText('off')
-  await row.getByRole('button', { name: 'Fan after heating', exact: true }).click()
-  await expect(page.getByRole('region', { name: 'Fan after heating' })).toContainText('Pattern “Mill flat”, put on by MR')
+  await row.getByRole('button', { name: 'Fan when satisfied, heating', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Fan when satisfied, heating' })).toContainText(
+    'Pattern “Mill flat”, put on by MR',
+  )
 
-  const order = page.getByRole('region', { name: 'In this order' })
-  await expect(order).toContainText('Sensor that controls first: A stopped fan leaves the return sensor reading still air.')
-  await order.getByRole('button', { name: 'Sensor that controls is set' }).click()
-  await expect(tech.ledgerRow(/^Sensor that controls/).getByRole('button', { name: /left: 3/ })).toBeVisible()
+  const order = page.getByRole('region', { name: 'Work sequence' })
+  await expect(order).toContainText('Control sensor first: A stopped fan leaves the return sensor reading still air.')
+  await order.getByRole('button', { name: 'Control sensor is set' }).click()
+  await expect(tech.ledgerRow(/^Control sensor/).getByRole('button', { name: /left: 3/ })).toBeVisible()
 
   await page.getByRole('link', { name: 'Twins' }).click()
   await page.getByRole('button', { name: 'A round of settings' }).click()
-  await page.getByRole('checkbox', { name: 'Flat 5 acknowledged Fan after heating off' }).click()
-  await expect(page.getByRole('checkbox', { name: 'Flat 5 acknowledged Fan after heating off' })).toHaveCount(0)
+  await page.getByRole('checkbox', { name: 'Flat 5 acknowledged Fan when satisfied, heating off' }).click()
+  await expect(page.getByRole('checkbox', { name: 'Flat 5 acknowledged Fan when satisfied, heating off' })).toHaveCount(0)
   await tech.inStep()
 })
 
@@ -54,7 +56,7 @@ test('a value that the device lacks is named before anything is written, and the
   await expect(seven).toContainText('Fan after heat, switch 1 has no “trickle”; it offers as set and off.')
   await dialog.getByRole('button', { name: 'Copy 6 aims' }).click()
   await page.getByRole('link', { name: 'Flat 2', exact: true }).click()
-  await expect(tech.ledgerRow(/^Fan after heating/)).toContainText('trickle')
+  await expect(tech.ledgerRow(/^Fan when satisfied, heating/)).toContainText('trickle')
   await tech
     .ledgerRow(/^Differential/)
     .getByRole('button', { name: 'Differential', exact: true })
@@ -70,14 +72,14 @@ test('the flat that drifted is found, and its difference is put right or called 
   const units = page.getByRole('list', { name: 'Units' })
   await expect(units.getByRole('listitem').filter({ hasText: 'Flat 6' })).toContainText('2 not as its twins')
   await expect(units.getByRole('listitem').filter({ hasText: 'Flat 7' })).toContainText(/different on purpose/)
-  await page.getByRole('button', { name: /^Flat 6, Fan after heating: trickle, not as its twins/ }).click()
-  const cell = page.getByRole('region', { name: 'Flat 6: Fan after heating' })
+  await page.getByRole('button', { name: /^Flat 6, Fan when satisfied, heating: trickle, not as its twins/ }).click()
+  const cell = page.getByRole('region', { name: 'Flat 6: Fan when satisfied, heating' })
   await expect(cell).toContainText('It stood at off after visit 1.')
   await expect(cell).toContainText('It is the factory value: a reset, or a new board.')
   await cell.getByRole('button', { name: 'It acknowledged off' }).click()
   await expect(units.getByRole('listitem').filter({ hasText: 'Flat 6' })).toContainText('1 not as its twins')
-  await page.getByRole('button', { name: /^Flat 6, Sensor that controls: return air/ }).click()
-  const sensor = page.getByRole('region', { name: 'Flat 6: Sensor that controls' })
+  await page.getByRole('button', { name: /^Flat 6, Control sensor: return air/ }).click()
+  const sensor = page.getByRole('region', { name: 'Flat 6: Control sensor' })
   await sensor.getByRole('textbox', { name: 'Why it differs' }).fill('a lamp leans on the wall controller')
   await sensor.getByRole('button', { name: 'It is meant' }).click()
   await expect(sensor).toContainText('On purpose: a lamp leans on the wall controller')
@@ -94,7 +96,7 @@ test('the jot line speaks the words of this device', async ({ tech }) => {
   await tech.jotLine.fill('found fan.heat ')
   await expect(page.getByRole('list', { name: 'Completions' })).toContainText('found fan.heat trickle1 on the device')
   await tech.jot('found fan.heat trickle')
-  await expect(tech.ledgerRow(/^Fan after heating/).getByRole('button', { name: /found: 1/ })).toBeVisible()
+  await expect(tech.ledgerRow(/^Fan when satisfied, heating/).getByRole('button', { name: /found: 1/ })).toBeVisible()
   await tech.jot('found 12 4')
   await expect(page.getByRole('region', { name: 'What the settings do to one another' })).toContainText(
     'jumps between two places',
@@ -181,9 +183,11 @@ test('a settings list is pasted, each row gets its need, and the library can be 
   const dialog = page.getByRole('dialog', { name: 'Paste a list of settings' })
   await dialog
     .getByRole('textbox')
-    .fill('Code\tSetting\tRange\tDefault\nK-1\tFan after cooling\t0 = off / 1 = trickle\t1\nK-2\tSwing\t0.5 to 3 step 0.5\t9')
+    .fill(
+      'Code\tSetting\tRange\tDefault\nK-1\tFan when satisfied, cooling\t0 = off / 1 = trickle\t1\nK-2\tSwing\t0.5 to 3 step 0.5\t9',
+    )
   await expect(dialog.getByRole('region', { name: 'Doubts' })).toContainText('K-2 Swing')
-  await dialog.getByRole('row', { name: /K-1/ }).getByRole('button', { name: 'looks like “Fan after cooling”' }).click()
+  await dialog.getByRole('row', { name: /K-1/ }).getByRole('button', { name: 'looks like “Fan when satisfied, cooling”' }).click()
   await dialog.getByLabel('K-2 Swing stands for').selectOption('Differential')
   await dialog.getByRole('button', { name: 'K-2 Swing is right' }).click()
   await dialog.getByRole('button', { name: 'Take 2 settings' }).click()
@@ -251,12 +255,16 @@ test('the lead sets a house rule; a technician chooses it, and the aim names it'
   await tech.page.getByLabel('Add a house rule').selectOption({ label: 'lantern nights' })
   await expect(tech.page.getByRole('listitem').filter({ hasText: 'lantern nights' })).toBeVisible()
   await tech.open(flat(4, 'settings'))
-  await expect(tech.ledgerRow(/^Fan after heating/)).toContainText('House rule “lantern nights”: a whisper hides the relay')
+  await expect(tech.ledgerRow(/^Fan when satisfied, heating/)).toContainText(
+    'House rule “lantern nights”: a whisper hides the relay',
+  )
   await tech
-    .ledgerRow(/^Fan after heating/)
-    .getByRole('button', { name: 'Fan after heating', exact: true })
+    .ledgerRow(/^Fan when satisfied, heating/)
+    .getByRole('button', { name: 'Fan when satisfied, heating', exact: true })
     .click()
-  await expect(tech.page.getByRole('region', { name: 'Fan after heating' })).toContainText('Refines “sensor at the wall” (off)')
+  await expect(tech.page.getByRole('region', { name: 'Fan when satisfied, heating' })).toContainText(
+    'Refines “sensor at the wall” (off)',
+  )
 })
 
 test('a device that the library does not have is begun with what is known, and the visit goes on', async ({ tech }) => {
@@ -276,7 +284,7 @@ test('a device that the library does not have is begun with what is known, and t
   await expect(devices.getByRole('button', { name: 'Put it into the library' })).toHaveCount(0)
   await tech.open(flat(8, 'settings'))
   await tech.jot('found fan.cool off')
-  await expect(tech.ledgerRow(/^Fan after cooling/).getByRole('button', { name: /found: 0/ })).toBeVisible()
+  await expect(tech.ledgerRow(/^Fan when satisfied, cooling/).getByRole('button', { name: /found: 0/ })).toBeVisible()
 })
 
 test('a service code follows from the version number', async ({ tech }) => {
@@ -291,10 +299,10 @@ test('a service code follows from the version number', async ({ tech }) => {
     .first()
     .click()
   await tech
-    .ledgerRow(/^Sensor that controls/)
-    .getByRole('button', { name: 'Sensor that controls', exact: true })
+    .ledgerRow(/^Control sensor/)
+    .getByRole('button', { name: 'Control sensor', exact: true })
     .click()
-  const panel = page.getByRole('region', { name: 'Sensor that controls' })
+  const panel = page.getByRole('region', { name: 'Control sensor' })
   await panel.getByLabel('Gear, About, Version').fill('v')
   await expect(panel.getByRole('alert')).toContainText('There is no figure in it.')
   await panel.getByLabel('Gear, About, Version').fill('v 3.108')

@@ -10,7 +10,7 @@ test('the worst combination of a dental practice is found, mended, and its setti
   await expect(chosen).toContainText('is under the 950 cfm that the heater needs')
   await expect(chosen.getByRole('note')).toContainText('a duct can burst')
   // Seen in the matrix first, then taken.
-  const mends = page.getByRole('region', { name: 'What mends it' })
+  const mends = page.getByRole('region', { name: 'Corrections' })
   const relief = mends.getByText(/^A relief damper that opens at/).locator('../..')
   await relief.getByRole('button', { name: 'See it in the matrix' }).click()
   await expect(page.getByRole('heading', { name: /^All 32 combinations are within their limits/ })).toBeVisible()
@@ -25,7 +25,7 @@ test('the worst combination of a dental practice is found, mended, and its setti
   await shares.getByRole('button', { name: /^Put \d into the ledger as aims$/ }).click()
   await expect(shares).toContainText('All of it stands in the ledger as aims.')
   await tech.stage('Settings')
-  await expect(tech.ledgerRow('Last zone stays open')).toContainText('1')
+  await expect(tech.ledgerRow('Minimum open zone')).toContainText('1')
   await expect(tech.ledgerRow('Zone airflow 1')).toContainText('35')
 })
 
@@ -87,5 +87,5 @@ test('a controller with named fan steps: by feel beside what they should bring, 
   await expect(steps.getByRole('row', { name: /^low/ })).toContainText('floor')
   await steps.getByRole('button', { name: 'Put the steps into the ledger as aims' }).click()
   await tech.stage('Settings')
-  await expect(tech.ledgerRow('Fan step, least open')).toContainText('85')
+  await expect(tech.ledgerRow('Low fan speed')).toContainText('85')
 })

@@ -50,6 +50,7 @@ export { COOL_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from './stages/airflow/rol
 export { stagingOf } from './stages/airflow/staging.ts'
 export { settledApart, type Together, togetherOf } from './stages/airflow/together.ts'
 export { type AirflowViewId, airflowViews, furnaceOf, kitsOf } from './stages/airflow/views.ts'
+export type { Assumption } from './stages/comfort/assumptions.ts'
 export { type Combination, combinationsOf, countOf, MOST_COMBINATIONS, weightsOf } from './stages/comfort/combinations.ts'
 export {
   type ComfortControl,
@@ -59,7 +60,7 @@ export {
   comfortRuns,
 } from './stages/comfort/comfort.ts'
 export { comfortHeadline } from './stages/comfort/headline.ts'
-export { type Around, type Assumption, lossSaid, type Runnable } from './stages/comfort/roomSystem.ts'
+export type { Around, Runnable } from './stages/comfort/roomSystem.ts'
 export { type Sensing, sensingOf } from './stages/comfort/sensing.ts'
 export { SENSOR_PLACE_WORDS, type SensorAdvice, sensorAdvice } from './stages/comfort/sensorAdvice.ts'
 export { fixesInPlace, fixesOpen } from './stages/handOver/fixes.ts'

@@ -39,21 +39,21 @@ describe('Beacon Mill', () => {
     rows.filter((row) => row.cells[flat - 1]?.standing === standing).map((row) => row.label)
 
   it('has one flat that drifted since last visit, by accident', () => {
-    expect(standingsOf(6, 'accident')).toEqual(['Sensor that controls', 'Fan after heating'])
+    expect(standingsOf(6, 'accident')).toEqual(['Control sensor', 'Fan when satisfied, heating'])
     for (const flat of [1, 2, 3, 4, 5, 7, 8]) expect(standingsOf(flat, 'accident'), `flat ${flat}`).toEqual([])
     const drift = driftOf(visitOf({ state, system: systems[5]!, visit, units: BASE_UNITS }))
-    expect(drift.map((one) => one.label)).toEqual(['Sensor that controls', 'Fan after heating'])
+    expect(drift.map((one) => one.label)).toEqual(['Control sensor', 'Fan when satisfied, heating'])
     expect(drift[0]?.causes[0]).toContain('factory value')
   })
   it('has another board behind the same controller in flat 7, different on purpose', () => {
     expect(standingsOf(7, 'deliberate')).toContain('Differential')
-    expect(standingsOf(7, 'lacks')).toContain('How hard it leans')
-    const fan = rows.filter((row) => row.label === 'Fan after heating')
+    expect(standingsOf(7, 'lacks')).toContain('Control response (proportional band)')
+    const fan = rows.filter((row) => row.label === 'Fan when satisfied, heating')
     expect(fan).toHaveLength(1)
     expect(fan[0]?.cells[6]).toMatchObject({ standing: 'same', row: { place: 'equipment' } })
   })
   it('has a trim against the ceiling draught in flat 3, which belongs to that flat alone', () =>
-    expect(rows.find((row) => row.label === 'Sensor trim')?.cells[2]).toMatchObject({ standing: 'same', meaning: '2.7' }))
+    expect(rows.find((row) => row.label === 'Sensor offset')?.cells[2]).toMatchObject({ standing: 'same', meaning: '2.7' }))
   it('leaves flat 5 to be done', () => expect(visit.systems[systems[4]!.id]?.rows).toEqual({}))
 })
 

@@ -230,17 +230,36 @@ export {
   DAY_WORDS,
   type DayKind,
   dayOf,
+  moistureOf,
+  OPEN_DOOR_BTUH_PER_F,
+  otherRoomOf,
   roomOfKind,
   SENSOR_PLACES,
   type SensorPlace,
+  SUN_TIMES,
+  type SunTime,
   sensorAt,
+  sunOnSensor,
   USUAL_FT2_PER_TON,
 } from './rooms/roomKinds.ts'
 export { type RoomLog, readRoomLog, warmUpIn } from './rooms/roomLog.ts'
-export type { Controller, ControlRule, Day, Equipment, FanSatisfied, Room, RoomSystem, Sensor } from './rooms/roomModel.ts'
+export {
+  type Controller,
+  type ControlRule,
+  type Day,
+  type Equipment,
+  type FanSatisfied,
+  type OtherRoom,
+  PLAIN_EQUIPMENT,
+  type Room,
+  type RoomMoisture,
+  type RoomSystem,
+  type Sensor,
+} from './rooms/roomModel.ts'
 export {
   AUXILIARY_ON,
   COOLS,
+  DEFROSTS,
   FAN_ON,
   PLANT_ON,
   type RoomRun,

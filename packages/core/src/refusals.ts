@@ -118,6 +118,10 @@ export const refuse = refusing({
     'No room of this kind warms up so with this plant.',
     'Look at the output, the outdoor temperature and the times again.',
   ],
+  'moisture-without-air': [
+    'Without air in the rooms and over the coil no humidity can be run.',
+    'Give the floor area, and the airflow in cooling.',
+  ],
   'day-too-short': ['The day has not 24 hours.', 'Give a value for each hour of outdoor temperature and of gains.'],
   'step-uneven': ['The step does not part an hour evenly.', 'Take 1 s, 2 s or 5 s.'],
   'set-points-cross': [

@@ -79,7 +79,7 @@ const context: JotContext = {
   taps: ['1', '2', '3', 'Low'],
   adjust: { stands: 10, offers: [-10, 0, 10] },
   settings: [
-    { key: 'fan.satisfied.heat@controller', word: 'fan.heat', label: 'Fan after heating', setting: FAN_HEAT },
+    { key: 'fan.satisfied.heat@controller', word: 'fan.heat', label: 'Fan when satisfied, heating', setting: FAN_HEAT },
     { key: 'sensor.source@controller', word: 'sensor', label: 'Sensor', setting: SENSOR },
     { key: 'control.differential@controller', word: 'diff', label: 'Swing', setting: DIFF_C },
     {

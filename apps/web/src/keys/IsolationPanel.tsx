@@ -23,7 +23,7 @@ export function IsolationPanel({ isolation, unit }: { isolation: Isolation; unit
   return (
     <section aria-label="Isolation" className="panel p-4 flex flex-col gap-1">
       <div className="flex flex-wrap items-center gap-2 mb-1">
-        <h2 className="font-bold mr-auto">Make it dead</h2>
+        <h2 className="font-bold mr-auto">Lockout and tagout</h2>
         <output className={`text-[14px] flex items-center gap-1.5 ${isolated ? 'text-success font-bold' : 'soft'}`}>
           {isolated && <ShieldCheck size={16} aria-hidden="true" />}
           {isolated ? 'Isolated: wires, jumpers and switches may be touched' : `${open.length} to confirm`}

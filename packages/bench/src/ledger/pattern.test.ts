@@ -30,7 +30,7 @@ describe('a pattern', () => {
     expect(onA.exact.map((one) => one.row.key)).toEqual([FAN, 'airflow.cool'])
     expect(onA.nearest).toMatchObject([{ value: '0.5', gives: '0.9' }])
     expect(onA.lost.map((one) => one.reason)).toEqual([
-      'Coil in cooling “warmer”: Coil has no “warmer”; it offers normal and colder.',
+      'Evaporating target “warmer”: Coil has no “warmer”; it offers normal and colder.',
       'Defrost interval: no device of this unit has it.',
     ])
     const onB = fitPattern({ entries: entries.slice(0, 3) }, new Mill().board(1, BOARD_B).ledger(1))

@@ -43,7 +43,7 @@ describe('twins', () => {
     for (const n of [1, 2]) mill.set(n, 'left', FAN, '0')
     mill.set(3, 'left', 'fan.satisfied.heat', 'on')
     expect(standings(mill)).toEqual(['same', 'same', 'same'])
-    expect(compare(mill).filter((row) => row.label === 'Fan after heating')).toHaveLength(1)
+    expect(compare(mill).filter((row) => row.label === 'Fan when satisfied, heating')).toHaveLength(1)
     mill.set(3, 'left', 'fan.satisfied.heat', 'off')
     expect(standings(mill)).toEqual(['same', 'same', 'accident'])
   })
@@ -85,7 +85,7 @@ describe('copying aims', () => {
     const toThree = carryAims(entries, mill.ledger(3))
     expect(toThree.aims.map((one) => one.row.key)).toContain('fan.satisfied.heat')
     expect(toThree.lost.map((one) => one.reason)).toEqual([
-      'Coil in cooling: no device of this unit has it.',
+      'Evaporating target: no device of this unit has it.',
       'Cooling tap “3” is a mark of another device: choose it by its own table.',
     ])
   })

@@ -26,6 +26,7 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
     reason: 'Less air over the coil makes it colder and takes out more water.',
     cost: 'A little less sensible capacity; the supply air is colder at the grille.',
     airflow: { ...FLOW, cfmPerTon: 380, bandPct: 5 },
+    comfort: { dry: 3 },
     aims: [
       { role: 'airflow.ramp', value: 'wet-first', why: 'slow air first wets the coil before the full flow.' },
       { role: 'coil.target.cool', value: 'colder', why: 'a colder coil takes out more water.' },
@@ -58,6 +59,7 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
     reason: 'Occupants hear air before they feel temperature.',
     cost: 'Less capacity on the hottest day; check the heater’s least flow with care.',
     airflow: { bandPct: 6, keepMass: true, cfmPerTon: 360, maxFaceFpm: 500 },
+    comfort: { quiet: 3 },
     aims: [
       { role: 'airflow.ramp', value: 'soft', why: 'a slow start is not heard.' },
       { role: 'fan.satisfied.heat', value: 'off', why: 'no sound without a call.' },
@@ -123,6 +125,7 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
     name: 'tight rooms',
     reason: 'People feel a swing of two degrees.',
     cost: 'More starts, and more wear on a single-stage compressor.',
+    comfort: { even: 3 },
     aims: [
       { role: 'control.differential', value: '1', why: 'the room stays within a degree.' },
       { role: 'control.tightness', value: 'hard', why: 'it leans before the room drifts.' },
@@ -144,6 +147,7 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
     name: 'few starts',
     reason: 'Starts wear a machine, running does not.',
     cost: 'The room swings by two to three degrees.',
+    comfort: { fewStarts: 3 },
     aims: [
       { role: 'control.differential', value: '2.5', why: 'longer runs.' },
       { role: 'control.tightness', value: 'soft', why: 'it waits until it is needed.' },

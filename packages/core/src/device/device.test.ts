@@ -30,7 +30,7 @@ describe('what a device excludes', () => {
   }
   it('is said where it stands, with the place of the other', () => {
     expect(said('2')).toEqual([
-      ['Cooling tap at 2 cannot stand with Sensor that controls at return air (Controller).', 'Still air.', 2],
+      ['Cooling tap at 2 cannot stand with Control sensor at return air (Controller).', 'Still air.', 2],
     ])
     expect(said('2', {}, 'equipment')[0]?.[0]).not.toContain('(')
     expect(said('3')).toEqual([])
@@ -53,7 +53,7 @@ describe('the catalogue of roles', () => {
   it('numbers only what may be numbered', () => {
     expect(roleOf('zone.flow.3')?.id).toBe('zone.flow')
     expect(roleOf('sensor.trim.3')).toBeNull()
-    expect(roleLabel('input.function.2')).toBe('Input does 2')
+    expect(roleLabel('input.function.2')).toBe('Input function 2')
   })
   it('every value that is never an aim is a value', () => {
     for (const role of ROLES)
@@ -200,7 +200,7 @@ describe('what devices require', () => {
       FACTS,
     )
     expect(finding).toMatchObject({
-      says: 'Fan after heating at off needs Sensor that controls at wall controller or remote sensor; it stands at return air.',
+      says: 'Fan when satisfied, heating at off needs Control sensor at wall controller or remote sensor; it stands at return air.',
       remedy: 'A stopped fan leaves the return sensor in still air.',
     })
     expect(more).toEqual([])
@@ -277,7 +277,7 @@ describe('the order of work', () => {
     const { steps, ring } = workOrder([...list].reverse())
     expect(ring).toEqual([])
     expect(steps.map((one) => one.key)).toEqual(['airflow.cool', 'sensor.source', 'fan.satisfied.heat'])
-    expect(steps[2]?.because[0]).toBe('Sensor that controls first: A stopped fan leaves the return sensor in still air.')
+    expect(steps[2]?.because[0]).toBe('Control sensor first: A stopped fan leaves the return sensor in still air.')
   })
   it('asks for the service code once, before the first setting behind it', () => {
     const serviceCode = { shows: 'About, Version', example: 'v 1.23', steps: [] }

@@ -32,6 +32,14 @@ export const SCOPE_WORDS: Readonly<Record<Scope, string>> = {
   all: 'every unit on the bus',
 }
 
+/** Where a differential lies: begun at it and ended as far beyond the set point, or begun at it and ended at the set point. */
+export const CONVENTIONS = ['each-side', 'one-side'] as const
+export type Convention = (typeof CONVENTIONS)[number]
+export const CONVENTION_WORDS: Readonly<Record<Convention, string>> = {
+  'each-side': 'as far on either side of the set point',
+  'one-side': 'on one side: it stops at the set point',
+}
+
 /** Another setting that must, or must not, stand at one of some values. */
 export interface SettingTie {
   /** Its role, or its code when it has none. */
@@ -56,6 +64,8 @@ export interface DeviceSetting {
   means?: Readonly<Record<string, string>>
   range?: { min: number; max: number; step: number; unit: string }
   default?: string
+  /** Of a differential only; absent: nobody knows. */
+  convention?: Convention
   home?: Home
   scope?: Scope
   access: string

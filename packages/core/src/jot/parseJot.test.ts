@@ -15,7 +15,7 @@ const context: JotContext = {
   adjust: null,
   settings: [
     { key: 'airflow.cool', word: 'cool', label: 'Cooling tap', setting: COOL },
-    { key: 'fan.satisfied.heat@controller', word: 'fan.heat', label: 'Fan after heating', setting: FAN_HEAT },
+    { key: 'fan.satisfied.heat@controller', word: 'fan.heat', label: 'Fan when satisfied, heating', setting: FAN_HEAT },
     { key: 'sensor.source@controller', word: 'sensor', label: 'Sensor', setting: SENSOR },
   ],
   grilles: [{ name: 'return', side: 'return', widthIn: 24, heightIn: 24, freeArea: 0.68 }],
@@ -80,7 +80,7 @@ describe('settings in the words of this device', () => {
     expect(read(line)).toEqual({
       state: 'ready',
       intent: { kind: 'setting', key: 'fan.satisfied.heat@controller', column: 'found', value: '1', why: null },
-      reads: 'Fan after heating found at 1 (trickle)',
+      reads: 'Fan when satisfied, heating found at 1 (trickle)',
     }),
   )
   it('takes a value of several words', () =>

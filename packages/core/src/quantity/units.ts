@@ -14,6 +14,9 @@ export type Quantity =
   | 'capacity'
   | 'power'
   | 'heatRate'
+  | 'waterMass'
+  | 'floorArea'
+  | 'lossRate'
   | 'gasVolume'
   | 'heatingValue'
   | 'velocity'
@@ -41,6 +44,8 @@ const PA_PER_IN_WC = 249.08891
 const LPS_PER_CFM = 0.4719474432
 /** Sensible heat of one watt-hour: 3.412142 Btu (International Table). Source: NIST SP 811. */
 const BTU_PER_WH = 3.412142
+/** 1 lb = 0.45359237 kg exactly. */
+const LB_PER_KG = 1 / 0.45359237
 /** One ton of refrigeration = 12,000 Btu/h by definition. */
 export const BTUH_PER_TON = 12_000
 
@@ -89,6 +94,18 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
     { symbol: 'Btu/h', spellings: ['btu/h', 'btuh', 'btu'], factor: 1, decimals: 0 },
     { symbol: 'kW', spellings: ['kw'], factor: 1000 * BTU_PER_WH, decimals: 1 },
   ],
+  floorArea: [
+    { symbol: 'ft²', spellings: ['ft2', 'ft²', 'sqft'], factor: 1, decimals: 0 },
+    { symbol: 'm²', spellings: ['m2', 'm²'], factor: 1 / 0.09290304, decimals: 0 },
+  ],
+  waterMass: [
+    { symbol: 'lb', spellings: ['lb', 'lbs'], factor: 1, decimals: 0 },
+    { symbol: 'kg', spellings: ['kg'], factor: LB_PER_KG, decimals: 0 },
+  ],
+  lossRate: [
+    { symbol: 'Btu/h·°F', spellings: ['btu/h·°f', 'btu/hf', 'btuh/f'], factor: 1, decimals: 0 },
+    { symbol: 'W/K', spellings: ['w/k'], factor: BTU_PER_WH / 1.8, decimals: 0 },
+  ],
   gasVolume: [
     { symbol: 'ft³', spellings: ['ft3', 'ft³', 'cf', 'cuft'], factor: 1, decimals: 2 },
     { symbol: 'm³', spellings: ['m3', 'm³'], factor: 1 / M3_PER_FT3, decimals: 3 },
@@ -122,6 +139,9 @@ export const QUANTITY_NAMES: Record<Quantity, string> = {
   capacity: 'capacity',
   power: 'power',
   heatRate: 'heat rate',
+  floorArea: 'floor area',
+  waterMass: 'mass of water',
+  lossRate: 'loss for each degree',
   gasVolume: 'gas volume',
   heatingValue: 'heating value',
   velocity: 'air speed',
@@ -167,7 +187,14 @@ export const METRIC_UNITS: UnitChoice = {
 export const isMetric = (choice: UnitChoice): boolean => choice.flow === METRIC_UNITS.flow
 
 /** Quantities without a choice of their own: they go with whether somebody reads metric. */
-const METRIC_TWINS = { heatRate: ['Btu/h', 'kW'], gasVolume: ['ft³', 'm³'], heatingValue: ['Btu/ft³', 'MJ/m³'] } as const
+const METRIC_TWINS = {
+  heatRate: ['Btu/h', 'kW'],
+  floorArea: ['ft²', 'm²'],
+  waterMass: ['lb', 'kg'],
+  lossRate: ['Btu/h·°F', 'W/K'],
+  gasVolume: ['ft³', 'm³'],
+  heatingValue: ['Btu/ft³', 'MJ/m³'],
+} as const
 
 /** The unit in which a quantity is shown and, without a unit, read. */
 export function chosenUnit(quantity: Quantity, choice: UnitChoice): Unit {

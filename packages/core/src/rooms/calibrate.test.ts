@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { calibrateByStory, calibrateRoom } from './calibrate.ts'
 import { roomOfKind, sensorAt } from './roomKinds.ts'
-import type { RoomSystem } from './roomModel.ts'
+import { PLAIN_EQUIPMENT, type RoomSystem } from './roomModel.ts'
 import { runRoom } from './roomRun.ts'
 
 const KIND = roomOfKind('usual', 900)
@@ -18,9 +18,12 @@ function logOf(share: { ua: number; holds: number }, minutes: number, noise: (i:
       airBtuPerF: KIND.airBtuPerF * share.holds,
       massBtuPerF: KIND.massBtuPerF * share.holds,
     },
-    day: { outdoorF: hourly(25), airGainBtuH: hourly(500), massGainBtuH: hourly(0) },
+    other: null,
+    moisture: null,
+    day: { outdoorF: hourly(25), airGainBtuH: hourly(500), massGainBtuH: hourly(0), door: null, sunOnSensorF: null },
     sensor: sensorAt('remote', false),
     equipment: {
+      ...PLAIN_EQUIPMENT,
       kind: 'single',
       heat: { btuH: [36_000], slopeBtuHPerF: [] },
       cool: { btuH: [], slopeBtuHPerF: [] },
@@ -28,9 +31,6 @@ function logOf(share: { ua: number; holds: number }, minutes: number, noise: (i:
       lowestShare: 1,
       minOnS: 0,
       minOffS: 0,
-      lockedBelowF: null,
-      auxiliary: null,
-      exchanger: null,
       blowerOnDelayS: 0,
       blowerOffDelayS: 0,
     },
@@ -51,6 +51,8 @@ function logOf(share: { ua: number; holds: number }, minutes: number, noise: (i:
       fanCool: 'off',
       trickleShare: 0,
       fanShare: 0,
+      circulateMin: 0,
+      drying: null,
     },
     startF: 56,
   }

@@ -1,15 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { comfortFigures, holdsRoom } from './comfort.ts'
 import { roomOfKind, sensorAt } from './roomKinds.ts'
-import type { RoomSystem } from './roomModel.ts'
+import { PLAIN_EQUIPMENT, type RoomSystem } from './roomModel.ts'
 import type { RunFigures } from './roomRun.ts'
 
 const hourly = (value: number) => new Array<number>(24).fill(value)
 const system = (over: Partial<RoomSystem['equipment']> = {}, outdoorF = 20, mode: 'heat' | 'cool' = 'heat'): RoomSystem => ({
   room: { ...roomOfKind('usual', 1000), uaBtuHPerF: 400 },
-  day: { outdoorF: hourly(outdoorF), airGainBtuH: hourly(1000), massGainBtuH: hourly(0) },
+  other: null,
+  moisture: null,
+  day: { outdoorF: hourly(outdoorF), airGainBtuH: hourly(1000), massGainBtuH: hourly(0), door: null, sunOnSensorF: null },
   sensor: sensorAt('wall', false),
   equipment: {
+    ...PLAIN_EQUIPMENT,
     kind: 'single',
     heat: { btuH: [30_000], slopeBtuHPerF: [300] },
     cool: { btuH: [24_000], slopeBtuHPerF: [-100] },
@@ -17,9 +20,6 @@ const system = (over: Partial<RoomSystem['equipment']> = {}, outdoorF = 20, mode
     lowestShare: 1,
     minOnS: 0,
     minOffS: 0,
-    lockedBelowF: null,
-    auxiliary: null,
-    exchanger: null,
     blowerOnDelayS: 0,
     blowerOffDelayS: 0,
     ...over,
@@ -41,6 +41,8 @@ const system = (over: Partial<RoomSystem['equipment']> = {}, outdoorF = 20, mode
     fanCool: 'off',
     trickleShare: 0.3,
     fanShare: 0,
+    circulateMin: 0,
+    drying: null,
   },
   startF: 70,
 })
@@ -54,6 +56,15 @@ const figures: RunFigures = {
   airHighestF: 73.5,
   outsideFMin: 100,
   outsideMin: 130,
+  longestWaitMin: 70,
+  latentBtu: 0,
+  drainedLb: 0,
+  putBackLb: 0,
+  humidityMeanPct: null,
+  humidityHighestPct: null,
+  defrosts: 0,
+  coolVentMin: null,
+  otherMeanF: null,
   longestOutsideMin: 70,
   plantH: 10,
   stage2H: 0,
@@ -78,9 +89,25 @@ describe('what it will be like', () => {
     expect(all.meanOff).toMatchObject({ value: expect.closeTo(1.2, 9), standing: 'fair' })
     expect(all.swing).toMatchObject({ value: 4.5, standing: 'poor' })
     expect(all.outside).toMatchObject({ value: 130, standing: 'fair' })
-    expect(all.longestOutside).toMatchObject({ value: 70, standing: 'poor' })
+    expect(all.wait).toMatchObject({ value: 70, standing: 'poor' })
     expect(all.starts).toMatchObject({ value: 4, standing: 'fair' })
+    // 96 starts of a compressor, ten minutes each.
+    expect(all.wear).toMatchObject({ value: 16, standing: null })
+    expect([all.coolVent, all.otherOff, all.humidity, all.water]).toEqual([undefined, undefined, undefined, undefined])
     expect(all.energy).toMatchObject({ value: 305_000, standing: null })
+  })
+  it('says of moisture, of vents and of another storey only what can be told', () => {
+    const more = { ...figures, humidityMeanPct: 58, drainedLb: 22, coolVentMin: 300, otherMeanF: 66 }
+    const of = (mode: 'heat' | 'cool') =>
+      Object.fromEntries(comfortFigures(more, system({}, 20, mode), 'burner').map((one) => [one.measure, one]))
+    expect(of('heat').coolVent).toMatchObject({ value: 300, standing: 'poor' })
+    expect(of('heat').otherOff).toMatchObject({ value: -4, standing: 'poor' })
+    expect(of('heat').humidity).toMatchObject({ value: 58, standing: 'fair' })
+    expect(of('heat').water).toMatchObject({ value: 22, standing: null })
+    expect(of('heat').wear?.value).toBeCloseTo(6.4, 9)
+    // Cool air is what cooling is for; and a compressor cools, whatever heats.
+    expect(of('cool').coolVent).toBeUndefined()
+    expect(of('cool').wear?.value).toBe(16)
   })
   it('four starts an hour are many for a compressor and few for a burner', () => {
     const starts = (source: 'burner' | 'electric' | 'compressor', mode: 'heat' | 'cool' = 'heat') =>
@@ -103,7 +130,7 @@ describe('whether the equipment holds the room', () => {
     expect(holdsRoom(system({}, 0), 'heat').missingBtuH).toBeCloseTo(400 * 70 - 1000 - (30_000 - 300 * 47), 6)
   })
   it('counts auxiliary heat where it is allowed, and no compressor below its lock', () => {
-    const auxiliary = { btuH: 17_000, allowedBelowF: 30, onDroopF: 2, offDroopF: 0.3 }
+    const auxiliary = { btuH: 17_000, allowedBelowF: 30, onDroopF: 2, offDroopF: 0.3, delayS: 0 }
     expect(holdsRoom(system({ auxiliary }), 'heat').untilOutdoorF).toBeLessThan(0)
     expect(holdsRoom(system({ lockedBelowF: 25 }), 'heat').untilOutdoorF).toBe(25)
   })

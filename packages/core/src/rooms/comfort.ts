@@ -5,12 +5,18 @@ export const COMFORT_MEASURES = [
   'meanOff',
   'swing',
   'outside',
-  'longestOutside',
+  'wait',
+  'otherOff',
+  'coolVent',
   'starts',
+  'wear',
   'fan',
   'trickle',
+  'humidity',
+  'water',
   'energy',
   'auxiliary',
+  'defrosts',
 ] as const
 export type ComfortMeasure = (typeof COMFORT_MEASURES)[number]
 
@@ -19,7 +25,7 @@ export type Standing = 'good' | 'fair' | 'poor'
 
 export interface ComfortFigure {
   measure: ComfortMeasure
-  /** °F, minutes, starts an hour, hours or Btu. */
+  /** °F, minutes, starts an hour, hours, %, lb or Btu. */
   value: number
   /** Null where more or less of it is neither good nor bad in itself. */
   standing: Standing | null
@@ -30,7 +36,10 @@ const LIMITS: Partial<Record<ComfortMeasure, readonly [good: number, fair: numbe
   meanOff: [0.75, 1.5],
   swing: [2.5, 4],
   outside: [120, 360],
-  longestOutside: [20, 60],
+  wait: [20, 60],
+  otherOff: [1.5, 3],
+  coolVent: [45, 240],
+  humidity: [55, 62],
 }
 /** Most starts an hour that are good, and fair: a compressor is worn by each, a burner less. */
 const STARTS: Readonly<Record<'compressor' | 'burner' | 'electric', readonly [good: number, fair: number]>> = {
@@ -39,8 +48,13 @@ const STARTS: Readonly<Record<'compressor' | 'burner' | 'electric', readonly [go
   electric: [9, 12],
 }
 export type HeatSource = keyof typeof STARTS
+/** What one start wears, as minutes of running. House figures: a compressor most, a burner by its lighting, a heater hardly. */
+const WEAR_MIN: Readonly<Record<HeatSource, number>> = { compressor: 10, burner: 4, electric: 1 }
 
-/** The figures that answer “what will it be like”. Source: the run itself; the limits are house figures. */
+/**
+ * The figures that answer “what will it be like”; those that cannot be told of this room are left out. Source: the run
+ * itself; the limits, and what a start wears, are house figures.
+ */
 export function comfortFigures(figures: RunFigures, { controller }: RoomSystem, source: HeatSource, hours = 24): ComfortFigure[] {
   const cools = controller.mode === 'cool'
   const wantedF =
@@ -50,20 +64,29 @@ export function comfortFigures(figures: RunFigures, { controller }: RoomSystem, 
         ? controller.setCoolF
         : controller.setHeatF
   const startsPerH = figures.starts / hours
-  const of: Record<ComfortMeasure, number> = {
+  const startsBy = cools ? 'compressor' : source
+  const of: Record<ComfortMeasure, number | null> = {
     meanOff: figures.airMeanF - wantedF,
     swing: figures.airHighestF - figures.airLowestF,
     outside: figures.outsideMin,
-    longestOutside: figures.longestOutsideMin,
+    wait: figures.longestWaitMin,
+    otherOff: figures.otherMeanF === null ? null : figures.otherMeanF - wantedF,
+    coolVent: cools ? null : figures.coolVentMin,
     starts: startsPerH,
+    wear: (figures.starts * WEAR_MIN[startsBy]) / 60,
     fan: figures.fanH,
     trickle: figures.trickleH,
+    humidity: figures.humidityMeanPct,
+    water: figures.humidityMeanPct === null ? null : figures.drainedLb,
     energy: figures.plantHeatBtu + figures.plantCoolBtu + figures.auxiliaryBtu,
     auxiliary: figures.auxiliaryH,
+    defrosts: figures.defrosts,
   }
-  return COMFORT_MEASURES.map((measure) => {
-    const limits = measure === 'starts' ? STARTS[cools ? 'compressor' : source] : LIMITS[measure]
-    return { measure, value: of[measure], standing: limits ? standingOf(Math.abs(of[measure]), limits) : null }
+  return COMFORT_MEASURES.flatMap((measure) => {
+    const value = of[measure]
+    if (value === null) return []
+    const limits = measure === 'starts' ? STARTS[startsBy] : LIMITS[measure]
+    return [{ measure, value, standing: limits ? standingOf(Math.abs(value), limits) : null }]
   })
 }
 

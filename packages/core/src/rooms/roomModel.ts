@@ -20,6 +20,43 @@ export interface Day {
   outdoorF: ArrayLike<number>
   airGainBtuH: ArrayLike<number>
   massGainBtuH: ArrayLike<number>
+  /** A door to the outdoors: how much more the room loses while it stands open, and how many minutes of each hour. */
+  door: { btuHPerF: number; minutes: ArrayLike<number> } | null
+  /** By how much the sun warms the sensor itself, by the hour; null: it never does. */
+  sunOnSensorF: ArrayLike<number> | null
+}
+
+/** A storey, or a room, that no sensor is in charge of: it goes as its own loss and its share of the air make it go. */
+export interface OtherRoom {
+  airBtuPerF: number
+  massBtuPerF: number
+  uaBtuHPerF: number
+  airMassBtuHPerF: number
+  /** Of what comes through the ducts; and of the sensed room's gains, as many again. */
+  airShare: number
+  gainRatio: number
+  /** By conduction and by air between the two, with the fan off and on. */
+  betweenBtuHPerF: ByFan
+  /** More of it while the lower of the two is the warmer one: warm air rises. */
+  risesBtuHPerF: number
+  isAbove: boolean
+}
+
+/** Water in the air, and on the coil. Ratios in lb of water for each lb of dry air; one ratio for all rooms. */
+export interface RoomMoisture {
+  /** Dry air that the rooms hold, with what their furnishings take up counted in, lb. */
+  airLb: number
+  /** Outdoor air that comes in by itself, lb of dry air an hour. */
+  leakLbH: number
+  outdoorRatio: ArrayLike<number>
+  /** People, cooking and washing, lb of water an hour. */
+  gainLbH: ArrayLike<number>
+  startRatio: number
+  pressurePsia: number
+  /** Dry air over the coil at full fan, lb/h; the share of it that passes untouched; and the water that the coil holds, lb. */
+  coilAirLbH: number
+  bypass: number
+  coilHoldsLb: number
 }
 
 /** With the fan off, and with it on. */
@@ -36,6 +73,11 @@ export interface Sensor {
   /** Of what it feels: the wall that it hangs on, and air from the void behind it. The rest is the room. */
   wallShare: ByFan
   voidShare: ByFan
+}
+
+/** One that jumps reads here while the fan rests, and there while it blows: two rooms as one. */
+export interface JumpingSensor extends Sensor {
+  whileFan: Sensor | null
 }
 
 /** Total output of each stage, and by how much it changes for each degree outdoors. */
@@ -56,12 +98,38 @@ export interface Equipment {
   minOffS: number
   /** A compressor that does not heat in such cold; null: none such. */
   lockedBelowF: number | null
-  auxiliary: { btuH: number; allowedBelowF: number; onDroopF: number; offDroopF: number } | null
+  /** Joins at such a droop once it has lasted so long. */
+  auxiliary: { btuH: number; allowedBelowF: number; onDroopF: number; offDroopF: number; delayS: number } | null
+  /** After so much heating in such cold it turns round for a while and takes heat from the room; null: it never does. */
+  defrost: { everyS: number; forS: number; belowF: number; takesBtuH: number } | null
   /** What is left over when the plant stops; null: its heat is in the air at once. Conductances to the air and, still, to the void. */
   exchanger: { btuPerF: number; fanOnBtuHPerF: number; fanOffBtuHPerF: number } | null
   blowerOnDelayS: number
   blowerOffDelayS: number
+  /** In heating the blower waits until the exchanger is so warm, though no longer than five minutes; null: it does not wait. */
+  hotStartF: number | null
+  /** At each start it blows a share for a while before all of it. */
+  ramp: { forS: number; share: number } | null
+  /** What the air at full fan carries for each degree; 0: unknown, and then nothing is said of the air at the vents. */
+  flowBtuHPerF: number
+  /** What the ducts of this fan lose to the void for each degree while air goes through them. */
+  ductBtuHPerF: number
+  /** Heat comes by another duct with a fan of its own: this one neither starts for it nor carries it. */
+  heatsElsewhere: boolean
 }
+
+/** Equipment without any of the rarer parts. */
+export const PLAIN_EQUIPMENT = {
+  lockedBelowF: null,
+  auxiliary: null,
+  defrost: null,
+  exchanger: null,
+  hotStartF: null,
+  ramp: null,
+  flowBtuHPerF: 0,
+  ductBtuHPerF: 0,
+  heatsElsewhere: false,
+} as const satisfies Partial<Equipment>
 
 export const FAN_SATISFIED = ['off', 'trickle', 'as-set'] as const
 export type FanSatisfied = (typeof FAN_SATISFIED)[number]
@@ -80,7 +148,7 @@ export interface Controller {
   gainPerF: number
   integralMin: number
   /** Second stage of a two-stage one under a differential. */
-  stage2: { by: 'gap'; onF: number; offF: number } | { by: 'time'; afterMin: number } | null
+  stage2: { by: 'gap'; onF: number; offF: number; afterMin: number } | { by: 'time'; afterMin: number } | null
   mode: Mode | 'auto'
   firstMode: Mode
   setHeatF: number
@@ -92,12 +160,19 @@ export interface Controller {
   trickleShare: number
   /** What the fan does by itself: 1 on, 0 automatic. */
   fanShare: number
+  /** Where it runs some minutes of each hour, calls counted in; 0: it does not. Only as set. */
+  circulateMin: number
+  /** Above such a humidity, %: cools so much further, or blows only such a share while it cools; null: it does not dry. */
+  drying: { by: 'overcool' | 'slow'; abovePct: number; overcoolF: number; share: number } | null
 }
 
 export interface RoomSystem {
   room: Room
+  other: OtherRoom | null
+  /** Null: moisture is not looked at, and all cooling is dry. */
+  moisture: RoomMoisture | null
   day: Day
-  sensor: Sensor
+  sensor: JumpingSensor
   equipment: Equipment
   controller: Controller
   startF: number

@@ -1,67 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { onOffCycle } from '../control/onOffCycle.ts'
-import type { Controller, Equipment, RoomSystem } from './roomModel.ts'
-import { AUXILIARY_ON, COOLS, FAN_ON, PLANT_ON, type RunOptions, runRoom, STAGE_2_ON, TRICKLE_ON } from './roomRun.ts'
-
-const hourly = (value: number) => new Array<number>(24).fill(value)
-/** A furnace in a middling house on a day of 30 °F. */
-const house = (
-  over: {
-    room?: Partial<RoomSystem['room']>
-    equipment?: Partial<Equipment>
-    controller?: Partial<Controller>
-    sensor?: Partial<RoomSystem['sensor']>
-    day?: Partial<RoomSystem['day']>
-    startF?: number
-  } = {},
-): RoomSystem => ({
-  room: { airBtuPerF: 2000, massBtuPerF: 8000, uaBtuHPerF: 450, airMassBtuHPerF: 2200, voidOutdoorShare: 0, ...over.room },
-  day: { outdoorF: hourly(30), airGainBtuH: hourly(0), massGainBtuH: hourly(0), ...over.day },
-  sensor: { lagS: 0, offsetF: 0, fanShiftF: 0, wallShare: { off: 0, on: 0 }, voidShare: { off: 0, on: 0 }, ...over.sensor },
-  equipment: {
-    kind: 'single',
-    heat: { btuH: [40_000], slopeBtuHPerF: [] },
-    cool: { btuH: [24_000], slopeBtuHPerF: [] },
-    referenceOutdoorF: 47,
-    lowestShare: 0.3,
-    minOnS: 0,
-    minOffS: 0,
-    lockedBelowF: null,
-    auxiliary: null,
-    exchanger: null,
-    blowerOnDelayS: 0,
-    blowerOffDelayS: 0,
-    ...over.equipment,
-  },
-  controller: {
-    rule: 'symmetric',
-    differentialF: 1,
-    maxRatePerH: 3,
-    gainPerF: 0.4,
-    integralMin: 40,
-    stage2: null,
-    mode: 'heat',
-    firstMode: 'heat',
-    setHeatF: 70,
-    setCoolF: 76,
-    changeoverMin: 0,
-    changeoverMarginF: 0.5,
-    fanHeat: 'off',
-    fanCool: 'off',
-    trickleShare: 0.3,
-    fanShare: 1,
-    ...over.controller,
-  },
-  startF: over.startF ?? 70,
-})
-
-function ran(system: RoomSystem, options?: Partial<RunOptions>) {
-  const run = runRoom(system, options)
-  if (!run.ok) throw new Error(run.reason)
-  return run.value
-}
-const figuresOf = (system: RoomSystem, options?: Partial<RunOptions>) => ran(system, options).figures
+import { figuresOf, hourly, house, ran } from '../testing/house.ts'
+import type { Controller, RoomSystem } from './roomModel.ts'
+import { AUXILIARY_ON, COOLS, FAN_ON, PLANT_ON, runRoom, STAGE_2_ON, TRICKLE_ON } from './roomRun.ts'
 
 /** Days, rooms and machines of any sensible kind. */
 const anySystem = fc
@@ -202,14 +144,14 @@ describe('what it shows', () => {
       [...(ran(system, { traceEveryS: 30 }).trace?.machines ?? [])].reduce((all, one) => all | one, 0)
     const staged = house({
       equipment: { kind: 'two-stage', heat: { btuH: [14_000, 30_000], slopeBtuHPerF: [] } },
-      controller: { stage2: { by: 'gap', onF: 1.2, offF: 0.2 } },
+      controller: { stage2: { by: 'gap', onF: 1.2, offF: 0.2, afterMin: 0 } },
     })
     expect(bits(staged) & (STAGE_2_ON | TRICKLE_ON)).toBe(STAGE_2_ON)
     expect(bits(house({ controller: { fanHeat: 'trickle' } })) & TRICKLE_ON).toBe(TRICKLE_ON)
     const pump = house({
       equipment: {
         heat: { btuH: [15_000], slopeBtuHPerF: [] },
-        auxiliary: { btuH: 12_000, allowedBelowF: 40, onDroopF: 1.5, offDroopF: 0.3 },
+        auxiliary: { btuH: 12_000, allowedBelowF: 40, onDroopF: 1.5, offDroopF: 0.3, delayS: 0 },
       },
     })
     expect(bits(pump) & AUXILIARY_ON).toBe(AUXILIARY_ON)
@@ -235,7 +177,7 @@ describe('equipment', () => {
     const of = figuresOf(
       house({
         day: { outdoorF: hourly(10) },
-        equipment: { lockedBelowF: 20, auxiliary: { btuH: 45_000, allowedBelowF: 40, onDroopF: 1.5, offDroopF: 0.3 } },
+        equipment: { lockedBelowF: 20, auxiliary: { btuH: 45_000, allowedBelowF: 40, onDroopF: 1.5, offDroopF: 0.3, delayS: 0 } },
       }),
     )
     expect([of.plantH, of.auxiliaryH > 8]).toEqual([0, true])

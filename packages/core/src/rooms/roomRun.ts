@@ -1,3 +1,4 @@
+import { enthalpyBtuLb, saturatedRatio } from '../air/psychrometrics.ts'
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
 import type { Controller, Equipment, FanSatisfied, Output, RoomSystem } from './roomModel.ts'
@@ -15,6 +16,8 @@ export interface RunFigures {
   outsideFMin: number
   outsideMin: number
   longestOutsideMin: number
+  /** The longest that anybody waits for heat, or for cooling: in one piece beyond the band on the side that is worked on. */
+  longestWaitMin: number
   plantH: number
   stage2H: number
   auxiliaryH: number
@@ -30,6 +33,18 @@ export interface RunFigures {
   gainsBtu: number
   voidBtu: number
   storedBtu: number
+  /** Heat that went into water taken out, less what evaporated again: cooling that no thermometer sees. */
+  latentBtu: number
+  /** Water that left by the drain, and what the fan put back from a wet coil, lb; and the humidity, %; null: not looked at. */
+  drainedLb: number
+  putBackLb: number
+  humidityMeanPct: number | null
+  humidityHighestPct: number | null
+  defrosts: number
+  /** Minutes in heating while the vents blow air that is felt as cool; null: the flow is not known. */
+  coolVentMin: number | null
+  /** Mean of the room that no sensor is in charge of; null: there is none. */
+  otherMeanF: number | null
   /** Longest run that ends, shortest pause that ends with a start; null: none. */
   longestRunMin: number | null
   shortestOffMin: number | null
@@ -42,6 +57,7 @@ export const AUXILIARY_ON = 4
 export const FAN_ON = 8
 export const TRICKLE_ON = 16
 export const COOLS = 32
+export const DEFROSTS = 64
 
 /** A line of each reading, one value each `everyS`. */
 export interface Trace {
@@ -51,6 +67,9 @@ export interface Trace {
   readingF: Float32Array
   outdoorF: Float32Array
   machines: Uint8Array
+  /** Of the room that is not sensed; and the humidity, %; null: none. */
+  otherF: Float32Array | null
+  humidityPct: Float32Array | null
 }
 
 export interface RoomRun {
@@ -93,7 +112,18 @@ const STOPPED_S = 13
 const RUN_SINCE_S = 14
 const REST_SINCE_S = 15
 const FAN = 16
-const STATES = 17
+const OTHER = 17
+const OTHER_MASS = 18
+const RATIO = 19
+const COIL_LB = 20
+const HUMIDITY = 21
+const FROST = 22
+const FROST_RUN_S = 23
+const FROST_SINCE_S = 24
+const DROOP_SINCE_S = 25
+const BLOWS_SINCE_S = 26
+const FELT_BY_FAN = 27
+const STATES = 28
 
 // Places of the tally: counts, and sums over the steps.
 const T_STARTS = 0
@@ -121,14 +151,37 @@ const T_SHORTEST_OFF = 21
 const T_LOSS = 22
 const T_GAIN = 23
 const T_VOID = 24
-const TALLIES = 25
+const T_LATENT = 25
+const T_DRAINED = 26
+const T_PUT_BACK = 27
+const T_HUMIDITY = 28
+const T_DAMPEST = 29
+const T_DEFROSTS = 30
+const T_COOL_VENT = 31
+const T_OTHER = 32
+const T_WAIT_NOW = 33
+const T_WAIT_LONGEST = 34
+const TALLIES = 35
+
+/** Air from a vent that is cooler is felt as cool while a room is heated, °F. A house figure. */
+const COOL_VENT_F = 85
+/** No blower waits longer for a warm exchanger. */
+const HOT_START_MOST_S = 300
+/** Heat that goes into a pound of water at the coil, Btu. Source: ASHRAE Fundamentals 2017, ch. 1, eq. 30. */
+const LATENT_BTU_LB = 1061
+/** Of what a coil takes from the air at most so much is water: no such coil does more. */
+const MOST_LATENT = 0.6
+/** Bypass b = b0^(share^−0.2), as in `coilModel.ts`. */
+const BYPASS_EXPONENT = -0.2
 
 /**
  * Runs a room with its equipment and controller. In every step: changeover, error, integral, call, plant, second stage,
  * auxiliary heat, blower; then the temperatures go on. Nothing is allocated in a step.
  * Conventions and sources: room and controllers as in `roomModel.ts`; anti-windup by conditional integration, Åström and
  * Hägglund, Advanced PID Control; time-proportional output so that N = 4·Nmax·x·(1 − x), NEMA DC 3.
- * Valid: steps of 1 s or less for counts; one well-mixed room.
+ * RoomMoisture: coil by the bypass-factor method (as `coilModel.ts`); water kept on the coil and put back by a fan that runs
+ * on, adiabatically, after Henderson and Rengarajan, ASHRAE Transactions 1996.
+ * Valid: steps of 1 s or less for counts; each room well mixed; one humidity for all of them.
  */
 export function runRoom(system: RoomSystem, options: Partial<RunOptions> = {}): Result<RoomRun> {
   const { warmUpDays, countedDays, bandF, stepS, traceEveryS } = { ...RUN_DEFAULTS, ...options }
@@ -137,18 +190,21 @@ export function runRoom(system: RoomSystem, options: Partial<RunOptions> = {}): 
   const fixed = fixedOf(system, stepS, bandF)
   const state = new Float64Array(STATES)
   state[AIR] = state[MASS] = state[EXCHANGER] = state[FELT] = system.startF
+  state[OTHER] = state[OTHER_MASS] = state[FELT_BY_FAN] = system.startF
+  state[RATIO] = system.moisture?.startRatio ?? 0
   state[COOLING] = fixed.firstCools
   // At rest for ever: least times and delays are long over.
   state[STARTED_S] = state[STOPPED_S] = state[REST_SINCE_S] = LONG_AGO_S
   state[RUN_SINCE_S] = LONG_AGO_S - 1
+  state[DROOP_SINCE_S] = Number.POSITIVE_INFINITY
   const tally = new Float64Array(TALLIES)
   tally[T_LOWEST] = tally[T_SHORTEST_OFF] = Number.POSITIVE_INFINITY
-  tally[T_HIGHEST] = Number.NEGATIVE_INFINITY
+  tally[T_HIGHEST] = tally[T_DAMPEST] = Number.NEGATIVE_INFINITY
   const stepsAnHour = Math.round(HOUR_S / stepS)
   const hours = 24 * (warmUpDays + countedDays)
   const fromHour = 24 * warmUpDays
   const every = traceEveryS > 0 ? Math.max(1, Math.round(traceEveryS / stepS)) : 0
-  const trace = every > 0 ? emptyTrace(every * stepS, Math.ceil(((hours - fromHour) * stepsAnHour) / every)) : null
+  const trace = every > 0 ? emptyTrace(every * stepS, Math.ceil(((hours - fromHour) * stepsAnHour) / every), system) : null
   const stored = () => storedIn(state, system)
   let storedBefore = stored()
   const { day } = system
@@ -162,17 +218,24 @@ export function runRoom(system: RoomSystem, options: Partial<RunOptions> = {}): 
       nextOutdoorF: day.outdoorF[(of + 1) % 24] as number,
       airGainBtuH: day.airGainBtuH[of] as number,
       massGainBtuH: day.massGainBtuH[of] as number,
+      doorSteps: Math.round((((day.door?.minutes[of] ?? 0) / 60) * HOUR_S) / stepS),
+      sunF: day.sunOnSensorF?.[of] ?? 0,
+      outdoorRatio: system.moisture?.outdoorRatio[of] ?? 0,
+      waterGainLbH: system.moisture?.gainLbH[of] ?? 0,
       counts: hour >= fromHour,
       trace: hour >= fromHour ? trace : null,
       traceEvery: every,
       traceFrom: (hour - fromHour) * stepsAnHour,
     })
   }
-  return ok({ figures: figuresOf(tally, fixed.stepH, (hours - fromHour) * stepsAnHour, stored() - storedBefore), trace })
+  const counted = { stepH: fixed.stepH, steps: (hours - fromHour) * stepsAnHour, storedBtu: stored() - storedBefore }
+  return ok({ figures: figuresOf(tally, counted, system), trace })
 }
 
 /** What no run can be made of. */
-function impossible({ room, equipment, controller, day }: RoomSystem, stepS: number) {
+function impossible({ room, other, moisture, equipment, controller, day }: RoomSystem, stepS: number) {
+  if (other && !(other.airBtuPerF > 0 && other.massBtuPerF > 0)) return refuse('room-without-capacity')
+  if (moisture && !(moisture.airLb > 0 && moisture.coilAirLbH > 0 && moisture.bypass > 0)) return refuse('moisture-without-air')
   if (!(room.airBtuPerF > 0 && room.massBtuPerF > 0 && room.uaBtuHPerF >= 0 && room.airMassBtuHPerF >= 0))
     return refuse('room-without-capacity')
   if (day.outdoorF.length < 24 || day.airGainBtuH.length < 24 || day.massGainBtuH.length < 24) return refuse('day-too-short')
@@ -186,8 +249,11 @@ function impossible({ room, equipment, controller, day }: RoomSystem, stepS: num
 
 /** Everything that does not change while it runs, as plain numbers. */
 type Fixed = ReturnType<typeof fixedOf>
-function fixedOf({ room, sensor, equipment, controller }: RoomSystem, stepS: number, bandF: number) {
-  const { exchanger, auxiliary } = equipment
+function fixedOf(system: RoomSystem, stepS: number, bandF: number) {
+  const { room, other, moisture, day, sensor, equipment, controller } = system
+  const { exchanger, auxiliary, defrost, ramp } = equipment
+  const { drying } = controller
+  const { whileFan } = sensor
   const { rule } = controller
   const stepH = stepS / HOUR_S
   return {
@@ -241,6 +307,46 @@ function fixedOf({ room, sensor, equipment, controller }: RoomSystem, stepS: num
     auxiliaryOffF: auxiliary?.offDroopF ?? 0,
     onDelayS: equipment.blowerOnDelayS,
     offDelayS: equipment.blowerOffDelayS,
+    auxiliaryDelayS: auxiliary?.delayS ?? 0,
+    doorUa: day.door?.btuHPerF ?? 0,
+    hasJump: whileFan !== null,
+    jumpFelt: whileFan && whileFan.lagS > 0 ? 1 - Math.exp(-stepS / whileFan.lagS) : 1,
+    jumpWall: whileFan?.wallShare.on ?? 0,
+    jumpVoid: whileFan?.voidShare.on ?? 0,
+    jumpOffsetF: whileFan?.offsetF ?? 0,
+    frostEveryS: defrost?.everyS ?? Number.POSITIVE_INFINITY,
+    frostForS: defrost?.forS ?? 0,
+    frostBelowF: defrost?.belowF ?? Number.NEGATIVE_INFINITY,
+    frostTakes: defrost?.takesBtuH ?? 0,
+    hotStartF: equipment.hotStartF ?? Number.NEGATIVE_INFINITY,
+    rampS: ramp?.forS ?? 0,
+    rampShare: ramp?.share ?? 1,
+    flow: equipment.flowBtuHPerF,
+    duct: equipment.ductBtuHPerF,
+    heatsElsewhere: equipment.heatsElsewhere,
+    circulateHeat: controller.fanHeat === 'as-set' ? Math.round((controller.circulateMin * 60) / stepS) : 0,
+    circulateCool: controller.fanCool === 'as-set' ? Math.round((controller.circulateMin * 60) / stepS) : 0,
+    hasOther: other !== null,
+    otherStep: other ? stepH / other.airBtuPerF : 0,
+    otherMassStep: other ? stepH / other.massBtuPerF : 0,
+    otherUa: other?.uaBtuHPerF ?? 0,
+    otherAirMass: other?.airMassBtuHPerF ?? 0,
+    otherShare: other?.airShare ?? 0,
+    otherGain: other?.gainRatio ?? 0,
+    betweenOff: other?.betweenBtuHPerF.off ?? 0,
+    betweenMore: (other?.betweenBtuHPerF.on ?? 0) - (other?.betweenBtuHPerF.off ?? 0),
+    rises: other?.risesBtuHPerF ?? 0,
+    otherSign: other?.isAbove ? 1 : -1,
+    hasMoisture: moisture !== null,
+    waterStep: moisture ? stepH / moisture.airLb : 0,
+    leak: moisture?.leakLbH ?? 0,
+    coilAir: moisture?.coilAirLbH ?? 0,
+    bypass: moisture?.bypass ?? 0,
+    coilHolds: moisture?.coilHoldsLb ?? 0,
+    saturated: moisture ? saturationAt(moisture.pressurePsia) : NO_SATURATION,
+    dries: moisture && drying ? drying.abovePct : Number.POSITIVE_INFINITY,
+    driesF: drying?.by === 'overcool' ? drying.overcoolF : 0,
+    driesShare: drying?.by === 'slow' ? drying.share : 1,
   }
 }
 
@@ -254,7 +360,7 @@ function stage2Of({ kind }: Equipment, { stage2 }: Controller) {
     stage2ByTime: has && stage2.by === 'time',
     stage2OnF: has && stage2.by === 'gap' ? stage2.onF : 0,
     stage2OffF: has && stage2.by === 'gap' ? stage2.offF : 0,
-    stage2AfterS: has && stage2.by === 'time' ? stage2.afterMin * 60 : 0,
+    stage2AfterS: has ? stage2.afterMin * 60 : 0,
   }
 }
 
@@ -274,6 +380,11 @@ interface Hour {
   nextOutdoorF: number
   airGainBtuH: number
   massGainBtuH: number
+  /** Steps at its beginning while the door stands open. */
+  doorSteps: number
+  sunF: number
+  outdoorRatio: number
+  waterGainLbH: number
   counts: boolean
   trace: Trace | null
   traceEvery: number
@@ -305,6 +416,21 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
   let runSinceS = state[RUN_SINCE_S] as number
   let restSinceS = state[REST_SINCE_S] as number
   let fan = state[FAN] as number
+  let other = state[OTHER] as number
+  let otherMass = state[OTHER_MASS] as number
+  let ratio = state[RATIO] as number
+  let coilLb = state[COIL_LB] as number
+  let humidity = state[HUMIDITY] as number
+  let frost = state[FROST] === 1
+  let frostRunS = state[FROST_RUN_S] as number
+  let frostSinceS = state[FROST_SINCE_S] as number
+  let droopSinceS = state[DROOP_SINCE_S] as number
+  let blowsSinceS = state[BLOWS_SINCE_S] as number
+  let feltByFan = state[FELT_BY_FAN] as number
+  let [otherSum, latentSum, drainedSum, putBackSum, humiditySum, coolVentSteps, ductSum] = [0, 0, 0, 0, 0, 0, 0]
+  let dampest = tally[T_DAMPEST] as number
+  let waitNow = tally[T_WAIT_NOW] as number
+  let waitLongest = tally[T_WAIT_LONGEST] as number
   let [airSum, lossSum, gainSum, voidSum, deliveredSum, heatSum, coolSum] = [0, 0, 0, 0, 0, 0, 0]
   let [plantSteps, stage2Steps, auxiliarySteps, fanSteps, trickleSteps] = [0, 0, 0, 0, 0]
   let [outsideSum, outsideSteps] = [0, 0]
@@ -316,7 +442,7 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
   for (let i = 0; i < hour.steps; i++) {
     const nowS = hour.fromS + i * stepS
     const outdoorF = hour.outdoorF + slope * i
-    const reading = felt + f.offsetF + fan * f.fanShiftF
+    const reading = f.hasJump && fan > 0 ? feltByFan + f.jumpOffsetF : felt + f.offsetF + fan * f.fanShiftF
 
     // Changeover, while everything rests.
     if (f.isAuto && !plant && !auxiliary && nowS - stoppedS >= f.changeoverS) {
@@ -329,7 +455,8 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
     }
 
     // What is called for.
-    const error = cools ? reading - f.setCoolF : f.setHeatF - reading
+    const isDamp = humidity > f.dries
+    const error = cools ? reading - (isDamp ? f.setCoolF - f.driesF : f.setCoolF) : f.setHeatF - reading
     let demand = 1
     if (f.leans) {
       const raw = f.gain * error + integral
@@ -369,27 +496,52 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
       const was = stage2
       if (!plant) stage2 = false
       else if (f.stage2ByTime) stage2 = was || nowS - startedS >= f.stage2AfterS
-      else if (error >= f.stage2OnF) stage2 = true
+      else if (error >= f.stage2OnF && nowS - startedS >= f.stage2AfterS) stage2 = true
       else if (error <= f.stage2OffF) stage2 = false
       if (counts && stage2 && !was) tally[T_STAGE2_STARTS] = (tally[T_STAGE2_STARTS] as number) + 1
     }
+    // After so much heating in the cold the coil is frosted: it turns round, and the auxiliary heat tempers it.
+    if (frost) {
+      if (!plant || nowS - frostSinceS >= f.frostForS) frost = false
+    } else if (plant && !cools && outdoorF < f.frostBelowF) {
+      frostRunS += stepS
+      if (frostRunS >= f.frostEveryS) {
+        frost = true
+        frostSinceS = nowS
+        frostRunS = 0
+        if (counts) tally[T_DEFROSTS] = (tally[T_DEFROSTS] as number) + 1
+      }
+    }
     if (f.hasAuxiliary) {
       const was = auxiliary
+      if (error < f.auxiliaryOnF) droopSinceS = Number.POSITIVE_INFINITY
+      else if (droopSinceS > nowS) droopSinceS = nowS
       if (cools || outdoorF > f.auxiliaryBelowF) auxiliary = false
-      else if (error >= f.auxiliaryOnF) auxiliary = true
+      else if (frost || nowS - droopSinceS >= f.auxiliaryDelayS) auxiliary = true
       else if (error <= f.auxiliaryOffF) auxiliary = false
       if (counts && auxiliary && !was) tally[T_AUXILIARY_STARTS] = (tally[T_AUXILIARY_STARTS] as number) + 1
     }
 
     // The blower follows with its delays; satisfied, it does as it is set.
-    if (plant || auxiliary) {
+    if ((plant || auxiliary) && (cools || !f.heatsElsewhere)) {
       if (restSinceS >= runSinceS) runSinceS = nowS
-      if (nowS - runSinceS >= f.onDelayS) blows = true
+      if (!blows && nowS - runSinceS >= f.onDelayS) {
+        blows = cools || exchanger >= f.hotStartF || nowS - runSinceS >= HOT_START_MOST_S
+        if (blows) blowsSinceS = nowS
+      }
     } else {
       if (runSinceS > restSinceS) restSinceS = nowS
       if (nowS - restSinceS >= f.offDelayS) blows = false
     }
-    fan = blows ? 1 : cools ? f.fanCool : f.fanHeat
+    if (blows) {
+      fan = nowS - blowsSinceS < f.rampS ? f.rampShare : 1
+      if (cools && isDamp && fan > f.driesShare) fan = f.driesShare
+    } else {
+      fan = cools ? f.fanCool : f.fanHeat
+      // What is missing of its minutes is blown at the end of the hour.
+      const circulates = cools ? f.circulateCool : f.circulateHeat
+      if (circulates > 0 && i >= hour.steps - (circulates - fanSteps)) fan = 1
+    }
 
     // What it gives.
     let given = 0
@@ -407,7 +559,10 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
       if (cools) {
         coolSum += given
         given = -given
-      } else heatSum += given
+      } else {
+        if (frost) given = -f.frostTakes
+        heatSum += given
+      }
       plantSteps++
       if (stage2) stage2Steps++
     }
@@ -424,28 +579,85 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
           (auxiliary ? AUXILIARY_ON : 0) |
           (fan === 1 ? FAN_ON : 0) |
           (fan > 0 && fan < 1 ? TRICKLE_ON : 0) |
-          (cools ? COOLS : 0)
-        write(trace, at / hour.traceEvery, air, reading, outdoorF, machines)
+          (cools ? COOLS : 0) |
+          (frost ? DEFROSTS : 0)
+        const place = at / hour.traceEvery
+        write(trace, place, air, reading, outdoorF, machines)
+        if (trace.otherF) trace.otherF[place] = other
+        if (trace.humidityPct) trace.humidityPct[place] = humidity
       }
     }
 
     // The temperatures go on: outdoors in the middle of the step.
     const outdoorMidF = outdoorF + slope / 2
     const hollow = air + f.voidShare * (outdoorMidF - air)
-    let delivered = given
-    if (f.exchangerStep > 0) {
+    let latent = 0
+    if (f.hasMoisture) {
+      const enthalpy = 0.24 * air + ratio * (1061 + 0.444 * air)
+      let removed = 0
+      if (fan > 0) {
+        const touched = f.coilAir * fan * (1 - (fan === 1 ? f.bypass : f.bypass ** (fan ** BYPASS_EXPONENT)))
+        if (cools && plant) {
+          const surfaceF = surfaceAt(f.saturated, enthalpy + given / touched)
+          removed = touched * (ratio - ratioAt(f.saturated, surfaceF))
+          if (removed < 0) removed = 0
+          const most = (-MOST_LATENT * given) / LATENT_BTU_LB
+          if (removed > most) removed = most
+          coilLb += removed * stepH
+          if (coilLb > f.coilHolds) {
+            drainedSum += coilLb - f.coilHolds
+            coilLb = f.coilHolds
+          }
+        } else if (coilLb > 0) {
+          // Air over a wet coil takes it up as far as its own wet bulb lets it: cooler and damper, at no change of enthalpy.
+          removed = -touched * (ratioAt(f.saturated, surfaceAt(f.saturated, enthalpy)) - ratio) * (coilLb / f.coilHolds)
+          if (removed > 0) removed = 0
+          if (-removed * stepH > coilLb) removed = -coilLb / stepH
+          coilLb += removed * stepH
+          putBackSum -= removed * stepH
+        }
+      }
+      latent = removed * LATENT_BTU_LB
+      latentSum += latent
+      ratio += f.waterStep * (hour.waterGainLbH + f.leak * (hour.outdoorRatio - ratio) - removed)
+      const full = ratioAt(f.saturated, air)
+      humidity = (100 * ratio * (0.62198 + full)) / (full * (0.62198 + ratio))
+      humiditySum += humidity
+      if (humidity > dampest) dampest = humidity
+    }
+    let delivered = given + latent
+    if (f.exchangerStep > 0 && (cools || !f.heatsElsewhere)) {
       delivered = fan * f.exchangerOn * (exchanger - air)
       const lost = fan === 0 ? f.exchangerOff * (exchanger - hollow) : 0
-      exchanger += f.exchangerStep * (given - delivered - lost)
+      exchanger += f.exchangerStep * (given + latent - delivered - lost)
       voidSum += lost
     }
-    const loss = f.ua * (air - outdoorMidF)
+    const ductLoss = fan * f.duct * (air - hollow)
+    ductSum += ductLoss
+    if (!cools && fan > 0 && air + ((f.heatsElsewhere ? 0 : delivered) - ductLoss) / (f.flow * fan) < COOL_VENT_F) coolVentSteps++
+    delivered -= ductLoss
+    const ua = i < hour.doorSteps ? f.ua + f.doorUa : f.ua
+    const loss = ua * (air - outdoorMidF)
     const toMass = f.airMass * (air - mass)
-    air += f.airStep * (hour.airGainBtuH + delivered - loss - toMass)
+    let into = hour.airGainBtuH + delivered - loss - toMass
+    if (f.hasOther) {
+      const apart = air - other
+      const between = (f.betweenOff + fan * f.betweenMore + (apart * f.otherSign > 0 ? f.rises : 0)) * apart
+      const otherLoss = f.otherUa * (other - outdoorMidF)
+      const otherToMass = f.otherAirMass * (other - otherMass)
+      into -= f.otherShare * delivered + between
+      other += f.otherStep * (f.otherGain * hour.airGainBtuH + f.otherShare * delivered + between - otherLoss - otherToMass)
+      otherMass += f.otherMassStep * (otherToMass + f.otherGain * hour.massGainBtuH)
+      otherSum += other
+      lossSum += otherLoss
+    }
+    air += f.airStep * into
     mass += f.massStep * (toMass + hour.massGainBtuH)
     const wall = f.wallOff + fan * f.wallMore
     const through = f.voidOff + fan * f.voidMore
-    felt += f.felt * ((1 - wall - through) * air + wall * mass + through * hollow - felt)
+    felt += f.felt * ((1 - wall - through) * air + wall * mass + through * hollow + hour.sunF - felt)
+    if (f.hasJump)
+      feltByFan += f.jumpFelt * ((1 - f.jumpWall - f.jumpVoid) * air + f.jumpWall * mass + f.jumpVoid * hollow - feltByFan)
 
     // What it comes to.
     airSum += air
@@ -460,26 +672,40 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
       outsideSteps++
       outsideNow++
       if (outsideNow > outsideLongest) outsideLongest = outsideNow
-    } else outsideNow = 0
+      if (cools ? air > high : air < low) {
+        waitNow++
+        if (waitNow > waitLongest) waitLongest = waitNow
+      } else waitNow = 0
+    } else outsideNow = waitNow = 0
     if (fan === 1) fanSteps++
     else if (fan > 0) trickleSteps++
   }
-  gainSum += hour.steps * (hour.airGainBtuH + hour.massGainBtuH)
+  gainSum += hour.steps * (1 + f.otherGain) * (hour.airGainBtuH + hour.massGainBtuH)
 
   state.set([air, mass, exchanger, felt, integral, balance, +cools, +call, +plant, +stage2, +auxiliary, +blows])
-  state.set([startedS, stoppedS, runSinceS, restSinceS, fan], STARTED_S)
+  state.set([startedS, stoppedS, runSinceS, restSinceS, fan, other, otherMass, ratio, coilLb, humidity], STARTED_S)
+  state.set([+frost, frostRunS, frostSinceS, droopSinceS, blowsSinceS, feltByFan], FROST)
   if (!counts) return
   tally[T_LOWEST] = lowest
   tally[T_HIGHEST] = highest
   tally[T_OUTSIDE_NOW] = outsideNow
   tally[T_OUTSIDE_LONGEST] = outsideLongest
+  tally[T_WAIT_NOW] = waitNow
+  tally[T_WAIT_LONGEST] = waitLongest
+  tally[T_DAMPEST] = dampest
   const add = (at: number, sum: number) => {
     tally[at] = (tally[at] as number) + sum
   }
   add(T_AIR, airSum)
   add(T_LOSS, lossSum)
   add(T_GAIN, gainSum)
-  add(T_VOID, voidSum)
+  add(T_VOID, voidSum + ductSum)
+  add(T_LATENT, latentSum)
+  add(T_DRAINED, drainedSum)
+  add(T_PUT_BACK, putBackSum)
+  add(T_HUMIDITY, humiditySum)
+  add(T_COOL_VENT, coolVentSteps)
+  add(T_OTHER, otherSum)
   add(T_DELIVERED, deliveredSum)
   add(T_HEAT, heatSum)
   add(T_COOL, coolSum)
@@ -493,18 +719,65 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
   add(T_OUTSIDE, outsideSteps)
 }
 
+/** Saturated air by temperature, and the temperature of it by enthalpy, for one pressure: looked up in every step. */
+interface Saturation {
+  /** lb/lb, from 0 °F on, by half degrees. */
+  ratio: Float64Array
+  /** °F, from 0 Btu/lb on, by fifths. */
+  surfaceF: Float64Array
+}
+const NO_SATURATION: Saturation = { ratio: new Float64Array(1), surfaceF: new Float64Array(1) }
+const RATIOS_PER_F = 2
+const SURFACES_PER_BTU = 5
+const MOST_F = 140
+const MOST_BTU_LB = 80
+const saturations = new Map<number, Saturation>()
+
+function saturationAt(pressurePsia: number): Saturation {
+  const known = saturations.get(pressurePsia)
+  if (known) return known
+  const ratio = Float64Array.from({ length: MOST_F * RATIOS_PER_F + 2 }, (_, i) => saturatedRatio(i / RATIOS_PER_F, pressurePsia))
+  const enthalpyAt = (i: number) => enthalpyBtuLb(i / RATIOS_PER_F, ratio[i] as number)
+  const surfaceF = new Float64Array(MOST_BTU_LB * SURFACES_PER_BTU + 2)
+  let below = 0
+  for (let i = 0; i < surfaceF.length; i++) {
+    const wanted = i / SURFACES_PER_BTU
+    while (below < ratio.length - 2 && enthalpyAt(below + 1) < wanted) below++
+    const [low, high] = [enthalpyAt(below), enthalpyAt(below + 1)]
+    surfaceF[i] = (below + Math.min(Math.max((wanted - low) / (high - low), 0), 1)) / RATIOS_PER_F
+  }
+  const made = { ratio, surfaceF }
+  saturations.set(pressurePsia, made)
+  return made
+}
+
+const ratioAt = ({ ratio }: Saturation, temperatureF: number): number => between(ratio, temperatureF * RATIOS_PER_F)
+const surfaceAt = ({ surfaceF }: Saturation, enthalpy: number): number => between(surfaceF, enthalpy * SURFACES_PER_BTU)
+
+/** A table at a place between two of its entries; beyond its ends the last one. */
+function between(table: Float64Array, place: number): number {
+  const last = table.length - 2
+  const at = place < 0 ? 0 : place > last ? last : place
+  const low = at | 0
+  const first = table[low] as number
+  return first + (at - low) * ((table[low + 1] as number) - first)
+}
+
 /** Heat in air, mass and exchanger, from 0 °F. */
-const storedIn = (state: Float64Array, { room, equipment }: RoomSystem): number =>
+const storedIn = (state: Float64Array, { room, other, equipment }: RoomSystem): number =>
+  (other ? other.airBtuPerF * (state[OTHER] as number) + other.massBtuPerF * (state[OTHER_MASS] as number) : 0) +
   room.airBtuPerF * (state[AIR] as number) +
   room.massBtuPerF * (state[MASS] as number) +
   (equipment.exchanger?.btuPerF ?? 0) * (state[EXCHANGER] as number)
 
-const emptyTrace = (everyS: number, length: number): Trace => ({
+const emptyTrace = (everyS: number, length: number, { other, moisture }: RoomSystem): Trace => ({
   everyS,
   airF: new Float32Array(length),
   readingF: new Float32Array(length),
   outdoorF: new Float32Array(length),
   machines: new Uint8Array(length),
+  otherF: other ? new Float32Array(length) : null,
+  humidityPct: moisture ? new Float32Array(length) : null,
 })
 
 function write(trace: Trace, at: number, airF: number, readingF: number, outdoorF: number, machines: number): void {
@@ -515,7 +788,11 @@ function write(trace: Trace, at: number, airF: number, readingF: number, outdoor
 }
 
 /** What was summed step by step, as hours and Btu. */
-function figuresOf(tally: Float64Array, stepH: number, steps: number, storedBtu: number): RunFigures {
+function figuresOf(
+  tally: Float64Array,
+  { stepH, steps, storedBtu }: { stepH: number; steps: number; storedBtu: number },
+  { other, moisture, equipment }: RoomSystem,
+): RunFigures {
   const sum = (at: number) => tally[at] as number
   const hours = (at: number) => sum(at) * stepH
   const minutes = (at: number) => 60 * hours(at)
@@ -531,6 +808,7 @@ function figuresOf(tally: Float64Array, stepH: number, steps: number, storedBtu:
     outsideFMin: minutes(T_OUTSIDE_F),
     outsideMin: minutes(T_OUTSIDE),
     longestOutsideMin: minutes(T_OUTSIDE_LONGEST),
+    longestWaitMin: minutes(T_WAIT_LONGEST),
     plantH: hours(T_PLANT),
     stage2H: hours(T_STAGE2),
     auxiliaryH: hours(T_AUXILIARY),
@@ -544,6 +822,14 @@ function figuresOf(tally: Float64Array, stepH: number, steps: number, storedBtu:
     gainsBtu: hours(T_GAIN),
     voidBtu: hours(T_VOID),
     storedBtu,
+    latentBtu: hours(T_LATENT),
+    drainedLb: sum(T_DRAINED),
+    putBackLb: sum(T_PUT_BACK),
+    humidityMeanPct: moisture ? sum(T_HUMIDITY) / steps : null,
+    humidityHighestPct: moisture ? sum(T_DAMPEST) : null,
+    defrosts: sum(T_DEFROSTS),
+    coolVentMin: equipment.flowBtuHPerF > 0 ? minutes(T_COOL_VENT) : null,
+    otherMeanF: other ? sum(T_OTHER) / steps : null,
     longestRunMin: sum(T_LONGEST_RUN) > 0 ? sum(T_LONGEST_RUN) / 60 : null,
     shortestOffMin: Number.isFinite(shortest) ? shortest / 60 : null,
   }

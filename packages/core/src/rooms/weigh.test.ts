@@ -4,8 +4,8 @@ import { bestOf, costOf, type Tried } from './weigh.ts'
 
 const day = (of: Partial<Record<ComfortMeasure, number>>): ComfortFigure[] =>
   Object.entries(of).map(([measure, value]) => ({ measure: measure as ComfortMeasure, value: value as number, standing: null }))
-const EVEN = { even: 1, 'few-starts': 0, quiet: 0, cheap: 0 }
-const CALM = { even: 0, 'few-starts': 1, quiet: 0, cheap: 0 }
+const EVEN = { even: 1, 'few-starts': 0, quiet: 0, dry: 0, cheap: 0 }
+const CALM = { even: 0, 'few-starts': 1, quiet: 0, dry: 0, cheap: 0 }
 
 /** Differential and fan, each of two values: the differential moves swing and starts, the fan hardly anything. */
 const tried: Tried[] = [
@@ -29,7 +29,7 @@ describe('weighing days', () => {
     expect(even?.givesUp[0]).toEqual({ measure: 'starts', value: 3, best: 1 })
     expect(bestOf(tried, CALM)?.order[0]).toBe(2)
     // With the fan counted too, the quiet one of the even ones wins.
-    expect(bestOf(tried, { ...EVEN, quiet: 1 })?.order[0]).toBe(0)
+    expect(bestOf(tried, { ...EVEN, quiet: 1, dry: 0 })?.order[0]).toBe(0)
   })
   it('is none of nothing, and gives up nothing where it stands alone', () => {
     expect(bestOf([], EVEN)).toBeNull()

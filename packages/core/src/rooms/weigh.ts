@@ -1,7 +1,7 @@
 import type { ComfortFigure, ComfortMeasure } from './comfort.ts'
 
 /** What counts, by the words of house rules and wishes. */
-export const COMFORT_WISHES = ['even', 'few-starts', 'quiet', 'cheap'] as const
+export const COMFORT_WISHES = ['even', 'few-starts', 'quiet', 'dry', 'cheap'] as const
 export type ComfortWish = (typeof COMFORT_WISHES)[number]
 export type Weights = Readonly<Record<ComfortWish, number>>
 
@@ -11,12 +11,15 @@ const PER: Readonly<Record<ComfortWish, readonly (readonly [ComfortMeasure, numb
     ['swing', 2.5],
     ['outside', 240],
     ['meanOff', 1],
+    ['otherOff', 2],
+    ['coolVent', 360],
   ],
   'few-starts': [['starts', 3]],
   quiet: [
     ['fan', 12],
     ['trickle', 36],
   ],
+  dry: [['humidity', 55]],
   cheap: [['energy', 200_000]],
 }
 
@@ -46,7 +49,7 @@ export interface Best {
   matters: { key: string; moves: number }[]
 }
 
-const JUDGED: readonly ComfortMeasure[] = ['swing', 'outside', 'starts', 'fan', 'energy']
+const JUDGED: readonly ComfortMeasure[] = ['swing', 'outside', 'starts', 'fan', 'humidity', 'energy']
 /** A loss that is smaller than this share of what there is to lose is none. */
 const WORTH_SAYING = 0.1
 

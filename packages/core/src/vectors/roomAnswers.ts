@@ -1,5 +1,12 @@
 import { cycleRate, mostCyclesPerH, onOffCycle } from '../control/onOffCycle.ts'
-import type { Controller, ControlRule, Equipment, FanSatisfied, Mode } from '../rooms/roomModel.ts'
+import {
+  type Controller,
+  type ControlRule,
+  type Equipment,
+  type FanSatisfied,
+  type Mode,
+  PLAIN_EQUIPMENT,
+} from '../rooms/roomModel.ts'
 import { runRoom } from '../rooms/roomRun.ts'
 import { fitWarmUp, leadTime } from '../rooms/warmUp.ts'
 import { diagnoseSensor, type SensorFault } from '../sensing/sensorDiagnosis.ts'
@@ -125,15 +132,20 @@ export function roomControlAnswer(given: Case): Answer {
         airMassBtuHPerF: given.air_mass_btuh_per_f,
         voidOutdoorShare: given.void_outdoor_frac ?? 0,
       },
+      other: null,
+      moisture: null,
       day: {
         outdoorF: given.outdoor_hourly_f,
         airGainBtuH: given.gains_air_hourly_btuh ?? NONE,
         massGainBtuH: given.gains_mass_hourly_btuh ?? NONE,
+        door: null,
+        sunOnSensorF: null,
       },
       sensor: {
         lagS: given.sensor_lag_s ?? 0,
         offsetF: given.sensor_offset_f ?? 0,
         fanShiftF: 0,
+        whileFan: null,
         wallShare: { off: given.wall_share_fan_off_frac ?? 0, on: given.wall_share_fan_on_frac ?? 0 },
         voidShare: { off: given.void_share_fan_off_frac ?? 0, on: given.void_share_fan_on_frac ?? 0 },
       },
@@ -170,6 +182,7 @@ export function roomControlAnswer(given: Case): Answer {
 
 function equipmentIn(given: Case): Equipment {
   return {
+    ...PLAIN_EQUIPMENT,
     kind: KINDS[given.equipment_enum] ?? 'single',
     heat: { btuH: given.heat_output_btuh ?? [], slopeBtuHPerF: given.heat_slope_btuh_per_f ?? [] },
     cool: { btuH: given.cool_output_btuh ?? [], slopeBtuHPerF: given.cool_slope_btuh_per_f ?? [] },
@@ -185,6 +198,7 @@ function equipmentIn(given: Case): Equipment {
             allowedBelowF: given.aux_allowed_below_f ?? Number.POSITIVE_INFINITY,
             onDroopF: given.aux_on_droop_f,
             offDroopF: given.aux_off_droop_f,
+            delayS: 0,
           }
         : null,
     exchanger:
@@ -210,7 +224,7 @@ function controllerIn(given: Case): Controller {
     integralMin: row?.integral_min ?? 0,
     stage2:
       given.stage2_rule_enum === 'gap'
-        ? { by: 'gap', onF: given.stage2_on_gap_f, offF: given.stage2_off_gap_f }
+        ? { by: 'gap', onF: given.stage2_on_gap_f, offF: given.stage2_off_gap_f, afterMin: 0 }
         : given.stage2_rule_enum === 'time'
           ? { by: 'time', afterMin: given.stage2_after_min }
           : null,
@@ -224,6 +238,8 @@ function controllerIn(given: Case): Controller {
     fanCool: FANS[given.fan_cool_satisfied_enum] ?? 'off',
     trickleShare: given.trickle_frac ?? 0,
     fanShare: given.fan_setting_frac ?? 0,
+    circulateMin: 0,
+    drying: null,
   }
 }
 

@@ -48,7 +48,7 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   ],
   'aim.set': [
     { ...HERE, role: 'sensor.source', place: 'controller', value: 'wall', why: 'sun on the return', from: 'hand' },
-    'sensor that controls (controller) aim: wall, because sun on the return',
+    'control sensor (controller) aim: wall, because sun on the return',
   ],
   'advice.override': [
     { ...HERE, moveKey: 'k', advised: 'x', chose: 'Tap 4.', reason: 'no filter here' },
@@ -115,7 +115,7 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   'outlet.reading': [{ ...HERE, outletId: uuid(15), flowCfm: 95, damperPct: 60 }, 'outlet read: 95 cfm, damper 60%'],
   'room.set': [
     { systemId: SYSTEM, kind: 'light', areaFt2: 640, gap: 'open', uaBtuHPerF: 231 },
-    'room: kind small and light: warms and cools quickly, floor 640.00 ft², gap at the sensor open, loses 231 Btu/h·°F',
+    'room: kind small and light: warms and cools quickly, floor 640 ft², gap at the sensor open, loses 231 Btu/h·°F',
   ],
   'sensor.pair': [
     { ...HERE, place: 'return', shownF: 70.1, referenceF: 73.9, fan: true, supply: true },

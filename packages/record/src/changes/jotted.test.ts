@@ -21,7 +21,7 @@ const context = {
     {
       key: 'fan.satisfied.heat@controller',
       word: 'fan.heat',
-      label: 'Fan after heating',
+      label: 'Fan when satisfied, heating',
       setting: {
         role: 'fan.satisfied.heat',
         label: 'Fan, heat off',

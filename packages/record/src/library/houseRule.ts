@@ -56,6 +56,15 @@ class RuleAirflow {
   @IsNumber() @Min(100) @Max(3000) maxFaceFpm!: number
 }
 
+/** How much a rule counts each part of comfort, against one for what it does not name. */
+class RuleComfort {
+  @IsOptional() @IsNumber() @Min(0) @Max(5) even?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(5) fewStarts?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(5) quiet?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(5) dry?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(5) cheap?: number
+}
+
 /** A named set of a crew's ways, in roles. Open format `ingle-rules/1`. */
 export class HouseRuleBody {
   @Matches(/^[a-z0-9][a-z0-9-]*$/) @MaxLength(60) id!: string
@@ -65,5 +74,6 @@ export class HouseRuleBody {
   @IsString() @MaxLength(400) cost!: string
   @IsOptional() @ValidateNested() @Type(() => RuleWhen) when?: RuleWhen
   @IsOptional() @ValidateNested() @Type(() => RuleAirflow) airflow?: RuleAirflow
+  @IsOptional() @ValidateNested() @Type(() => RuleComfort) comfort?: RuleComfort
   @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => RuleAimBody) aims!: RuleAimBody[]
 }

@@ -4,6 +4,7 @@ import {
   ADJUST_ROLE,
   type BlowerData,
   type BlowerTable,
+  CONVENTIONS,
   type DeviceSetting,
   HOMES,
   keypadDoubts,
@@ -87,6 +88,8 @@ export class ProfileSetting implements DeviceSetting {
   @IsOptional() @IsObject() means?: Record<string, string>
   @IsOptional() @ValidateNested() @Type(() => SettingRange) range?: SettingRange
   @IsOptional() @IsString() @MaxLength(60) default?: string
+  /** Of a differential: where it lies about the set point; absent: nobody knows. */
+  @IsOptional() @IsIn(CONVENTIONS) convention?: (typeof CONVENTIONS)[number]
   /** Where it lives. */
   @IsOptional() @IsIn(HOMES) home?: (typeof HOMES)[number]
   /** What one change of it reaches. */

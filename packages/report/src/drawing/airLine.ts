@@ -170,7 +170,7 @@ export function airLineScene(
   return {
     width,
     height,
-    says: `Air line: ${headline}.${worst?.share ? ` The ${list(worst.parts.map((part) => PART_NAMES[part]))} takes most, ${show('static', worst.dropInWc)}.` : ''}`,
+    says: `Static profile: ${headline}.${worst?.share ? ` The ${list(worst.parts.map((part) => PART_NAMES[part]))} takes most, ${show('static', worst.dropInWc)}.` : ''}`,
     marks,
   }
 }

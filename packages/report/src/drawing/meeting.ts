@@ -16,7 +16,7 @@ const MARGIN = { left: 44, right: 16, top: 26, bottom: 34 }
 const CURVE_STEPS = 48
 
 /**
- * Where the blower and this duct meet: every tap's line, the duct as measured and with a clean filter, the aim, the
+ * Fan and system curves: every tap's line, the duct as measured and with a clean filter, the aim, the
  * limits on their lines, each try as a point, and where the advice should lead. Null until there is a blower table.
  */
 export function meetingScene(

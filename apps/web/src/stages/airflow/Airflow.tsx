@@ -38,7 +38,7 @@ export function Airflow() {
   return (
     <main id="main">
       <h1 className="sr-only">Airflow</h1>
-      <section aria-label="Air line" className="bg-base-100 border-b border-base-300 overflow-x-auto">
+      <section aria-label="Static profile" className="bg-base-100 border-b border-base-300 overflow-x-auto">
         <div ref={lineRef} className="min-w-[640px]">
           <Drawing scene={airLine} onPart={(name) => setPart(part === name ? null : (name as WalkPart))} openPart={part} />
         </div>
@@ -50,9 +50,9 @@ export function Airflow() {
         </div>
         <div className="flex flex-col gap-3 md:gap-4 min-w-0 xl:col-start-1 xl:row-start-1 xl:row-span-2">
           {meeting && (
-            <section aria-label="Where the blower and this duct meet" className="panel p-3 pb-1">
+            <section aria-label="Fan and system curves" className="panel p-3 pb-1">
               <div className="flex flex-wrap items-baseline gap-x-3">
-                <h2 className="font-bold">Where the blower and this duct meet</h2>
+                <h2 className="font-bold">Fan and system curves</h2>
                 <span className="soft text-[13px] ml-auto">
                   flow, {units.flow} → · static, {units.static} ↑
                 </span>

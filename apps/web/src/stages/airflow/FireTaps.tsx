@@ -81,7 +81,7 @@ export function FireTaps() {
               <b>No tap keeps this fire inside its window.</b>{' '}
               {choice.outcomes.every((one) => one.breaks.includes('rise-high') || one.breaks.includes('off-table'))
                 ? 'Too little air on all of them: filter, grilles, duct first; the input by a licensed hand.'
-                : 'Look under “All together” for what stands in the way.'}
+                : 'Look under “Combined selection” for what stands in the way.'}
             </Notice>
           )}
         </div>

@@ -40,7 +40,7 @@ export function Plate() {
   }
   const estimate = picture.current?.flow?.estimates.find((one) => one.method === 'plate')
   return (
-    <section aria-label="Plate" className="panel p-4 flex flex-col gap-2.5">
+    <section aria-label="Flow plate" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
         {estimate
           ? `By the plate ${show('flow', estimate.flowCfm)} ± ${show('flow', estimate.plusMinusCfm, { bare: true })}`

@@ -1,4 +1,4 @@
-import { comfortRuns, lossSaid } from '@ingle/bench'
+import { comfortRuns } from '@ingle/bench'
 import {
   calibrateByStory,
   calibrateRoom,
@@ -167,7 +167,7 @@ export function Calibrate() {
       </button>
       <p className="soft text-[13px]">
         Both nodes of the room are run beside the log; loss and capacity are moved until what is left is least. Its kind begins
-        with {lossSaid(kind.uaBtuHPerF, show)}. Source: two-node room; nonlinear least squares (Bates and Watts). A story tells
+        with {show('lossRate', kind.uaBtuHPerF)}. Source: two-node room; nonlinear least squares (Bates and Watts). A story tells
         the capacity alone: its loss stays that of its kind.
       </p>
     </section>

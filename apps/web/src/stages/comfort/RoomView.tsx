@@ -1,4 +1,3 @@
-import { lossSaid } from '@ingle/bench'
 import { BUILDING_KINDS, BUILDING_WORDS, type BuildingKind } from '@ingle/core'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
@@ -25,7 +24,7 @@ export function RoomView() {
         />
         <QuantityField
           label="Floor that it serves"
-          quantity="area"
+          quantity="floorArea"
           base={room.areaFt2 ?? null}
           units={units}
           hint={units.length === 'in' ? 'like 1200 ft²' : 'like 110 m²'}
@@ -33,8 +32,8 @@ export function RoomView() {
         />
         {isCalibrated ? (
           <p>
-            It loses <b className="num">{lossSaid(room.uaBtuHPerF as number, show)}</b>
-            {room.uaErrorBtuHPerF ? ` ± ${lossSaid(room.uaErrorBtuHPerF, show)}` : ''} and holds{' '}
+            It loses <b className="num">{show('lossRate', room.uaBtuHPerF as number)}</b>
+            {room.uaErrorBtuHPerF ? ` ± ${show('lossRate', room.uaErrorBtuHPerF)}` : ''} and holds{' '}
             <b className="num">{(room.holds ?? 1).toFixed(2)}</b>
             {room.holdsError ? ` ± ${room.holdsError.toFixed(2)}` : ''} times what its kind does.{' '}
             <button

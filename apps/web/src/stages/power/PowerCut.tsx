@@ -14,7 +14,7 @@ export function PowerCut({ devices }: { devices: readonly SystemDevice[] }) {
   const telling = rows.filter((one) => one.backup || one.lost.length > 0 || one.profile.power?.mounting)
   return (
     <section aria-label="Power cut" className="panel p-4 flex flex-col gap-2">
-      <h2 className="font-bold">What a power cut erases</h2>
+      <h2 className="font-bold">Lost at power failure</h2>
       {telling.length === 0 && (
         <p className="soft">
           Nothing that is known of: no device here says that it forgets. Program and clock are worth a look after one.

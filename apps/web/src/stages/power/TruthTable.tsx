@@ -28,7 +28,7 @@ export function TruthTable({ kind, found, now }: { kind: WiringSystem; found: Wi
       .map(endWord)
       .join(' ') || '–'
   return (
-    <section aria-label="What each call does" className="panel p-4 flex flex-col gap-2 min-w-0">
+    <section aria-label="Sequence of operation" className="panel p-4 flex flex-col gap-2 min-w-0">
       <h2 className="font-bold">
         {wrong === 0 ? 'Every call does what it should' : `${wrong} of ${shown.length} calls do something else than they should`}
       </h2>

@@ -38,9 +38,9 @@ export function WirePanel({ kind, found, now, findings, names, isolation }: Prop
     [kind, now, findings, names, width],
   )
   return (
-    <section aria-label="Terminal map" className="panel p-4 flex flex-col gap-3">
+    <section aria-label="Wiring" className="panel p-4 flex flex-col gap-3">
       <div className="flex flex-wrap items-baseline gap-2">
-        <h2 className="font-bold">Terminal map</h2>
+        <h2 className="font-bold">Wiring</h2>
         <span className="soft text-[14px] mr-auto">
           {SYSTEM_KIND_WORDS[kind.kind]}, {wantedWires(kind).length} conductors wanted
           {mending ? ', as it is after mending' : ''}

@@ -97,11 +97,11 @@ function WireTo({ device, waiting }: { device: SystemDevice; waiting: readonly L
   if (!open)
     return (
       <button type="button" className="btn justify-start" onClick={begin}>
-        <Cable size={16} aria-hidden="true" /> Over the wire: {profile.family}
+        <Cable size={16} aria-hidden="true" /> Modbus: {profile.family}
       </button>
     )
   return (
-    <section aria-label={`Over the wire: ${profile.family}`} className="panel p-4 flex flex-col gap-2.5 text-[14px]">
+    <section aria-label={`Modbus: ${profile.family}`} className="panel p-4 flex flex-col gap-2.5 text-[14px]">
       <h2 className="font-bold text-base">
         {PLACE_WORDS[place]} over the wire
         <span className="soft font-normal text-[13px]"> {mapped.length} registers</span>

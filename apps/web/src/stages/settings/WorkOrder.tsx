@@ -11,8 +11,8 @@ export function WorkOrder({ rows, onGo }: { rows: readonly LedgerRow[]; onGo: (k
   const byKey = new Map(rows.map((row) => [row.key, row]))
   const set = (row: LedgerRow) => void write([leaveAt(at, row, row.aim?.value ?? '')])
   return (
-    <section aria-label="In this order" className="panel p-4">
-      <h2 className="font-bold">In this order</h2>
+    <section aria-label="Work sequence" className="panel p-4">
+      <h2 className="font-bold">Work sequence</h2>
       <ol className="mt-1 divide-y divide-base-300">
         {steps.map(({ key, because }, i) => {
           const row = byKey.get(key)

@@ -16,16 +16,16 @@ export function Mends(props: {
   const take = useTaking()
   if (props.mends.length === 0)
     return props.total === 0 ? null : (
-      <section aria-label="What mends it" className="panel p-4">
-        <h2 className="font-bold">What mends it</h2>
+      <section aria-label="Corrections" className="panel p-4">
+        <h2 className="font-bold">Corrections</h2>
         <p className="text-[14px]">
           No single mend brings fewer combinations beyond a limit. Look at the design flows and the floors again.
         </p>
       </section>
     )
   return (
-    <section aria-label="What mends it" className="panel p-4 flex flex-col gap-2">
-      <h2 className="font-bold">What mends it, the best first</h2>
+    <section aria-label="Corrections" className="panel p-4 flex flex-col gap-2">
+      <h2 className="font-bold">Corrections, the best first</h2>
       {props.mends.map((mend) => {
         const { does, note } = mendWords(mend, props.of, show)
         const seen = props.seen !== null && same(props.seen, mend)

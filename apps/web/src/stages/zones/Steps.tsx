@@ -137,9 +137,9 @@ export function Steps() {
         </p>
       </section>
       <section aria-label="Air where people are" className="panel p-4 overflow-x-auto">
-        <h2 className="font-bold mb-1">What the air does where people are</h2>
+        <h2 className="font-bold mb-1">Throw and draft</h2>
         <DataTable
-          caption="What the air does where people are"
+          caption="Throw and draft"
           columns={[
             { head: 'Outlet' },
             { head: 'Throws' },

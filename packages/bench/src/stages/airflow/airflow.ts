@@ -128,7 +128,7 @@ const pathAndTries = ({ picture, show, here }: VisitView): PlacedSection[] => [
         figures: [0, 3, 4, 5],
         empty: 'No tries yet.',
       },
-      { kind: 'picture', of: 'meeting', caption: 'Where the blower and this duct meet' },
+      { kind: 'picture', of: 'meeting', caption: 'Fan and system curves' },
     ],
   },
 ]

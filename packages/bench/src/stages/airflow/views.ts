@@ -16,6 +16,6 @@ export function airflowViews(v: VisitView): readonly (readonly [AirflowViewId, s
   if (heats) views.push(['heat', 'Heat'])
   views.push(['measure', 'Measuring'], ['path', 'Air path'], ['coil', 'Coil'])
   if (driven) views.push(['drive', 'Drive and signals'])
-  views.push(['together', 'All together'])
+  views.push(['together', 'Combined selection'])
   return views
 }

@@ -1,4 +1,4 @@
-import type { ComfortWish, Weights } from '@ingle/core'
+import { COMFORT_WISHES, type ComfortWish, type Weights } from '@ingle/core'
 import type { VisitView } from '../../visit/visitView.ts'
 import { type ComfortControl, comfortRuns } from './comfort.ts'
 import type { Around, Runnable } from './roomSystem.ts'
@@ -6,16 +6,22 @@ import type { Around, Runnable } from './roomSystem.ts'
 /** More than this are not tried in one go: leave a setting out. */
 export const MOST_COMBINATIONS = 500
 
-/** What the occupant and the firm want, as weights: twice for what was asked for. */
-export function weightsOf({ system }: VisitView): Weights {
-  const asks = new Set([...system.wishes, ...system.rules.map((one) => one.name)])
-  const asked = (...words: string[]) => (words.some((word) => asks.has(word)) ? 2 : 1)
-  return {
-    even: asked('even temperature', 'tight rooms'),
-    'few-starts': asked('few starts'),
-    quiet: asked('quiet', 'no draught', 'quiet nights'),
-    cheap: asked('low bills'),
-  } satisfies Record<ComfortWish, number>
+const WISHED: Readonly<Record<ComfortWish, readonly string[]>> = {
+  even: ['even temperature'],
+  'few-starts': ['few starts'],
+  quiet: ['quiet', 'no draught'],
+  dry: ['dry air'],
+  cheap: ['low bills'],
+}
+const IN_RULE = { even: 'even', 'few-starts': 'fewStarts', quiet: 'quiet', dry: 'dry', cheap: 'cheap' } as const
+
+/** What the firm's rules count, one where none says, and one more for what the occupant asked for. */
+export function weightsOf({ system }: Pick<VisitView, 'system'>): Weights {
+  const weight = (wish: ComfortWish) => {
+    const ruled = system.rules.findLast((one) => one.comfort?.[IN_RULE[wish]] !== undefined)?.comfort?.[IN_RULE[wish]]
+    return (ruled ?? 1) + (WISHED[wish].some((word) => system.wishes.includes(word)) ? 1 : 0)
+  }
+  return Object.fromEntries(COMFORT_WISHES.map((wish) => [wish, weight(wish)])) as Record<ComfortWish, number>
 }
 
 /** How many combinations the chosen settings have. */

@@ -103,7 +103,7 @@ function contactsSection(v: VisitView): PlacedSection[] {
   if (all.length === 0) return []
   return [
     {
-      title: 'Outside contacts',
+      title: 'External inputs',
       record: 'contacts',
       blocks: [
         {
