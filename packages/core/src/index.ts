@@ -1,5 +1,6 @@
 // Table of contents of core. Nothing inside core imports through this file.
 
+export { expectedBits, openTrials, type RankedCause, rankCauses, type Trial } from './advice/causes.ts'
 export { judgeCharge, type Metering, targetSuperheatF } from './advice/charge.ts'
 export { type Finding, findings } from './advice/findings.ts'
 export {
@@ -222,6 +223,7 @@ export {
   type Holds,
   holdsRoom,
 } from './rooms/comfort.ts'
+export { COMPLAINTS, type ComplaintId } from './rooms/complaints.ts'
 export {
   BUILDING_KINDS,
   BUILDING_WORDS,

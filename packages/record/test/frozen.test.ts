@@ -68,6 +68,8 @@ describe('documents of a crew', () => {
   it.each([
     ['profile', 'profiles'],
     ['rules', 'rules'],
+    ['profile', 'profiles-comfort'],
+    ['rules', 'rules-comfort'],
     ['instrument', 'instruments'],
   ] as const)('every %s of then is read whole', (kind, file) => {
     for (const one of read(`documents-1/${file}.json`)) {

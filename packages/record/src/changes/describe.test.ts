@@ -122,6 +122,7 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
     'return shows 70.1 °F, reference 73.9 °F, fan on, supply air on',
   ],
   'check.set': [{ ...HERE, checkId: 'panels-back', done: true }, 'panels back: done'],
+  'trial.set': [{ ...HERE, trial: 'hot.fan-off', answer: 'yes' }, 'hot.fan off: yes'],
   undo: [{ targetId: uuid(8) }, 'taken back'],
 }
 

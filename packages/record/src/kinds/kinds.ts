@@ -25,6 +25,7 @@ import { complaintSet } from './visit/complaintSet.ts'
 import { instrumentUse } from './visit/instrumentUse.ts'
 import { noteAdd } from './visit/noteAdd.ts'
 import { photoAdd } from './visit/photoAdd.ts'
+import { trialSet } from './visit/trialSet.ts'
 import { tryStart } from './visit/tryStart.ts'
 import { visitClose } from './visit/visitClose.ts'
 import { visitStart } from './visit/visitStart.ts'
@@ -63,6 +64,7 @@ export const KINDS = [
   photoAdd,
   tryStart,
   checkSet,
+  trialSet,
   adviceOverride,
   instrumentUse,
   settingSet,

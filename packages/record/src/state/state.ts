@@ -141,6 +141,10 @@ export interface VisitState {
 /** One system on one visit. */
 export interface SystemVisit extends Bags<'visit'> {
   complaint: string
+  /** Which way in it is; empty: none. Absent in visits of before there were any. */
+  complaintWay?: ComplaintId | ''
+  /** Looks of that way, by name: whether it was so. */
+  trials?: Record<string, boolean>
   /** What the complaint came from, as somebody said at the end. */
   cause?: string
   notes: NoteState[]

@@ -62,13 +62,7 @@ export function roomSystemOf(v: VisitView, stand: Stand, around: Around, trimThe
   const controller = controllerRun(v, stands, source, taken, day)
   const { room: said } = v.system
   const usualFt2 = Math.round((v.system.capacityTons ?? (equipment.heat.btuH.at(-1) ?? 0) / 20_000) * USUAL_FT2_PER_TON)
-  const areaFt2 = taken.or(
-    said.areaFt2,
-    usualFt2,
-    'Floor',
-    v.show('floorArea', usualFt2),
-    'the size of the equipment',
-  )
+  const areaFt2 = taken.or(said.areaFt2, usualFt2, 'Floor', v.show('floorArea', usualFt2), 'the size of the equipment')
   const kind: BuildingKind = taken.or(said.kind, 'usual', 'Kind of room', BUILDING_WORDS.usual, 'nobody said another')
   const ofKind = roomOfKind(kind, areaFt2)
   const holds = said.holds !== undefined && said.holds > 0 ? said.holds : 1
