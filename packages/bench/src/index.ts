@@ -59,10 +59,14 @@ export {
   comfortRows,
   comfortRuns,
 } from './stages/comfort/comfort.ts'
+export { type CauseShown, judgeComplaint, type TrialShown, type WayIn, wayIn } from './stages/comfort/complaints.ts'
 export { comfortHeadline } from './stages/comfort/headline.ts'
 export type { Around, Runnable } from './stages/comfort/roomSystem.ts'
+export { type RunDay, weatherOf } from './stages/comfort/roomSystem.ts'
+export { type School, schoolsOf } from './stages/comfort/schools.ts'
 export { type Sensing, sensingOf } from './stages/comfort/sensing.ts'
 export { SENSOR_PLACE_WORDS, type SensorAdvice, sensorAdvice } from './stages/comfort/sensorAdvice.ts'
+export { type Spread, spreadOf } from './stages/comfort/spread.ts'
 export { fixesInPlace, fixesOpen } from './stages/handOver/fixes.ts'
 export { closingOf, handOverChecks, openItemsOf } from './stages/handOver/handOver.ts'
 export { contactOf, inputRows } from './stages/power/contacts.ts'

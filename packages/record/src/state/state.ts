@@ -1,5 +1,6 @@
 import type {
   Bridge,
+  ComplaintId,
   InstrumentMeasure,
   OutletKind,
   Place,

@@ -1,6 +1,6 @@
 import { capital, numbersOffered, type Place, roleLabel, sayMeaning } from '@ingle/core'
 import { isNoted, type LedgerRow, settled, standingOfAll } from '../../ledger/ledger.ts'
-import { standsAt } from '../../ledger/standsAt.ts'
+import { seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
@@ -84,6 +84,26 @@ export interface ComfortControl {
 const foundOf = (row: LedgerRow): string | null => standsAt({ ...row, left: null })?.meaning ?? null
 const leftOf = (row: LedgerRow): string | null => standsAt(row)?.meaning ?? null
 
+/** How a role stands over the whole ledger, by one way of asking a row. */
+const standBy =
+  (rows: readonly LedgerRow[], of: (row: LedgerRow) => string | null): Stand =>
+  (role) => {
+    for (const row of rows)
+      if (row.id === role) {
+        const meaning = of(row)
+        if (meaning !== null) return meaning
+      }
+    return null
+  }
+const aimOrLeft = (row: LedgerRow) => (row.aim?.value ? row.aim.meaning : leftOf(row))
+
+/** As it stands: left, else found, else shipped. */
+export const comfortStand = ({ ledger }: Pick<VisitView, 'ledger'>): Stand => standBy(ledger, leftOf)
+/** As somebody saw it: what it is shipped with is not taken for granted. */
+export const seenStand = ({ ledger }: Pick<VisitView, 'ledger'>): Stand => standBy(ledger, (row) => seenAt(row)?.meaning ?? null)
+/** As it is aimed at. */
+export const aimedStand = ({ ledger }: Pick<VisitView, 'ledger'>): Stand => standBy(ledger, aimOrLeft)
+
 export function comfortControls({ ledger }: Pick<VisitView, 'ledger'>): ComfortControl[] {
   return comfortRows(ledger).map((row) => {
     const offered = row.setting.range
@@ -130,24 +150,14 @@ export function comfortRuns(
   gapInTry: boolean,
 ): ComfortRuns | null {
   const rows = comfortRows(v.ledger)
-  const standing =
-    (of: (row: LedgerRow) => string | null): Stand =>
-    (role) => {
-      for (const row of rows)
-        if (row.id === role) {
-          const meaning = of(row)
-          if (meaning !== null) return meaning
-        }
-      return null
-    }
-  const aimed = (row: LedgerRow) => (row.aim?.value ? row.aim.meaning : leftOf(row))
+  const standing = (of: (row: LedgerRow) => string | null) => standBy(rows, of)
   // A trim moves the reading from where it was found: what was read beside a reference has that trim in it.
   const trimF = Number(standing(foundOf)('sensor.trim') ?? 0) || 0
   const found = roomSystemOf(v, standing(foundOf), around, trimF)
-  const aim = roomSystemOf(v, standing(aimed), around, trimF)
+  const aim = roomSystemOf(v, standing(aimOrLeft), around, trimF)
   const tried = roomSystemOf(
     v,
-    standing((row) => picks[row.key] ?? aimed(row)),
+    standing((row) => picks[row.key] ?? aimOrLeft(row)),
     { ...around, isGapOpen: gapInTry },
     trimF,
   )
