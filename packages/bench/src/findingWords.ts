@@ -54,6 +54,14 @@ export const found = finding({
     'A wider differential, a lower cycle rate or a longer pause lets it run longer.',
   ],
   'comfort-even': ['It stays within {swingF|temperatureDifference}, about {airF|temperature}.', ''],
+  'comfort-set-points-cross': [
+    'Heating holds {heatF|temperature} and cooling {coolF|temperature}: they would work against each other.',
+    'Set heating below cooling by more than the changeover differential.',
+  ],
+  'comfort-cycle-under-least': [
+    'A cycle rate of {rate} an hour asks for runs of {run} min at half load; the least times do not allow them: it would start {really} times an hour.',
+    'Take a lower cycle rate, or shorter least times where the maker allows them.',
+  ],
   'sensor-off': ['{says}', '{does}'],
   // zones
   'outlet-without-area': ['{outlet} has no area.', 'Measure its opening; until then its speed is not judged.'],

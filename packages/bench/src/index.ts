@@ -63,6 +63,7 @@ export { type CauseShown, judgeComplaint, type TrialShown, type WayIn, wayIn } f
 export { comfortHeadline } from './stages/comfort/headline.ts'
 export type { Around, Runnable } from './stages/comfort/roomSystem.ts'
 export { type RunDay, weatherOf } from './stages/comfort/roomSystem.ts'
+export { aimReason, runDoubts } from './stages/comfort/runDoubts.ts'
 export { type School, schoolsOf } from './stages/comfort/schools.ts'
 export { type Sensing, sensingOf } from './stages/comfort/sensing.ts'
 export { SENSOR_PLACE_WORDS, type SensorAdvice, sensorAdvice } from './stages/comfort/sensorAdvice.ts'

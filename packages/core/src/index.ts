@@ -224,6 +224,7 @@ export {
   holdsRoom,
 } from './rooms/comfort.ts'
 export { COMPLAINTS, type ComplaintId } from './rooms/complaints.ts'
+export { dayFromLog } from './rooms/pastedDay.ts'
 export {
   BUILDING_KINDS,
   BUILDING_WORDS,

@@ -118,6 +118,8 @@ export const refuse = refusing({
     'No room of this kind warms up so with this plant.',
     'Look at the output, the outdoor temperature and the times again.',
   ],
+  'day-log-short': ['The log is shorter than a day.', 'Paste a whole day of outdoor temperatures, from midnight to midnight.'],
+  'day-log-hole': ['The log has a hole of more than {hours} hours.', 'Paste another day, or fill the hole from another source.'],
   'moisture-without-air': [
     'Without air in the rooms and over the coil no humidity can be run.',
     'Give the floor area, and the airflow in cooling.',

@@ -12,6 +12,7 @@ import { SiteGate } from '../site/SiteGate.tsx'
 import { fetchStages } from '../stages/views.ts'
 import { FixesInPlace } from './FixesInPlace.tsx'
 import { type JotHandle, JotLine } from './JotLine.tsx'
+import { StageSheet } from './StageSheet.tsx'
 import { Trail } from './Trail.tsx'
 import { useVisitValue, VisitContext } from './useVisit.ts'
 
@@ -92,31 +93,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
       </div>
       <div className="no-print fixed bottom-0 inset-x-0 z-20 bg-base-100 border-t border-base-300">
         <JotLine ref={jotLine} />
-        <nav
-          aria-label="Stages"
-          className="md:hidden flex overflow-x-auto border-t border-base-300 [&>*]:flex-1 [&>*]:min-w-18 [&>*]:whitespace-nowrap"
-        >
-          {stages.map(({ stage, mark }) => (
-            <NavLink
-              key={stage.id}
-              to={stage.id}
-              className={({ isActive }) =>
-                `flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 ${isActive ? 'border-primary font-bold' : 'border-transparent'}`
-              }
-            >
-              <StateMark mark={mark} />
-              {stage.label}
-            </NavLink>
-          ))}
-          <button
-            type="button"
-            className="flex flex-col items-center gap-1 py-2 text-[13px] border-t-4 border-transparent"
-            onClick={() => setTrailOpen(true)}
-          >
-            <History size={16} aria-hidden="true" />
-            Trail
-          </button>
-        </nav>
+        <StageSheet stages={stages} onTrail={() => setTrailOpen(true)} />
       </div>
       {trailOpen && <Trail onClose={() => setTrailOpen(false)} />}
     </VisitContext>
@@ -126,12 +103,12 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
 type Standing = ReturnType<typeof standingOf>[number]
 
 function StageLink({ of }: { of: Standing }) {
-  const { stage, mark, done, of: all } = of
+  const { stage, mark, done, of: all, applies } = of
   return (
     <NavLink
       to={stage.id}
       className={({ isActive }) =>
-        `flex items-center gap-2.5 px-3 h-11 border-l-4 ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`
+        `flex items-center gap-2.5 px-3 h-11 border-l-4 ${applies ? '' : 'soft'} ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`
       }
     >
       <StateMark mark={mark} />

@@ -19,5 +19,6 @@ export const stageOf = (id: StageId): Stage => STAGES.find((one) => one.id === i
 /** The stage on which a kind of change is read; null for one that holds no readings. */
 export const stageReading = (kind: ChangeKind): Stage | null => STAGES.find((one) => one.readings.includes(kind)) ?? null
 
-/** The stages with how far each is. */
-export const standingOf = (v: VisitView) => STAGES.map((one) => ({ stage: one as Stage<StageId>, ...one.standing(v) }))
+/** The stages with how far each is, and whether it applies: one that does not steps back. */
+export const standingOf = (v: VisitView) =>
+  STAGES.map((one) => ({ stage: one as Stage<StageId>, applies: one.applies(v) === true, ...one.standing(v) }))

@@ -1,6 +1,16 @@
 import { fromChosen, type RoomSystem, type Trace } from '@ingle/core'
 import { useMemo } from 'react'
-import { CartesianGrid, Line, LineChart, ReferenceArea, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceArea,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { clockText, hoursUnder, type Span } from './times.ts'
 
@@ -16,6 +26,10 @@ interface Props {
   traces: Readonly<Record<LineId, Trace>>
   /** Lines that would lie on one another are drawn once. */
   shown: readonly LineId[]
+  /** The line that the headline is about. */
+  main: LineId
+  /** The same day in rooms that lose more and less: what is not known. */
+  beside: readonly (Trace | null)[]
   system: RoomSystem
   bandF: number
   /** The moment that is read, by its place in the traces. */
@@ -24,7 +38,7 @@ interface Props {
 }
 
 /** A day of the room: the band that is wanted, the temperature where people are, and what the sensor reads as found. */
-export function DayChart({ traces, shown, system, bandF, at, span }: Props) {
+export function DayChart({ traces, shown, main, beside, system, bandF, at, span }: Props) {
   const { units } = useVisit()
   const degrees = (f: number) => fromChosen('temperature', f, units)
   const { controller } = system
@@ -36,18 +50,23 @@ export function DayChart({ traces, shown, system, bandF, at, span }: Props) {
         : [controller.setHeatF, controller.setHeatF]
   const every = traces.found.everyS / 60
   const [from, to] = [span[0] / every, Math.min(span[1] / every, traces.found.airF.length)]
-  const points = useMemo(
-    () =>
-      Array.from({ length: to - from }, (_, at) => at + from).map((i) => ({
+  const points = useMemo(() => {
+    const shownF = (f: number) => fromChosen('temperature', f, units)
+    const others = [traces[main], ...beside.filter((one) => one !== null)]
+    return Array.from({ length: to - from }, (_, at) => at + from).map((i) => {
+      const all = others.map((one) => one.airF[i] as number)
+      return {
         minute: i * every,
-        found: fromChosen('temperature', traces.found.airF[i] as number, units),
-        sensor: fromChosen('temperature', traces.found.readingF[i] as number, units),
-        aim: fromChosen('temperature', traces.aim.airF[i] as number, units),
-        tried: fromChosen('temperature', traces.tried.airF[i] as number, units),
-      })),
-    [traces, every, units, from, to],
-  )
-  const ends = points.flatMap((one) => [one.sensor, ...shown.map((id) => one[id])])
+        found: shownF(traces.found.airF[i] as number),
+        sensor: shownF(traces.found.readingF[i] as number),
+        aim: shownF(traces.aim.airF[i] as number),
+        tried: shownF(traces.tried.airF[i] as number),
+        spread: [shownF(Math.min(...all)), shownF(Math.max(...all))] as [number, number],
+        other: traces[main].otherF ? shownF(traces[main].otherF[i] as number) : null,
+      }
+    })
+  }, [traces, main, beside, every, units, from, to])
+  const ends = points.flatMap((one) => [one.sensor, ...shown.map((id) => one[id]), ...(one.other === null ? [] : [one.other])])
   const [floor, ceiling] = [
     Math.floor(Math.min(...ends, degrees(low - bandF))),
     Math.ceil(Math.max(...ends, degrees(high + bandF))),
@@ -58,7 +77,7 @@ export function DayChart({ traces, shown, system, bandF, at, span }: Props) {
   return (
     <div className="h-72" aria-hidden="true">
       <ResponsiveContainer width="100%" height="100%">
-        <LineChart data={points} margin={{ top: 8, right: 8, bottom: 0, left: -12 }}>
+        <ComposedChart data={points} margin={{ top: 8, right: 8, bottom: 0, left: -12 }}>
           <CartesianGrid stroke="var(--tone-grid)" vertical={false} />
           <XAxis
             type="number"
@@ -70,14 +89,16 @@ export function DayChart({ traces, shown, system, bandF, at, span }: Props) {
             tick={axis}
             className="num"
           />
-          <YAxis type="number" domain={[ticks[0] as number, ticks.at(-1) as number]} ticks={ticks} tick={axis} className="num" />
-          <ReferenceArea
-            y1={degrees(low - bandF)}
-            y2={degrees(high + bandF)}
-            fill="var(--tone-moss)"
-            fillOpacity={0.14}
-            ifOverflow="extendDomain"
+          <YAxis
+            type="number"
+            domain={[ticks[0] as number, ticks.at(-1) as number]}
+            ticks={ticks}
+            tick={axis}
+            className="num"
+            allowDataOverflow
           />
+          <ReferenceArea y1={degrees(low - bandF)} y2={degrees(high + bandF)} fill="var(--tone-moss)" fillOpacity={0.14} />
+          <Area dataKey="spread" stroke="none" fill="var(--tone-ink)" fillOpacity={0.1} isAnimationActive={false} />
           <ReferenceLine x={at * every} stroke="var(--tone-ink)" />
           <Line
             dataKey="sensor"
@@ -87,10 +108,13 @@ export function DayChart({ traces, shown, system, bandF, at, span }: Props) {
             dot={false}
             isAnimationActive={false}
           />
+          {traces[main].otherF && (
+            <Line dataKey="other" stroke={LINES[main].tone} strokeWidth={1} dot={false} isAnimationActive={false} />
+          )}
           {shown.map((id) => (
             <Line key={id} dataKey={id} stroke={LINES[id].tone} strokeWidth={2} dot={false} isAnimationActive={false} />
           ))}
-        </LineChart>
+        </ComposedChart>
       </ResponsiveContainer>
     </div>
   )

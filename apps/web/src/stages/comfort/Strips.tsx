@@ -1,5 +1,6 @@
-import { AUXILIARY_ON, COOLS, FAN_ON, PLANT_ON, STAGE_2_ON, TRICKLE_ON, type Trace } from '@ingle/core'
+import { AUXILIARY_ON, COOLS, DEFROSTS, FAN_ON, PLANT_ON, STAGE_2_ON, TRICKLE_ON, type Trace } from '@ingle/core'
 import { memo } from 'react'
+import { useVisit } from '../../visit/useVisit.ts'
 import { LINES, type LineId } from './DayChart.tsx'
 import type { Span } from './times.ts'
 
@@ -13,6 +14,7 @@ const STRIPS: readonly Strip[] = [
   { name: 'Heat or cool', bit: PLANT_ON },
   { name: 'Second stage', bit: STAGE_2_ON },
   { name: 'Auxiliary heat', bit: AUXILIARY_ON },
+  { name: 'Defrost', bit: DEFROSTS },
   { name: 'Fan', bit: FAN_ON, low: TRICKLE_ON },
 ]
 
@@ -48,9 +50,38 @@ export const Strips = memo(function Strips({
           </svg>
         </li>
       ))}
+      <Outdoors trace={traces.found} span={span} />
     </ul>
   )
 })
+
+/** Outdoor temperature as a line of its own, with its ends in words. */
+function Outdoors({ trace, span }: { trace: Trace; span: Span }) {
+  const { show } = useVisit()
+  const minute = trace.everyS / 60
+  const of = Array.from(trace.outdoorF).slice(span[0] / minute, span[1] / minute)
+  const [low, high] = [Math.min(...of), Math.max(...of)]
+  const path = of
+    .map(
+      (f, i) => `${i === 0 ? 'M' : 'L'}${span[0] + i * minute} ${(19 - (18 * (f - low)) / Math.max(high - low, 1)).toFixed(1)}`,
+    )
+    .join('')
+  return (
+    <li>
+      <span>
+        Outdoors, {show('temperature', low)} to {show('temperature', high)}
+      </span>
+      <svg
+        viewBox={`${span[0]} 0 ${span[1] - span[0]} 20`}
+        preserveAspectRatio="none"
+        className="block w-full h-6"
+        aria-hidden="true"
+      >
+        <path d={path} fill="none" stroke="var(--tone-ink)" strokeWidth="1.3" vectorEffect="non-scaling-stroke" />
+      </svg>
+    </li>
+  )
+}
 
 /** A rectangle for every stretch in which a bit stands. */
 function barsOf({ machines, everyS }: Trace, bit: number, top: number, bottom: number): string {
@@ -74,6 +105,7 @@ export function machinesSaid(machines: number): string {
     machines & PLANT_ON ? (machines & COOLS ? 'cooling' : 'heating') : '',
     machines & STAGE_2_ON ? 'second stage' : '',
     machines & AUXILIARY_ON ? 'auxiliary heat' : '',
+    machines & DEFROSTS ? 'defrost' : '',
     machines & FAN_ON ? 'fan' : '',
     machines & TRICKLE_ON ? 'fan trickles' : '',
   ].filter(Boolean)

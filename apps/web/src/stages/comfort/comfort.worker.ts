@@ -12,7 +12,7 @@ import { expose } from 'comlink'
 
 /** The last runs: what did not change while a control moves is not run again. */
 const kept = new Map<string, Result<RoomRun>>()
-const MOST_KEPT = 12
+const MOST_KEPT = 24
 const TOLD_AT_ONCE = 10
 
 /** Runs rooms away from the main thread. */
