@@ -79,6 +79,7 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
           <LineField label="What it costs" lines={2} value={draft.cost} onChange={(cost) => change({ cost })} />
           <ConditionFields when={draft.when} onChange={(when) => change({ when } as Partial<Draft>)} />
         </section>
+        <ComfortFields comfort={draft.comfort} onChange={(comfort) => change({ comfort } as Partial<Draft>)} />
         <AirflowFields airflow={draft.airflow} onChange={(airflow) => change({ airflow } as Partial<Draft>)} />
         <section className="panel p-4" aria-label="Aims">
           <div className="flex items-center mb-1">
@@ -143,6 +144,50 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
         </div>
       </form>
     </main>
+  )
+}
+
+const COMFORT_WORDS = [
+  ['even', 'Even temperature'],
+  ['fewStarts', 'Few starts'],
+  ['quiet', 'Quiet'],
+  ['dry', 'Dry air'],
+  ['cheap', 'Low bills'],
+] as const
+
+/** How much this set counts each part of comfort when the best of many settings is looked for. */
+function ComfortFields(props: { comfort: Draft['comfort']; onChange: (comfort: Draft['comfort']) => void }) {
+  const { comfort, onChange } = props
+  return (
+    <section className="panel p-4" aria-label="Comfort weights">
+      <h2 className="font-bold">What counts for comfort</h2>
+      <p className="soft text-[14px] mb-2">
+        “Find the best” weighs by these. One where a set says nothing; an occupant’s wish adds one.
+      </p>
+      <div className="grid gap-2 grid-cols-2 sm:grid-cols-5">
+        {COMFORT_WORDS.map(([key, words]) => (
+          <label key={key} className="block">
+            <span className="soft text-[13px] block mb-0.5">{words}</span>
+            <select
+              className="select w-full"
+              value={comfort?.[key] ?? ''}
+              onChange={(event) => {
+                const { [key]: _, ...others } = comfort ?? {}
+                const next = event.target.value === '' ? others : { ...others, [key]: Number(event.target.value) }
+                onChange(Object.keys(next).length > 0 ? next : undefined)
+              }}
+            >
+              <option value="">not said</option>
+              {[0, 1, 2, 3, 4, 5].map((one) => (
+                <option key={one} value={one}>
+                  ×{one}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+      </div>
+    </section>
   )
 }
 

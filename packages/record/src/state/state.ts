@@ -174,6 +174,8 @@ export interface SensorPairState {
   referenceF: number
   fan: boolean
   supply: boolean
+  /** How the gap at the sensor stood when it was read; absent: nobody had said. */
+  gap?: 'open' | 'sealed'
 }
 
 export interface ZoneReadingState {

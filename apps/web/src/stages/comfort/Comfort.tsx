@@ -12,6 +12,7 @@ export function Comfort() {
         tabs={[
           ['.', 'A day'],
           ['sensing', 'Sensing'],
+          ['complaint', 'Complaint'],
           ['room', 'The room'],
         ]}
       />

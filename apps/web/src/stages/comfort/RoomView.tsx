@@ -1,8 +1,10 @@
-import { BUILDING_KINDS, BUILDING_WORDS, type BuildingKind } from '@ingle/core'
+import { BUILDING_KINDS, BUILDING_WORDS, type BuildingKind, SUN_TIMES, type SunTime } from '@ingle/core'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
+import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { Calibrate } from './Calibrate.tsx'
+import { Weather } from './Weather.tsx'
 
 /** Which room it is: a named kind to begin with, or calibrated to how this one warms up. */
 export function RoomView() {
@@ -30,6 +32,7 @@ export function RoomView() {
           hint={units.length === 'in' ? 'like 1200 ft²' : 'like 110 m²'}
           onSave={(areaFt2) => set({ areaFt2 })}
         />
+        <Around set={set} />
         {isCalibrated ? (
           <p>
             It loses <b className="num">{show('lossRate', room.uaBtuHPerF as number)}</b>
@@ -50,7 +53,65 @@ export function RoomView() {
           </p>
         )}
       </section>
-      <Calibrate />
+      <div className="flex flex-col gap-3 md:gap-4 min-w-0">
+        <Calibrate />
+        <Weather />
+      </div>
+    </div>
+  )
+}
+
+const OTHER_WORDS = {
+  none: 'nothing: one room',
+  above: 'the storey above',
+  below: 'the storey below',
+  beside: 'a room beside',
+} as const
+const SUN_WORDS: Readonly<Record<SunTime, string>> = { none: 'never', morning: 'in the morning', afternoon: 'in the afternoon' }
+
+/** What else tells on the room: another storey, the sun, a door, a furnace on another duct. */
+function Around({ set }: { set: (body: object) => Promise<string | null> }) {
+  const { system, units } = useVisit()
+  const { room } = system
+  const other = room.other ?? 'none'
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      <SelectField
+        label="Served, and not sensed"
+        value={other}
+        options={(Object.entries(OTHER_WORDS) as [keyof typeof OTHER_WORDS, string][]).map(
+          ([one, words]) => [one, words] as const,
+        )}
+        onSave={(one) => void set({ other: one })}
+      />
+      <SelectField
+        label="Sun on the sensor"
+        value={room.sun ?? 'none'}
+        options={SUN_TIMES.map((one) => [one, SUN_WORDS[one]] as const)}
+        onSave={(sun) => void set({ sun })}
+      />
+      {other !== 'none' && (
+        <>
+          <QuantityField
+            label="Its floor"
+            quantity="floorArea"
+            base={room.otherAreaFt2 ?? null}
+            units={units}
+            onSave={(otherAreaFt2) => set({ otherAreaFt2 })}
+          />
+          <NumberField label="Its share of the air, %" value={room.otherAirPct} onSave={(otherAirPct) => set({ otherAirPct })} />
+        </>
+      )}
+      <SelectField
+        label="Heat comes"
+        value={room.furnace ?? 'here'}
+        options={[
+          ['here', 'by this duct'],
+          ['other-duct', 'by another duct, with its own fan'],
+        ]}
+        onSave={(furnace) => void set({ furnace })}
+      />
+      <NumberField label="Outer door open, min an hour" value={room.doorMin} zero onSave={(doorMin) => set({ doorMin })} />
     </div>
   )
 }

@@ -1,5 +1,6 @@
-import { SENSOR_PLACE_WORDS, sensingOf, sensorAdvice } from '@ingle/bench'
+import { SENSOR_PLACE_WORDS, sensingOf, sensorAdvice, sensorProof } from '@ingle/bench'
 import { parseReading, SENSOR_PLACES, type SensorPlace } from '@ingle/core'
+import { rowBody } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { CheckField, LineField, SelectField } from '../../kit/Field.tsx'
@@ -72,6 +73,7 @@ export function SensingView() {
               )}
             </div>
           ))}
+          <Proof />
           {trim && (
             <p className="soft text-[13px]">
               This device trims by steps of {show('temperatureDifference', trim.stepF)}, up to{' '}
@@ -93,6 +95,45 @@ export function SensingView() {
           what their own loss and air make of it.
         </p>
       </div>
+    </div>
+  )
+}
+
+/** A reading after the change that agrees proves the rows of sensing. */
+function Proof() {
+  const visit = useVisit()
+  const { write, at, show } = visit
+  const proof = useMemo(() => sensorProof(visit), [visit])
+  const [wrong, setWrong] = useState<string | null>(null)
+  if (!proof) return null
+  const off = show('temperatureDifference', proof.offF, { signed: true })
+  const on = show('temperatureDifference', proof.onF, { signed: true })
+  const prove = async () =>
+    setWrong(
+      refusalOf(
+        await write(
+          proof.rows.map(({ row, value }) => ({
+            kind: 'setting.set' as const,
+            body: {
+              ...at,
+              ...rowBody(row.key),
+              column: 'proof' as const,
+              value,
+              why: `beside a reference it stands ${off} with the fan off and ${on} with it on`,
+            },
+          })),
+        ),
+      ),
+    )
+  return (
+    <div className="flex flex-col gap-2">
+      <p>
+        Since the change it stands {off} from the reference with the fan off and {on} with it on.
+      </p>
+      <button type="button" className="btn btn-primary self-start" onClick={() => void prove()}>
+        Prove it in the ledger
+      </button>
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
     </div>
   )
 }

@@ -5,6 +5,7 @@ export const comfortView: StageView = {
   views: {
     '.': () => import('./Day.tsx').then((one) => one.Day),
     sensing: () => import('./SensingView.tsx').then((one) => one.SensingView),
+    complaint: () => import('./ComplaintView.tsx').then((one) => one.ComplaintView),
     room: () => import('./RoomView.tsx').then((one) => one.RoomView),
   },
 }

@@ -1,6 +1,8 @@
 import { cautionsAt } from '@ingle/catalog'
+import { COMPLAINTS, type ComplaintId } from '@ingle/core'
 import { PART_WORDS, type PartRole } from '@ingle/record'
 import { CirclePlus } from 'lucide-react'
+import { useNavigate } from 'react-router'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
 import { newId } from '../../kit/ids.ts'
 import { CautionNote } from '../../kit/Notice.tsx'
@@ -62,6 +64,7 @@ export function Survey() {
             hint="In their words; none is an answer too"
             onSave={(text) => save([{ kind: 'complaint.set', body: { ...at, text } }])}
           />
+          <WaysIn />
         </section>
       </div>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
@@ -90,6 +93,37 @@ export function Survey() {
         <Notes />
       </div>
     </main>
+  )
+}
+
+/** Complaints that have a way in of their own: a tap opens its likely causes. */
+function WaysIn() {
+  const { here, write, at } = useVisit()
+  const navigate = useNavigate()
+  const take = async (way: ComplaintId) => {
+    if (way !== here.complaintWay) {
+      const written = await write([{ kind: 'complaint.set', body: { ...at, text: here.complaint, way } }])
+      if (!written.ok) return
+    }
+    void navigate('../comfort/complaint')
+  }
+  return (
+    <fieldset className="mt-3">
+      <legend className="soft text-[13px] mb-1">One of these? Its likely causes open, ranked for this system</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {(Object.entries(COMPLAINTS) as [ComplaintId, string][]).map(([way, says]) => (
+          <button
+            key={way}
+            type="button"
+            className="btn btn-quiet"
+            aria-pressed={way === here.complaintWay}
+            onClick={() => void take(way)}
+          >
+            {says}
+          </button>
+        ))}
+      </div>
+    </fieldset>
   )
 }
 

@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
 import { speaksAgainst } from '../../visit/speaksAgainst.ts'
 import { comfortControls, comfortRuns } from './comfort.ts'
-import { sensingOf } from './sensing.ts'
+import { sensingOf, sensorProof } from './sensing.ts'
 import { sensorAdvice } from './sensorAdvice.ts'
 
 const AROUND = { day: 'frosty', isGapOpen: false } as const
@@ -135,5 +135,99 @@ describe('sensors beside a reference', () => {
     expect(sensingOf(v).counts.wall).toBe(1)
     expect(sensorAdvice(v)[0]).toMatchObject({ finding: null, says: expect.stringContaining('1 pair is too few') })
     expect(sensorAdvice(v)[0]?.steps[0]).toContain('with the fan off and with it on')
+  })
+})
+
+describe('a reading after the change', () => {
+  /** Pairs of the wall sensor, ten minutes apart, by turns with the fan off and on. */
+  const pairs = (pen: Pen, of: (fan: boolean) => number, place: 'wall' | 'return' = 'wall') => {
+    for (const fan of [false, true, false, true])
+      pen.write('sensor.pair', { ...HERE, place, shownF: 70 + of(fan), referenceF: 70, fan, supply: false })
+  }
+  const left = (pen: Pen, role: string, value: string) =>
+    pen.write('setting.set', { ...HERE, place: 'controller', role, column: 'left', value, why: 'read beside a reference' })
+
+  it('counts from the change on: pairs of before say how it was found', () => {
+    const v = flat((pen) => {
+      left(pen, 'sensor.source', '3')
+      read(pen, (referenceF, fan) => referenceF + 1.8 - (fan ? 3.6 : 0))
+      left(pen, 'sensor.trim', '1')
+      pairs(pen, () => 0.1)
+    })
+    expect(sensingOf(v).before('wall')?.found).toEqual(['offset', 'draught'])
+    expect(sensingOf(v).counts.wall).toBe(4)
+    expect(sensorProof(v)?.rows.map(({ row, value }) => [row.id, value])).toEqual([
+      ['sensor.source', '3'],
+      ['sensor.trim', '1'],
+    ])
+  })
+  it('proves the sensor in charge with the fan off and on, to within 0.8 °F', () => {
+    const proofOf = (of: (fan: boolean) => number, place: 'wall' | 'return' = 'wall') =>
+      sensorProof(
+        flat((pen) => {
+          left(pen, 'sensor.source', '3')
+          pairs(pen, of, place)
+        }),
+      )
+    expect(proofOf((fan) => (fan ? -0.7 : 0.8))).toMatchObject({
+      offF: expect.closeTo(0.8, 9),
+      onF: expect.closeTo(-0.7, 9),
+      rows: [{ value: '3' }],
+    })
+    expect(proofOf((fan) => (fan ? -0.9 : 0))).toBeNull()
+    expect(proofOf((fan) => (fan ? 0 : 0.9))).toBeNull()
+    // Another sensor than the one in charge proves nothing.
+    expect(proofOf(() => 0, 'return')).toBeNull()
+  })
+  it('is asked for with the fan both ways, and proves nothing twice', () => {
+    const one = flat((pen) => {
+      left(pen, 'sensor.source', '3')
+      pen.write('sensor.pair', { ...HERE, place: 'wall', shownF: 70, referenceF: 70, fan: false, supply: false })
+    })
+    expect(sensorProof(one)).toBeNull()
+    const proved = flat((pen) => {
+      left(pen, 'sensor.source', '3')
+      pairs(pen, () => 0)
+      pen.write('setting.set', { ...HERE, place: 'controller', role: 'sensor.source', column: 'proof', value: '3' })
+    })
+    expect(sensorProof(proved)).toBeNull()
+  })
+  it('begins anew once the gap is sealed', () => {
+    const v = flat((pen) => {
+      pen.write('room.set', { systemId: SYSTEM, gap: 'open' })
+      read(pen, (referenceF, fan) => referenceF - (fan ? 3.6 : 0))
+      pen.write('room.set', { systemId: SYSTEM, gap: 'sealed' })
+    })
+    expect(sensingOf(v).at('wall')).toBeNull()
+    expect(sensingOf(v).before('wall')?.found).toContain('draught')
+  })
+})
+
+describe('advice for a sensor', () => {
+  it('stands in the order seal, move, trim, each with what is left, in the device’s own steps', () => {
+    const [advice] = sensorAdvice(
+      flat((pen) => {
+        read(pen, (referenceF, fan) => referenceF + 1.8 - (fan ? 3.6 : 0))
+        for (let i = 0; i < 8; i++)
+          pen.write('sensor.pair', {
+            ...HERE,
+            place: 'return',
+            shownF: 70.1 + (i % 2) / 10,
+            referenceF: 70,
+            fan: i % 4 > 1,
+            supply: false,
+          })
+      }),
+    )
+    expect(advice?.steps).toEqual([
+      expect.stringMatching(/^Seal the hole behind it.*Sealed, \+1\.\d °F is left\.$/),
+      expect.stringMatching(/^Control by the return sensor: read beside the reference it is 0\.\d °F off at the most\.$/),
+      expect.stringMatching(/^(Trim it by|A trim gains nothing)/),
+    ])
+    const [offset] = sensorAdvice(flat((pen) => read(pen, (referenceF) => referenceF + 1.8)))
+    // Steps of 0.5 °C: the device’s own spelling stands in it.
+    expect(offset?.steps).toEqual([
+      'Trim it by −1.8 °F, to −1.8 °F (13: -1); then it is 0.0 °F with the fan off and 0.0 °F with it on.',
+    ])
   })
 })

@@ -163,7 +163,7 @@ function sensorOf(
   const jumps = said === 'jump'
   const known = jumps ? 'wall' : (SENSOR_PLACES.find((one) => one === said) ?? null)
   const place: SensorPlace = taken.or(known, 'wall', 'Control sensor', 'at the wall', 'nobody noted where it is')
-  const told = sensingOf(v).at(place)
+  const told = sensingOf(v).before(place)
   if (!told?.found)
     taken.say(
       'Its reading',

@@ -1,5 +1,16 @@
-import { type Found, list, SENSOR_PLACES, type SensorDiagnosis, type SensorFault, type SensorPlace } from '@ingle/core'
+import {
+  express,
+  type Found,
+  list,
+  meaningOf,
+  SENSOR_PLACES,
+  type SensorDiagnosis,
+  type SensorFault,
+  type SensorPlace,
+} from '@ingle/core'
 import { found } from '../../findingWords.ts'
+import type { LedgerRow } from '../../ledger/ledger.ts'
+import { rowFor, standsAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { sensingOf } from './sensing.ts'
 
@@ -21,6 +32,8 @@ export interface SensorAdvice {
   finding: Found | null
 }
 
+type Seen = Pick<VisitView, 'here' | 'ledger' | 'show' | 'system'>
+
 const UNTESTED: Readonly<Record<string, string>> = {
   fan: 'with the fan off and with it on',
   supply: 'while supply air is on, and while it is not',
@@ -28,7 +41,7 @@ const UNTESTED: Readonly<Record<string, string>> = {
 }
 
 /** What the pairs say of each sensor that was read, in the order seal, move, trim. */
-export function sensorAdvice(v: Pick<VisitView, 'here' | 'ledger' | 'show'>): SensorAdvice[] {
+export function sensorAdvice(v: Seen): SensorAdvice[] {
   const sensing = sensingOf(v)
   return SENSOR_PLACES.flatMap((place): SensorAdvice[] => {
     const told = sensing.at(place)
@@ -49,7 +62,7 @@ export function sensorAdvice(v: Pick<VisitView, 'here' | 'ledger' | 'show'>): Se
     if (told.found.length === 0)
       return [{ place, told, says: `The ${name} agrees with the reference.`, steps: [], finding: null }]
     const says = `The ${name} ${list(told.found.map((one) => faultSaid(one, told, v.show)))}.`
-    const steps = stepsFor(told.found, told, sensing.trim !== null, v.show)
+    const steps = stepsFor(v, place, told)
     return [{ place, told, says, steps, finding: found('sensor-off', { says, does: steps[0] ?? '' }) }]
   })
 }
@@ -65,20 +78,55 @@ function faultSaid(fault: SensorFault, told: SensorDiagnosis, show: VisitView['s
   return `is ${Math.round(told.lag?.value ?? 0)} min behind the room`
 }
 
-/** First what lets other air in, then where it hangs, last what it is trimmed by: a trim hides the rest. */
-function stepsFor(faults: readonly SensorFault[], told: SensorDiagnosis, hasTrim: boolean, show: VisitView['show']): string[] {
+/** First what lets other air in, then where it hangs, last what it is trimmed by: a trim hides the rest. Each with what is left. */
+function stepsFor(v: Seen, place: SensorPlace, told: SensorDiagnosis): string[] {
+  const { show, ledger } = v
+  const faults = told.found ?? []
+  const degrees = (value: number) => show('temperatureDifference', value, { signed: true })
+  const offsetF = told.offset?.value ?? 0
   const steps: string[] = []
   if (faults.includes('draught'))
-    steps.push('Seal the hole behind it, or the gap around the unit, and read it again with the fan on and off.')
+    steps.push(
+      `Seal the hole behind it, or the gap around the unit, and read it again with the fan on and off. Sealed, ${degrees(faults.includes('offset') ? offsetF : 0)} is left.`,
+    )
   if (faults.includes('supply-air')) steps.push('Turn the grille away from it, or move the sensor out of the stream.')
   if (faults.includes('lag')) steps.push('Take another sensor, or one that hangs free on an inner wall: nothing trims a lag.')
-  if (faults.includes('offset') || faults.includes('draught'))
+  const better = betterPlace(v, place, told)
+  if (better) steps.push(better)
+  if (faults.includes('offset') || faults.includes('draught')) {
+    const { trim } = sensingOf(v)
+    const row = rowFor(ledger, 'sensor.trim')
+    const toF = (Number(standsAt(row)?.meaning ?? 0) || 0) + told.trimF
+    const spelled = row ? express(row.setting, String(toF)) : null
+    const code = row?.setting.code && spelled && spelled.fit !== 'none' ? ` (${row.setting.code}: ${spelled.value})` : ''
     steps.push(
-      hasTrim && told.trimF !== 0
-        ? `Trim it by ${show('temperatureDifference', told.trimF, { signed: true })}; then it is ${show('temperatureDifference', told.remainingFanOffF, { signed: true })} with the fan off and ${show('temperatureDifference', told.remainingFanOnF, { signed: true })} with it on.`
-        : hasTrim
+      trim && told.trimF !== 0
+        ? `Trim it by ${degrees(told.trimF)}, to ${degrees(toF)}${code}; then it is ${degrees(told.remainingFanOffF)} with the fan off and ${degrees(told.remainingFanOnF)} with it on.`
+        : trim
           ? 'A trim gains nothing: what is left with the fan off and on lies on either side.'
           : 'This device has no trim: control by another sensor where there is one.',
     )
+  }
   return steps
 }
+
+/** Another sensor of this device that was read and is nearer the reference. */
+function betterPlace(v: Seen, place: SensorPlace, told: SensorDiagnosis): string | null {
+  const worstOf = (one: SensorDiagnosis) => {
+    const offset = one.found?.includes('offset') ? (one.offset?.value ?? 0) : 0
+    const draught = one.found?.includes('draught') ? (one.fan?.value ?? 0) : 0
+    return Math.max(Math.abs(offset), Math.abs(offset + draught))
+  }
+  const offered = rowFor(v.ledger, 'sensor.source')?.setting
+  const others = SENSOR_PLACES.flatMap((other) => {
+    const read = other === place ? null : sensingOf(v).at(other)
+    return read && read.found !== null && offered && everyMeaning(offered).includes(other)
+      ? [{ other, worstF: worstOf(read) }]
+      : []
+  }).sort((a, b) => a.worstF - b.worstF)
+  const [best] = others
+  if (!best || best.worstF >= worstOf(told) - 0.2) return null
+  return `Control by the ${SENSOR_PLACE_WORDS[best.other]}: read beside the reference it is ${v.show('temperatureDifference', best.worstF)} off at the most.`
+}
+
+const everyMeaning = (setting: LedgerRow['setting']): string[] => setting.values.map((value) => meaningOf(setting, value))

@@ -34,6 +34,7 @@ export const sensorPair = kind('sensor.pair', {
   jotted: { 'sensor-pair': ({ kind: _, ...values }) => values },
   fold(into, { id, at, by, body }) {
     const { place, shownF, referenceF, fan, supply } = body
-    into.here(body)?.sensorPairs.push({ id, at, by, place, shownF, referenceF, fan, supply })
+    const { gap } = into.system(body.systemId).room
+    into.here(body)?.sensorPairs.push({ id, at, by, place, shownF, referenceF, fan, supply, ...(gap && { gap }) })
   },
 })

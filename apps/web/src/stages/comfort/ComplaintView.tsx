@@ -1,0 +1,142 @@
+import { judgeComplaint, type TrialShown, wayIn } from '@ingle/bench'
+import { COMPLAINTS, type ComplaintId, type RunFigures } from '@ingle/core'
+import { useMemo, useState } from 'react'
+import { SelectField } from '../../kit/Field.tsx'
+import { Notice } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
+import { useVisit } from '../../visit/useVisit.ts'
+import { useRuns } from './useRuns.ts'
+
+const OPTIONS = { stepS: 2 } as const
+
+/** A complaint as a way in: its causes by how likely they are here, and the look that tells most. */
+export function ComplaintView() {
+  const visit = useVisit()
+  const { here, write, at } = visit
+  const way = useMemo(() => wayIn(visit), [visit])
+  const systems = useMemo(() => way?.runs.map((one) => one.system) ?? null, [way])
+  const runs = useRuns(systems, OPTIONS)
+  const [wrong, setWrong] = useState<string | null>(null)
+  const choose = async (next: ComplaintId | '') => {
+    if (next === '') return null
+    return refusalOf(await write([{ kind: 'complaint.set', body: { ...at, text: here.complaint, way: next } }]))
+  }
+  const figures: Record<string, RunFigures | null> = {}
+  if (way && runs && runs.length === way.runs.length)
+    way.runs.forEach((one, i) => {
+      const run = runs[i]
+      figures[one.cause] = run?.ok ? run.value.figures : null
+    })
+  const told = way && judgeComplaint(visit, way, figures)
+  const answer = async (trial: string, to: 'yes' | 'no' | 'open') =>
+    setWrong(refusalOf(await write([{ kind: 'trial.set', body: { ...at, trial, answer: to } }])))
+  const open = told?.causes.filter((one) => one.share !== null) ?? []
+  const struck = told?.causes.filter((one) => one.share === null) ?? []
+  const [next, ...others] = told?.trials.filter((one) => one.answer === null) ?? []
+  return (
+    <div className="grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
+      <section aria-label="Causes" className="panel p-4 flex flex-col gap-3">
+        <SelectField<ComplaintId | ''>
+          label="What the occupant says"
+          value={here.complaintWay ?? ''}
+          options={[
+            ...(here.complaintWay ? [] : ([['', 'choose the nearest']] as const)),
+            ...(Object.entries(COMPLAINTS) as [ComplaintId, string][]),
+          ]}
+          onSave={choose}
+        />
+        {here.complaint !== '' && <p className="soft">“{here.complaint}”</p>}
+        {!told && (
+          <p className="soft">Choose what comes nearest: its few likely causes follow, ranked by what is known of this system.</p>
+        )}
+        {told && (
+          <>
+            <h2 className="font-bold text-[19px] leading-snug">
+              {open[0] ? `Likeliest: ${open[0].says}` : 'None of its usual causes gives it in this room.'}
+            </h2>
+            {open.length === 0 && (
+              <p>Look at the room itself first: kind, floor and loss under “The room”, and the sensor under “Sensing”.</p>
+            )}
+            <ol className="flex flex-col gap-2.5">
+              {open.map((one) => (
+                <li key={one.id}>
+                  <div className="flex gap-3 items-baseline">
+                    <span className="flex-1">{one.says}</span>
+                    <b className="num">{Math.round(100 * (one.share ?? 0))} %</b>
+                  </div>
+                  <progress
+                    className="progress w-full h-1.5"
+                    value={one.share ?? 0}
+                    max={1}
+                    aria-label={`How likely: ${one.says}`}
+                  />
+                  <p className="soft text-[14px]">{one.mend}</p>
+                </li>
+              ))}
+            </ol>
+            {struck.length > 0 && (
+              <ul aria-label="Struck out" className="flex flex-col gap-2 border-t border-base-300 pt-2.5">
+                {struck.map((one) => (
+                  <li key={one.id} className="text-[14px]">
+                    <s>{one.says}</s> <span className="soft">{one.why}</span>
+                  </li>
+                ))}
+              </ul>
+            )}
+            <p className="soft text-[13px]">
+              By Bayes’ rule: how often such a cause is behind it (house figures), times what was found on this system, times what
+              each look said. A cause is struck out when a day of this room with it does not show the complaint.
+            </p>
+          </>
+        )}
+      </section>
+      {told && (
+        <section aria-label="What tells them apart" className="panel p-4 flex flex-col gap-3">
+          {next ? (
+            <>
+              <p className="soft text-[13px]">Tells most now</p>
+              <Look of={next} onAnswer={answer} isNext />
+            </>
+          ) : (
+            <p className="font-bold">Every look was taken. Mend the likeliest, then read again.</p>
+          )}
+          {others.map((one) => (
+            <Look key={one.id} of={one} onAnswer={answer} />
+          ))}
+          {told.trials
+            .filter((one) => one.answer !== null)
+            .map((one) => (
+              <div key={one.id} className="flex flex-wrap gap-2 items-center border-t border-base-300 pt-2.5 text-[14px]">
+                <span className="flex-1 min-w-48">{one.asks}</span>
+                <b>{one.answer ? 'yes' : 'no'}</b>
+                <button type="button" className="btn btn-quiet" onClick={() => void answer(one.id, 'open')}>
+                  Take back
+                </button>
+              </div>
+            ))}
+          {wrong && <Notice kind="wrong">{wrong}</Notice>}
+        </section>
+      )}
+    </div>
+  )
+}
+
+function Look(props: { of: TrialShown; onAnswer: (id: string, to: 'yes' | 'no') => Promise<void>; isNext?: boolean }) {
+  const { of, onAnswer, isNext = false } = props
+  return (
+    <fieldset className={isNext ? '' : 'border-t border-base-300 pt-2.5'}>
+      <legend className={isNext ? 'font-bold text-[17px]' : 'font-bold text-[14px] pt-2.5'}>{of.asks}</legend>
+      <p className="soft text-[14px] mb-2">
+        {of.how} <span className="num">{of.bits.toFixed(2)} bit</span> expected.
+      </p>
+      <div className="flex gap-2">
+        <button type="button" className={`btn ${isNext ? 'btn-primary' : ''}`} onClick={() => void onAnswer(of.id, 'yes')}>
+          Yes
+        </button>
+        <button type="button" className="btn" onClick={() => void onAnswer(of.id, 'no')}>
+          No
+        </button>
+      </div>
+    </fieldset>
+  )
+}
