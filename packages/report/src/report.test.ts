@@ -128,7 +128,7 @@ describe('sheets', () => {
     const flat = { ...input, state: mill, system, visit }
     expect(cells('Left like this', settingsCard(flat))[0]).toEqual([
       'Room sensor · 12',
-      'return air (2), as found',
+      'jumps between two (4), as found',
       'not proved',
       expect.stringContaining('Item 12'),
     ])

@@ -165,18 +165,29 @@ function openVisit(writer: DemoWriter): void {
     DRIFTED,
     LEFT.map((cell) => {
       if (cell.role === 'fan.satisfied.heat') return { ...cell, value: '1' }
-      return cell.role === 'sensor.source' ? { ...cell, value: '2' } : cell
+      return cell.role === 'sensor.source' ? { ...cell, value: '4' } : cell
     }),
   )
   find(OTHER_BOARD, ON_DB)
   const at = (flat: number) => ({ visitId, systemId: BEACON_FLAT_IDS[flat - 1] ?? knownId('') })
-  writer.write('complaint.set', { ...at(DRAUGHT), text: 'Never gets warm; feet cold by the window.' })
+  writer.write('complaint.set', {
+    ...at(DRAUGHT),
+    text: 'Never warm by six, a sauna by nine; the wall says seventy all day.',
+    way: 'hot-shows-warm',
+  })
   writer.write('note.add', {
     ...at(DRAUGHT),
     text: 'Gap round the ceiling grille: attic air falls down the wall past the controller. It reads 6 °F cold.',
     standing: 'watch',
   })
   writer.write('item.open', { ...at(DRAUGHT), itemId: writer.newId(), text: 'Flat 3: landlord to seal the ceiling grille.' })
-  writer.write('complaint.set', { ...at(DRIFTED), text: 'A hum all night since the summer.' })
+  writer.write('complaint.set', { ...at(DRIFTED), text: 'A hum all night since the summer.', way: 'fan-never-stops' })
+  for (const flat of [DRAUGHT, DRIFTED])
+    writer.write('room.set', {
+      systemId: at(flat).systemId,
+      kind: 'usual',
+      areaFt2: 640,
+      ...(flat === DRAUGHT && { gap: 'open' }),
+    })
   writer.write('complaint.set', { ...at(STILL_TO_DO), text: 'None; new tenant on Monday.' })
 }

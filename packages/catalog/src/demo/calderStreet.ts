@@ -207,5 +207,14 @@ export function calderChanges(now: Date): Change[] {
         1,
       )
   }
+  // One sensor in the corridor for five zones.
+  writer.write('room.set', {
+    systemId: here.systemId,
+    kind: 'usual',
+    areaFt2: 420,
+    other: 'beside',
+    otherAreaFt2: 1180,
+    otherAirPct: 66,
+  })
   return writer.changes
 }

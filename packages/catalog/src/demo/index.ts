@@ -8,6 +8,7 @@ export {
 export { CALDER_ID, CALDER_SYSTEM_ID, CALDER_VISIT_ID, calderChanges } from './calderStreet.ts'
 export { DEMO_GATEWAY, HARBOUR_ID, HARBOUR_SYSTEM_ID, HARBOUR_VISIT_ID, harbourChanges } from './harbourHall.ts'
 export { demoInstruments } from './instruments.ts'
+export { MARIGOLD_ID, MARIGOLD_SYSTEM_ID, MARIGOLD_VISIT_ID, marigoldChanges } from './marigold.ts'
 export {
   OTTERHOLT_ID,
   otterholtChanges,

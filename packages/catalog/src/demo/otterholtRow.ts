@@ -62,7 +62,7 @@ export function otterholtChanges(now: Date): Change[] {
   writer.goOn(today.getTime(), 'MR')
   writer.write('visit.start', { visitId: OTTERHOLT_VISIT_ID, reason: 'Cold upstairs on frosty mornings' })
   const here = { visitId: OTTERHOLT_VISIT_ID, systemId: upstairs }
-  writer.write('complaint.set', { ...here, text: 'The bedrooms take until ten to warm up when it freezes.' })
+  writer.write('complaint.set', { ...here, text: 'The bedrooms take until ten to warm up when it freezes.', way: 'long-morning' })
   for (const [role, value, place] of [
     ['control.second-stage', 'oFF'],
     ['airflow.heat', 'b'],
@@ -102,5 +102,16 @@ export function otterholtChanges(now: Date): Change[] {
     firingS: 480,
   })
   writer.write('setting.set', { ...old, role: 'fan.mode', column: 'found', value: 'up' })
+  // Somebody wanted to feel air upstairs: the fan of the cooling duct runs while the furnace heats the hall.
+  writer.write('setting.set', { ...here, role: 'fan.mode', place: 'controller', column: 'found', value: 'on' })
+  writer.write('setting.set', { ...here, role: 'control.cycle-rate', place: 'controller', column: 'found', value: '6' })
+  writer.write('room.set', {
+    systemId: upstairs,
+    kind: 'draughty',
+    areaFt2: 1100,
+    other: 'below',
+    otherAreaFt2: 700,
+    otherAirPct: 30,
+  })
   return writer.changes
 }

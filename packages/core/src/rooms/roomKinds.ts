@@ -50,7 +50,11 @@ export type SensorPlace = (typeof SENSOR_PLACES)[number]
  */
 export function sensorAt(place: SensorPlace, isGapOpen: boolean, offsetF = 0, fanShiftF = 0): JumpingSensor {
   const one: Record<Exclude<SensorPlace, 'average'>, Pick<Sensor, 'lagS' | 'wallShare' | 'voidShare'>> = {
-    wall: { lagS: 300, wallShare: { off: 0.25, on: 0.15 }, voidShare: { off: 0, on: 0 } },
+    wall: {
+      lagS: 300,
+      wallShare: { off: 0.25, on: 0.15 },
+      voidShare: { off: isGapOpen ? 0.07 : 0, on: isGapOpen ? 0.12 : 0 },
+    },
     remote: { lagS: 240, wallShare: { off: 0.1, on: 0.1 }, voidShare: { off: 0, on: 0 } },
     // A stopped fan leaves it in still air at the ceiling; a running one pulls the room past it, and the void through a gap.
     return: { lagS: 90, wallShare: { off: 0, on: 0 }, voidShare: { off: isGapOpen ? 0.12 : 0.02, on: isGapOpen ? 0.09 : 0 } },

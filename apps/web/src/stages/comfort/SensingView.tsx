@@ -112,14 +112,13 @@ function Proof() {
     setWrong(
       refusalOf(
         await write(
-          proof.rows.map(({ row, value }) => ({
+          proof.rows.map((row) => ({
             kind: 'setting.set' as const,
             body: {
               ...at,
               ...rowBody(row.key),
               column: 'proof' as const,
-              value,
-              why: `beside a reference it stands ${off} with the fan off and ${on} with it on`,
+              value: `Beside a reference: ${off} with the fan off, ${on} with it on.`,
             },
           })),
         ),

@@ -59,7 +59,7 @@ function nowIn({ here, ledger, system }: Seen): (pair: SensorPairState) => boole
 
 /** What a reading after the change proves, row by row. */
 export interface SensorProof {
-  rows: { row: LedgerRow; value: string }[]
+  rows: LedgerRow[]
   /** How far the two worst pairs are from the reference, °F: with the fan off and on. */
   offF: number
   onF: number
@@ -81,7 +81,7 @@ export function sensorProof(v: Seen): SensorProof | null {
   const rows = SENSING_ROLES.flatMap((id) => {
     const row = rowFor(v.ledger, id)
     const stands = row?.left ?? row?.found
-    return row && stands && row.proof?.value !== stands.value ? [{ row, value: stands.value }] : []
+    return row && stands && (row.proof === null || row.proof.at < stands.at) ? [row] : []
   })
   return rows.length > 0 ? { rows, offF: worst(off), onF: worst(on) } : null
 }
