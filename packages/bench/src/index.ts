@@ -58,6 +58,7 @@ export {
   comfortControls,
   comfortRows,
   comfortRuns,
+  telling,
 } from './stages/comfort/comfort.ts'
 export { type CauseShown, judgeComplaint, type TrialShown, type WayIn, wayIn } from './stages/comfort/complaints.ts'
 export { comfortHeadline } from './stages/comfort/headline.ts'

@@ -1,8 +1,9 @@
 import { BASE_UNITS, isMetric, METRIC_UNITS } from '@ingle/core'
+import { findSystem, findVisit, type SystemId, type VisitId } from '@ingle/record'
 import type { Me } from '@ingle/record/wire'
-import { CircleAlert, Cloud, CloudOff, LogOut, Ruler, SunMoon, UserRound } from 'lucide-react'
+import { CircleAlert, Cloud, CloudOff, LogOut, Menu, Ruler, SunMoon, UserRound } from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
-import { Link, NavLink, Outlet, useMatch } from 'react-router'
+import { Link, NavLink, Outlet, useLocation, useMatch } from 'react-router'
 import { Notice } from '../kit/Notice.tsx'
 import { THEME_SAYS, THEMES, usePrefs } from '../prefs/prefs.ts'
 import { SignIn } from '../session/SignIn.tsx'
@@ -47,6 +48,14 @@ function Header({ me }: { me: Me }) {
   const match = useMatch('/sites/:siteId/*')
   const siteId = match?.params.siteId
   const site = useSites((sites) => (siteId ? sites[siteId] : undefined))
+  const visiting = useMatch('/sites/:siteId/visits/:visitId/systems/:systemId/*')
+  const state = site?.status === 'ready' ? site.state : undefined
+  const system = state && visiting ? findSystem(state, visiting.params.systemId as SystemId) : undefined
+  const visit = state && visiting ? findVisit(state, visiting.params.visitId as VisitId) : undefined
+  const [menu, setMenu] = useState(false)
+  const { pathname } = useLocation()
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another page closes the menu.
+  useEffect(() => setMenu(false), [pathname])
   const tab = ({ isActive }: { isActive: boolean }) =>
     `h-12 flex items-center border-b-[3px] pt-[3px] ${isActive ? 'font-bold border-[#e2763f]' : 'border-transparent opacity-90'}`
   return (
@@ -55,9 +64,23 @@ function Header({ me }: { me: Me }) {
         <NameMark />
         <span className="font-bold tracking-wide text-lg hidden sm:inline">ingle</span>
       </Link>
+      {system && state && (
+        // On a phone the system is what one looks at: its name stands here, the pages behind a button.
+        <Link to={`/sites/${state.id}`} className="md:hidden min-w-0 leading-tight">
+          <b className="block truncate">{system.name}</b>
+          <span className="block truncate text-[12px] opacity-85">
+            {state.name}
+            {visit ? ` · visit ${visit.number}` : ''}
+          </span>
+        </Link>
+      )}
       <nav
         aria-label="Main"
-        className="text-[14px] flex gap-4 md:gap-5 min-w-0 overflow-x-auto [&>a]:shrink-0 [&>a]:whitespace-nowrap"
+        className={
+          system
+            ? `text-[15px] md:text-[14px] md:flex md:static md:p-0 md:flex-row md:gap-5 min-w-0 [&>a]:whitespace-nowrap ${menu ? 'flex flex-col absolute top-12 inset-x-0 bg-neutral px-4 pb-2' : 'hidden'}`
+            : 'text-[14px] flex gap-4 md:gap-5 min-w-0 overflow-x-auto [&>a]:shrink-0 [&>a]:whitespace-nowrap'
+        }
       >
         <NavLink to="/" end className={tab}>
           Round
@@ -81,6 +104,17 @@ function Header({ me }: { me: Me }) {
         <StepSign />
         <UnitsButton />
         <AccountMenu me={me} />
+        {system && (
+          <button
+            type="button"
+            className="md:hidden size-11 -mr-3 grid place-items-center"
+            aria-label="Pages"
+            aria-expanded={menu}
+            onClick={() => setMenu(!menu)}
+          >
+            <Menu size={22} aria-hidden="true" />
+          </button>
+        )}
       </div>
     </header>
   )

@@ -64,12 +64,9 @@ export function ComplaintView() {
                     <span className="flex-1">{one.says}</span>
                     <b className="num">{Math.round(100 * (one.share ?? 0))} %</b>
                   </div>
-                  <progress
-                    className="progress w-full h-1.5"
-                    value={one.share ?? 0}
-                    max={1}
-                    aria-label={`How likely: ${one.says}`}
-                  />
+                  <div className="h-1.5 bg-base-300 rounded my-1" aria-hidden="true">
+                    <div className="h-full rounded bg-[var(--tone-air)]" style={{ width: `${100 * (one.share ?? 0)}%` }} />
+                  </div>
                   <p className="soft text-[14px]">{one.mend}</p>
                 </li>
               ))}
@@ -124,8 +121,8 @@ export function ComplaintView() {
 function Look(props: { of: TrialShown; onAnswer: (id: string, to: 'yes' | 'no') => Promise<void>; isNext?: boolean }) {
   const { of, onAnswer, isNext = false } = props
   return (
-    <fieldset className={isNext ? '' : 'border-t border-base-300 pt-2.5'}>
-      <legend className={isNext ? 'font-bold text-[17px]' : 'font-bold text-[14px] pt-2.5'}>{of.asks}</legend>
+    <section aria-label={of.asks} className={isNext ? '' : 'border-t border-base-300 pt-2.5'}>
+      <h3 className={isNext ? 'font-bold text-[17px]' : 'font-bold text-[14px]'}>{of.asks}</h3>
       <p className="soft text-[14px] mb-2">
         {of.how} <span className="num">{of.bits.toFixed(2)} bit</span> expected.
       </p>
@@ -137,6 +134,6 @@ function Look(props: { of: TrialShown; onAnswer: (id: string, to: 'yes' | 'no') 
           No
         </button>
       </div>
-    </fieldset>
+    </section>
   )
 }

@@ -7,9 +7,13 @@ export function Controls(props: {
   controls: readonly ComfortControl[]
   picks: Readonly<Record<string, string>>
   onPick: (key: string, meaning: string) => void
+  /** Keys of those that change anything on the day that is shown. */
+  telling: ReadonlySet<string>
   gap: { sealed: boolean; onSeal: (sealed: boolean) => void } | null
 }) {
-  const { controls, picks, onPick, gap } = props
+  const { controls: all, picks, onPick, telling, gap } = props
+  const controls = all.filter((one) => telling.has(one.row.key))
+  const silent = all.filter((one) => !telling.has(one.row.key))
   const standsIn = (one: ComfortControl) => picks[one.row.key] ?? one.aim ?? one.found
   const foundNote = (one: ComfortControl) =>
     one.found !== null && one.found !== standsIn(one)
@@ -18,7 +22,7 @@ export function Controls(props: {
   return (
     <section aria-label="What this device can be set to" className="panel p-4 flex flex-col gap-3">
       <h2 className="font-bold">What this device can be set to</h2>
-      {controls.length === 0 && (
+      {all.length === 0 && (
         <p className="soft">No setting that changes comfort is known: name the controller on the Survey stage.</p>
       )}
       {controls
@@ -44,6 +48,9 @@ export function Controls(props: {
           />
         ))}
       </div>
+      {silent.length > 0 && (
+        <p className="soft text-[13px]">No difference on such a day: {silent.map((one) => one.label).join(', ')}.</p>
+      )}
       {gap && (
         <Choices
           titled

@@ -1,4 +1,4 @@
-import { comfortControls, comfortHeadline, comfortRuns, type RunDay, runDoubts, spreadOf, weatherOf } from '@ingle/bench'
+import { comfortControls, comfortHeadline, comfortRuns, type RunDay, runDoubts, spreadOf, telling, weatherOf } from '@ingle/bench'
 import { comfortFigures, DAY_KINDS, DAY_WORDS, type RoomRun } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Choices } from '../../kit/Choices.tsx'
@@ -41,6 +41,7 @@ export function Day() {
     () => comfortRuns(visit, { day, isGapOpen }, picks, isGapOpen && !sealed),
     [visit, day, picks, sealed, isGapOpen],
   )
+  const tells = useMemo(() => telling(visit, { day, isGapOpen }, controls), [visit, day, isGapOpen, controls])
   const main: LineId = Object.keys(picks).length > 0 || sealed ? 'tried' : 'found'
   const spread = useMemo(() => runs && spreadOf(visit, runs[main]), [visit, runs, main])
   const systems = useMemo(() => runs && spread && [...IDS.map((id) => runs[id].system), ...spread.systems], [runs, spread])
@@ -67,7 +68,7 @@ export function Day() {
   const doubts = runDoubts(runs.tried, show)
   return (
     <div className="grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1fr)_23rem] items-start">
-      <div className="flex flex-col gap-3 md:gap-4 min-w-0">
+      <div className="contents xl:flex flex-col gap-4 min-w-0">
         <section aria-label="A day of this room" className="panel p-4 flex flex-col gap-3 min-w-0">
           <div>
             <h2 className="font-bold text-[19px] leading-snug">{headline ? headline.says : 'Running the room …'}</h2>
@@ -132,17 +133,20 @@ export function Day() {
           <p className="soft text-[13px]">{spread.says}</p>
           <Assumptions runs={runs.tried.assumptions} />
         </section>
-        {days && (
-          <Figures
-            shown={shown}
-            figures={{ found: judged('found', days.found), aim: judged('aim', days.aim), tried: judged('tried', days.tried) }}
-          />
-        )}
-        <Schools around={{ day, isGapOpen: isGapOpen && !sealed }} />
+        <div className="order-2 xl:order-none flex flex-col gap-3 md:gap-4 min-w-0">
+          {days && (
+            <Figures
+              shown={shown}
+              figures={{ found: judged('found', days.found), aim: judged('aim', days.aim), tried: judged('tried', days.tried) }}
+            />
+          )}
+          <Schools around={{ day, isGapOpen: isGapOpen && !sealed }} />
+        </div>
       </div>
-      <div className="flex flex-col gap-3 md:gap-4 min-w-0">
+      <div className="contents xl:flex flex-col gap-4 min-w-0">
         <Controls
           controls={controls}
+          telling={tells}
           picks={picks}
           onPick={(key, meaning) => setPicks({ ...picks, [key]: meaning })}
           gap={isGapOpen ? { sealed, onSeal: setSealed } : null}
@@ -155,7 +159,7 @@ export function Day() {
           onTaken={() => setPicks({})}
         />
         <FindBest
-          controls={controls}
+          controls={controls.filter((one) => tells.has(one.row.key))}
           around={{ day, isGapOpen }}
           picks={picks}
           gapInTry={isGapOpen && !sealed}

@@ -22,6 +22,9 @@ export const LINES = {
 } as const
 export type LineId = keyof typeof LINES
 
+/** Half of what is taken for a cycle, minutes. */
+const AROUND_MIN = 30
+
 interface Props {
   traces: Readonly<Record<LineId, Trace>>
   /** Lines that would lie on one another are drawn once. */
@@ -53,20 +56,33 @@ export function DayChart({ traces, shown, main, beside, system, bandF, at, span 
   const points = useMemo(() => {
     const shownF = (f: number) => fromChosen('temperature', f, units)
     const others = [traces[main], ...beside.filter((one) => one !== null)]
+    // Other rooms start at other moments: what may be at a moment is what they do within half a cycle of it.
+    const around = Math.round(AROUND_MIN / every)
+    const near = (i: number, of: (values: Float32Array) => number) => {
+      const [first, last] = [Math.max(i - around, 0), i + around + 1]
+      return others.map((one) => of(one.airF.subarray(first, last)))
+    }
     return Array.from({ length: to - from }, (_, at) => at + from).map((i) => {
-      const all = others.map((one) => one.airF[i] as number)
       return {
         minute: i * every,
         found: shownF(traces.found.airF[i] as number),
         sensor: shownF(traces.found.readingF[i] as number),
         aim: shownF(traces.aim.airF[i] as number),
         tried: shownF(traces.tried.airF[i] as number),
-        spread: [shownF(Math.min(...all)), shownF(Math.max(...all))] as [number, number],
+        spread: [
+          shownF(Math.min(...near(i, (of) => of.reduce((a, b) => Math.min(a, b))))),
+          shownF(Math.max(...near(i, (of) => of.reduce((a, b) => Math.max(a, b))))),
+        ] as [number, number],
         other: traces[main].otherF ? shownF(traces[main].otherF[i] as number) : null,
       }
     })
   }, [traces, main, beside, every, units, from, to])
-  const ends = points.flatMap((one) => [one.sensor, ...shown.map((id) => one[id]), ...(one.other === null ? [] : [one.other])])
+  const ends = points.flatMap((one) => [
+    one.sensor,
+    ...one.spread,
+    ...shown.map((id) => one[id]),
+    ...(one.other === null ? [] : [one.other]),
+  ])
   const [floor, ceiling] = [
     Math.floor(Math.min(...ends, degrees(low - bandF))),
     Math.ceil(Math.max(...ends, degrees(high + bandF))),
@@ -98,7 +114,7 @@ export function DayChart({ traces, shown, main, beside, system, bandF, at, span 
             allowDataOverflow
           />
           <ReferenceArea y1={degrees(low - bandF)} y2={degrees(high + bandF)} fill="var(--tone-moss)" fillOpacity={0.14} />
-          <Area dataKey="spread" stroke="none" fill="var(--tone-ink)" fillOpacity={0.1} isAnimationActive={false} />
+          <Area dataKey="spread" stroke="none" fill="var(--tone-ink)" fillOpacity={0.07} isAnimationActive={false} />
           <ReferenceLine x={at * every} stroke="var(--tone-ink)" />
           <Line
             dataKey="sensor"

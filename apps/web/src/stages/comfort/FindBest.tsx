@@ -83,7 +83,12 @@ export function FindBest({ controls, around, picks, gapInTry, onTake }: Props) {
         )}
       </div>
       {search && (
-        <progress className="w-full" aria-label="Tried so far" value={search.figures.length} max={search.of.length}>
+        <progress
+          className="w-full accent-[var(--tone-air)]"
+          aria-label="Tried so far"
+          value={search.figures.length}
+          max={search.of.length}
+        >
           {search.figures.length} of {search.of.length}
         </progress>
       )}
@@ -103,6 +108,7 @@ const WEIGHT_WORDS = [
   ['even', 'even temperature'],
   ['few-starts', 'few starts'],
   ['quiet', 'quiet'],
+  ['dry', 'dry air'],
   ['cheap', 'low bills'],
 ] as const
 

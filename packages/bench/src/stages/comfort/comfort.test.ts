@@ -4,7 +4,7 @@ import { HERE, Pen, SYSTEM, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
 import { speaksAgainst } from '../../visit/speaksAgainst.ts'
-import { comfortControls, comfortRuns } from './comfort.ts'
+import { comfortControls, comfortRuns, telling } from './comfort.ts'
 import { sensingOf, sensorProof } from './sensing.ts'
 import { sensorAdvice } from './sensorAdvice.ts'
 
@@ -135,6 +135,44 @@ describe('sensors beside a reference', () => {
     expect(sensingOf(v).counts.wall).toBe(1)
     expect(sensorAdvice(v)[0]).toMatchObject({ finding: null, says: expect.stringContaining('1 pair is too few') })
     expect(sensorAdvice(v)[0]?.steps[0]).toContain('with the fan off and with it on')
+  })
+})
+
+describe('controls that tell', () => {
+  it('are those that change anything on such a day, and beside what else is set', () => {
+    const v = flat()
+    const idsOn = (day: 'frosty' | 'hot') => {
+      const keys = telling(v, { day, isGapOpen: false }, comfortControls(v))
+      return comfortControls(v)
+        .filter((one) => keys.has(one.row.key))
+        .map((one) => one.row.id)
+    }
+    expect(idsOn('frosty')).toEqual(expect.arrayContaining(['sensor.source', 'fan.satisfied.heat', 'control.differential']))
+    for (const one of ['fan.satisfied.cool', 'setpoint.cool', 'control.changeover']) expect(idsOn('frosty')).not.toContain(one)
+    expect(idsOn('hot')).toContain('fan.satisfied.cool')
+    expect(idsOn('hot')).not.toContain('fan.satisfied.heat')
+    // A lean says nothing beside a differential; it leads a machine that varies.
+    expect(idsOn('frosty')).not.toContain('control.tightness')
+    const varies = flat((pen) => pen.write('room.set', { systemId: SYSTEM, output: 'variable' }))
+    expect(
+      telling(varies, { day: 'frosty', isGapOpen: false }, comfortControls(varies)).has(keyOf(varies, 'control.tightness')),
+    ).toBe(true)
+  })
+  it('offer only what the device has: an aim between two steps is the nearer step', () => {
+    const v = flat((pen) =>
+      pen.write('aim.set', {
+        ...HERE,
+        place: 'controller',
+        role: 'control.differential',
+        value: '1',
+        why: 'tight',
+        from: 'hand',
+      }),
+    )
+    const control = comfortControls(v).find((one) => one.row.id === 'control.differential')
+    expect(control?.aim).toBe('0.9')
+    expect(control?.choices.map((one) => one.meaning)).toEqual(['0.9', '1.8', '2.7', '3.6'])
+    expect(runsOf(v).aim.system.controller.differentialF).toBe(0.9)
   })
 })
 

@@ -1,4 +1,4 @@
-import { capital, numbersOffered, type Place, roleLabel, sayMeaning } from '@ingle/core'
+import { capital, meaningOf, numbersOffered, type Place, roleLabel, sayMeaning } from '@ingle/core'
 import { isNoted, type LedgerRow, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
@@ -95,7 +95,9 @@ const standBy =
       }
     return null
   }
-const aimOrLeft = (row: LedgerRow) => (row.aim?.value ? row.aim.meaning : leftOf(row))
+/** What the device would be left at: of an aim between two of its steps the nearer one. */
+const aimOf = (row: LedgerRow): string | null => (row.aim?.value ? meaningOf(row.setting, row.aim.value) : null)
+const aimOrLeft = (row: LedgerRow) => aimOf(row) ?? leftOf(row)
 
 /** As it stands: left, else found, else shipped. */
 export const comfortStand = ({ ledger }: Pick<VisitView, 'ledger'>): Stand => standBy(ledger, leftOf)
@@ -109,7 +111,7 @@ export function comfortControls({ ledger }: Pick<VisitView, 'ledger'>): ComfortC
     const offered = row.setting.range
       ? thinned(numbersOffered(row.setting), Number(foundOf(row) ?? Number.NaN)).map((one) => String(Number(one.toFixed(4))))
       : [...new Set(row.setting.values.map((value) => standsAt({ ...row, left: { value } as never })?.meaning ?? value))]
-    const aim = row.aim?.value ? row.aim.meaning : null
+    const aim = aimOf(row)
     const all = [...new Set([...offered, ...[foundOf(row), aim].filter((one) => one !== null)])]
     return {
       row,
@@ -133,6 +135,47 @@ function thinned(all: readonly number[], at: number): number[] {
   return [...new Set([all[0] as number, ...near, all.at(-1) as number])].sort((a, b) => a - b)
 }
 
+/** A trim moves the reading from where it was found: what was read beside a reference has that trim in it. */
+export const trimThenF = ({ ledger }: Pick<VisitView, 'ledger'>): number =>
+  Number(standBy(ledger, foundOf)('sensor.trim') ?? 0) || 0
+
+/** What of a run counts in its mode, as text to be compared. */
+function tellsIn(run: Runnable | null): string {
+  if (!run) return ''
+  const { controller, ...others } = run.system
+  const { setHeatF, setCoolF, fanHeat, fanCool, drying, ...rest } = controller
+  const heats = controller.mode !== 'cool' && { setHeatF, fanHeat }
+  const cools = controller.mode !== 'heat' && { setCoolF, fanCool, drying }
+  const { changeoverMin, changeoverMarginF, gainPerF, integralMin, maxRatePerH, ...always } = rest
+  const leans = (always.rule === 'cycle-rate' || always.rule === 'proportional-integral') && {
+    gainPerF,
+    integralMin,
+    maxRatePerH,
+  }
+  const auto = controller.mode === 'auto' && { changeoverMin, changeoverMarginF }
+  return JSON.stringify({ others, always, leans, heats, cools, auto })
+}
+
+/** The keys of controls that change anything on such a day: some say nothing in heating, or beside another setting. */
+export function telling(v: VisitView, around: Around, controls: readonly ComfortControl[]): ReadonlySet<string> {
+  const rows = comfortRows(v.ledger)
+  const trimF = trimThenF(v)
+  const systemWith = (key: string, meaning: string) =>
+    tellsIn(
+      roomSystemOf(
+        v,
+        standBy(rows, (row) => (row.key === key ? meaning : aimOrLeft(row))),
+        around,
+        trimF,
+      ),
+    )
+  return new Set(
+    controls
+      .filter(({ row, choices }) => new Set(choices.map(({ meaning }) => systemWith(row.key, meaning))).size > 1)
+      .map(({ row }) => row.key),
+  )
+}
+
 /** The three runs: as found, as aimed at, and as this try has it. */
 export interface ComfortRuns {
   found: Runnable
@@ -151,8 +194,7 @@ export function comfortRuns(
 ): ComfortRuns | null {
   const rows = comfortRows(v.ledger)
   const standing = (of: (row: LedgerRow) => string | null) => standBy(rows, of)
-  // A trim moves the reading from where it was found: what was read beside a reference has that trim in it.
-  const trimF = Number(standing(foundOf)('sensor.trim') ?? 0) || 0
+  const trimF = trimThenF(v)
   const found = roomSystemOf(v, standing(foundOf), around, trimF)
   const aim = roomSystemOf(v, standing(aimOrLeft), around, trimF)
   const tried = roomSystemOf(

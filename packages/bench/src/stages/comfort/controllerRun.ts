@@ -28,8 +28,11 @@ const USUAL_UPSTAGE_MIN = 8
 export function controllerRun(v: VisitView, stands: Stands, source: HeatSource, taken: Taken, day: DayKind): Controller {
   const { show } = v
   const { number, word } = stands
+  // A machine that varies is led by how hard it leans; any other by its differential where it has one.
+  const varies = v.system.room.output === 'variable'
   const byRate =
-    number('control.differential') === null && (number('control.cycle-rate') !== null || word('control.tightness') !== null)
+    varies ||
+    (number('control.differential') === null && (number('control.cycle-rate') !== null || word('control.tightness') !== null))
   const [gainPerF, integralMin] = LEANS[word('control.tightness') ?? 'normal'] ?? [0.4, 40]
   const differentialF = byRate
     ? 0
@@ -57,7 +60,7 @@ export function controllerRun(v: VisitView, stands: Stands, source: HeatSource, 
   const setHeatF = point('setpoint.heat', USUAL_HEAT_F, 'Heating set point')
   const setCoolF = point('setpoint.cool', USUAL_COOL_F, 'Cooling set point')
   return {
-    rule: byRate ? 'cycle-rate' : convention === 'one-side' ? 'one-sided' : 'symmetric',
+    rule: varies ? 'proportional-integral' : byRate ? 'cycle-rate' : convention === 'one-side' ? 'one-sided' : 'symmetric',
     differentialF,
     maxRatePerH: number('control.cycle-rate') ?? USUAL_CYCLES[day === 'hot' ? 'compressor' : source],
     gainPerF,

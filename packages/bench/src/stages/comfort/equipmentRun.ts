@@ -28,6 +28,8 @@ const RAMPS: Readonly<Record<string, { forS: number; share: number }>> = {
   soft: { forS: 60, share: 0.5 },
   'wet-first': { forS: 450, share: 0.8 },
 }
+/** A variable machine goes down to this before it cycles. A house figure. */
+const LOWEST_PCT = 30
 const USUAL_CFM_PER_TON = 400
 /** Rise of a furnace where no airflow is known, °F. */
 const USUAL_RISE_F = 50
@@ -71,6 +73,9 @@ export function equipmentRun(v: VisitView, stands: Stands, taken: Taken, day: Da
   const restMin =
     number('control.min-off') || taken.or(hasCompressor ? null : 0, 5, 'Minimum off time', '5 min', 'a compressor’s usual one')
   const cfm = airflowOf(v, taken, heat.at(-1) ?? 0)
+  const isVariable = system.room.output === 'variable'
+  if (isVariable)
+    taken.or(system.room.lowestPct, LOWEST_PCT, 'Lowest output', `${LOWEST_PCT} % of its full one`, 'nobody noted it')
   const heatsElsewhere = system.room.furnace === 'other-duct'
   return {
     source,
@@ -78,7 +83,7 @@ export function equipmentRun(v: VisitView, stands: Stands, taken: Taken, day: Da
     coolCfm: cfm,
     equipment: {
       ...PLAIN_EQUIPMENT,
-      kind: heat.length > 1 && !cools ? 'two-stage' : 'single',
+      kind: isVariable ? 'variable' : heat.length > 1 && !cools ? 'two-stage' : 'single',
       heat: { btuH: heat, slopeBtuHPerF: heat.map(() => (source === 'compressor' ? PUMP_SLOPE * coolBtuH : 0)) },
       cool: {
         // Rated hot outdoors, and the run counts from another temperature.
@@ -86,7 +91,7 @@ export function equipmentRun(v: VisitView, stands: Stands, taken: Taken, day: Da
         slopeBtuHPerF: [-COOL_SLOPE * coolBtuH],
       },
       referenceOutdoorF: RATED_HEAT_F,
-      lowestShare: 1,
+      lowestShare: isVariable ? (system.room.lowestPct ?? LOWEST_PCT) / 100 : 1,
       minOnS: (number('control.min-on') ?? 0) * 60,
       minOffS: restMin * 60,
       lockedBelowF: source === 'compressor' ? number('control.compressor-lockout') : null,

@@ -99,6 +99,20 @@ describe('what heats and cools in a run', () => {
     })
     expect(run({ 'airflow.ramp': 'at-once' }).system.equipment.ramp).toBeNull()
   })
+  it('varies down to its lowest output where it was said so, led by how hard it leans', () => {
+    const variable = (more: object, roles: Record<string, string> = {}) =>
+      run(roles, { more: (pen) => pen.write('room.set', { systemId: SYSTEM, output: 'variable', ...more }) })
+    const taken30 = variable({}, { 'control.differential': '2', 'control.tightness': 'hard' })
+    expect(taken30.system.equipment).toMatchObject({ kind: 'variable', lowestShare: 0.3 })
+    expect(taken30.system.controller).toMatchObject({ rule: 'proportional-integral', gainPerF: 0.8, differentialF: 0 })
+    expect(taken(taken30)['Lowest output']).toBe('30 % of its full one')
+    const known = variable({ lowestPct: 45 })
+    expect(known.system.equipment.lowestShare).toBe(0.45)
+    expect(taken(known)).not.toHaveProperty('Lowest output')
+    expect(run({}, { more: (pen) => pen.write('room.set', { systemId: SYSTEM, output: 'steps' }) }).system.equipment.kind).toBe(
+      'single',
+    )
+  })
   it('blows what was aimed at', () => {
     const { system } = run()
     const cfm = pump().picture.aimCfm as number

@@ -1,5 +1,5 @@
 import type { VisitView } from '../../visit/visitView.ts'
-import { aimedStand } from './comfort.ts'
+import { aimedStand, trimThenF } from './comfort.ts'
 import { type Around, type Runnable, roomSystemOf } from './roomSystem.ts'
 
 /** One question on which practitioners differ, and what each school does, run in this room. */
@@ -46,7 +46,7 @@ export function schoolsOf(v: VisitView, around: Around): School[] {
   const aimed = aimedStand(v)
   return SCHOOLS.flatMap(({ id, asks, ways }) => {
     const runs = ways.flatMap(([says, roles]) => {
-      const run = roomSystemOf(v, (role) => roles[role] ?? aimed(role), around)
+      const run = roomSystemOf(v, (role) => roles[role] ?? aimed(role), around, trimThenF(v))
       const degrees = /([\d.]+) °F$/.exec(says)?.[1]
       const said = degrees ? says.replace(/[\d.]+ °F$/, v.show('temperatureDifference', Number(degrees))) : says
       return run ? [{ says: said, run }] : []

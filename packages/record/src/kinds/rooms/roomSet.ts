@@ -27,6 +27,9 @@ class RoomSet {
   @IsOptional() @IsNumber() @Min(0) @Max(95) otherAirPct?: number
   /** By which duct heat comes: this one, or one of another fan. */
   @IsOptional() @IsIn(['here', 'other-duct']) furnace?: 'here' | 'other-duct'
+  /** How the equipment gives its output, and of a variable one the lowest share before it cycles. */
+  @IsOptional() @IsIn(['steps', 'variable']) output?: 'steps' | 'variable'
+  @IsOptional() @IsNumber() @Min(5) @Max(100) lowestPct?: number
   /** How long an outer door stands open, each hour of the day. */
   @IsOptional() @IsNumber() @Min(0) @Max(60) doorMin?: number
   /** A day's outdoor temperatures, °F by the hour from midnight, with a space between; empty gives it back. */
@@ -54,6 +57,8 @@ export const roomSet = bag('room.set', {
     otherAreaFt2: { says: 'its floor', in: 'floorArea' },
     otherAirPct: { says: 'its share of the air', unit: '%' },
     furnace: { says: 'heat comes', words: { here: 'by this duct', 'other-duct': 'by another duct' } },
+    output: { says: 'output', words: { steps: 'in steps', variable: 'variable' } },
+    lowestPct: { says: 'lowest', unit: '%' },
     doorMin: { says: 'door open', unit: 'min an hour' },
     weather: { says: 'weather' },
     weatherOn: { says: 'weather of' },
