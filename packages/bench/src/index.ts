@@ -53,6 +53,7 @@ export { type AirflowViewId, airflowViews, furnaceOf, kitsOf } from './stages/ai
 export type { Assumption } from './stages/comfort/assumptions.ts'
 export { type Combination, combinationsOf, countOf, MOST_COMBINATIONS, weightsOf } from './stages/comfort/combinations.ts'
 export {
+  COMFORT_SOURCE,
   type ComfortControl,
   type ComfortRuns,
   comfortControls,

@@ -11,7 +11,7 @@ export type SheetBlock =
   | { kind: 'lines'; lines: readonly string[]; empty: string }
   | { kind: 'caution'; text: string }
   /** Drawn by whoever makes the sheet. */
-  | { kind: 'picture'; of: 'air-line' | 'meeting' | 'wire-map'; caption: string }
+  | { kind: 'picture'; of: 'air-line' | 'meeting' | 'wire-map' | 'day'; caption: string }
   | { kind: 'photos'; photos: readonly { id: string; caption: string }[] }
 
 export interface SheetSection {

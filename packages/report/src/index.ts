@@ -1,4 +1,5 @@
 export { airLineScene, type PartLabels } from './drawing/airLine.ts'
+export { dayScene } from './drawing/dayScene.ts'
 export { meetingScene } from './drawing/meeting.ts'
 export { partLabels } from './drawing/partLabels.ts'
 export { type Mark, type Scene, sceneToSvg, type Tone } from './drawing/scene.ts'

@@ -11,7 +11,7 @@ import {
 } from '@ingle/core'
 import { scenario } from '@ingle/core/testing'
 import { describe, expect, it } from 'vitest'
-import { airLineScene, meetingScene, partLabels, type Scene, sceneToSvg, wireMapScene } from '../src/index.ts'
+import { airLineScene, dayScene, meetingScene, partLabels, type Scene, sceneToSvg, wireMapScene } from '../src/index.ts'
 import { demoVisit } from './demo.ts'
 
 /**
@@ -102,4 +102,18 @@ describe('the terminal map', () => {
       `wires-${name}`,
     ),
   )
+})
+
+describe('a day of the room', () => {
+  it.each([
+    ['beacon-mill-flat-3-visit-2', BASE_UNITS],
+    ['marigold-hp-1-saloon-visit-2-metric', METRIC_UNITS],
+  ] as const)('%s', async (name, units) => {
+    await asFile(dayScene(demoVisit(name, units), 640, 240), `day-${name}`)
+  })
+  it('is not drawn where nothing heats or cools', () => {
+    const visit = demoVisit('marigold-hp-1-saloon-visit-2')
+    const nothing = Object.create(visit, { system: { value: { ...visit.system, capacityTons: 0, heaterKw: 0 } } })
+    expect(dayScene(nothing, 640, 240)).toBeNull()
+  })
 })

@@ -13,6 +13,7 @@ import { STANDING_NOTE } from '@ingle/catalog'
 import { PLACE_WORDS } from '@ingle/core'
 import { PART_WORDS, type PartState } from '@ingle/record'
 import { airLineScene } from '../drawing/airLine.ts'
+import { dayScene } from '../drawing/dayScene.ts'
 import { meetingScene } from '../drawing/meeting.ts'
 import { partLabels } from '../drawing/partLabels.ts'
 import { wireMapScene } from '../drawing/wireMap.ts'
@@ -93,7 +94,9 @@ function drawn(v: VisitView, block: PlainBlock): SheetBlock[] {
       ? airLineScene(v.picture, partLabels(v.system), v.units, 720, 132)
       : block.of === 'wire-map'
         ? wireMapScene(v.wired.kind, v.wired.now, v.wired.findings, familiesAt(v), 640)
-        : meetingScene(v.picture, v.move, v.units, 520, 320)
+        : block.of === 'day'
+          ? dayScene(v, 640, 240)
+          : meetingScene(v.picture, v.move, v.units, 520, 320)
   return scene ? [{ kind: 'drawing', scene, caption: block.caption }] : []
 }
 

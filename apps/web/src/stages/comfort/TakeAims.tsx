@@ -1,4 +1,4 @@
-import { aimReason, type ComfortControl } from '@ingle/bench'
+import { aimReason, COMFORT_SOURCE, type ComfortControl } from '@ingle/bench'
 import { rowBody } from '@ingle/record'
 import { useState } from 'react'
 import { Notice } from '../../kit/Notice.tsx'
@@ -26,7 +26,14 @@ export function TakeAims(props: {
     const written = await write(
       chosen.map((one) => ({
         kind: 'aim.set' as const,
-        body: { ...at, ...rowBody(one.row.key), value: picks[one.row.key] as string, why, from: 'hand' as const },
+        body: {
+          ...at,
+          ...rowBody(one.row.key),
+          value: picks[one.row.key] as string,
+          why,
+          from: 'hand' as const,
+          source: COMFORT_SOURCE,
+        },
       })),
     )
     setWrong(refusalOf(written))

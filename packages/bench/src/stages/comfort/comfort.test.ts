@@ -4,7 +4,7 @@ import { HERE, Pen, SYSTEM, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
 import { speaksAgainst } from '../../visit/speaksAgainst.ts'
-import { comfortControls, comfortRuns, telling } from './comfort.ts'
+import { COMFORT_SOURCE, comfort, comfortControls, comfortRuns, telling } from './comfort.ts'
 import { sensingOf, sensorProof } from './sensing.ts'
 import { sensorAdvice } from './sensorAdvice.ts'
 
@@ -264,5 +264,44 @@ describe('advice for a sensor', () => {
     expect(offset?.steps).toEqual([
       'Trim it by −1.8 °F, to −1.8 °F (13: -1); then it is 0.0 °F with the fan off and 0.0 °F with it on.',
     ])
+  })
+})
+
+describe('comfort on the record', () => {
+  const sections = (more: (pen: Pen) => void) => comfort.sections(flat(more)).map((one) => [one.title, one])
+  const taken = (pen: Pen, source?: string) =>
+    pen.write('aim.set', {
+      ...HERE,
+      place: 'controller',
+      role: 'control.differential',
+      value: '0.9',
+      why: 'Tried on a frosty day: swing 2 °F instead of 5 °F.',
+      from: 'hand',
+      ...(source && { source }),
+    })
+  it('is what was taken from a try, with its picture, its reason and what it rests on', () => {
+    const [title, section] = sections((pen) => taken(pen, COMFORT_SOURCE))[0] ?? []
+    expect(title).toBe('Comfort, tried on this room')
+    expect(section).toMatchObject({
+      record: 'worked-out',
+      blocks: [
+        { kind: 'picture', of: 'day', caption: 'On a frosty day' },
+        { kind: 'table', rows: [['Differential', '0.9 °F', 'Tried on a frosty day: swing 2 °F instead of 5 °F.']] },
+        { kind: 'lines' },
+      ],
+    })
+    expect(JSON.stringify(section)).toContain('Loss: ')
+  })
+  it('is on the day of the complaint where one was kept', () => {
+    const [, section] =
+      sections((pen) => {
+        taken(pen, COMFORT_SOURCE)
+        pen.write('room.set', { systemId: SYSTEM, weather: new Array(24).fill(20).join(' '), weatherOn: '24 November' })
+      })[0] ?? []
+    expect(section).toMatchObject({ blocks: [{ caption: 'On the day of 24 November' }, {}, {}] })
+  })
+  it('is none without such an aim', () => {
+    expect(sections(() => undefined)).toEqual([])
+    expect(sections((pen) => taken(pen))).toEqual([])
   })
 })

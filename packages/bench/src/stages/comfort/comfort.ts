@@ -2,10 +2,14 @@ import { capital, meaningOf, numbersOffered, type Place, roleLabel, sayMeaning }
 import { isNoted, type LedgerRow, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
+import { givenAims } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
-import { type Around, type Runnable, roomSystemOf, type Stand } from './roomSystem.ts'
+import { type Around, type Runnable, roomSystemOf, type Stand, weatherOf } from './roomSystem.ts'
 import { sensorAdvice } from './sensorAdvice.ts'
+
+/** Stored with every aim that was taken from a try: renaming it makes old ones no comfort aims. */
+export const COMFORT_SOURCE = 'Comfort'
 
 /** What the run answers to. */
 const COMFORT_ROLES = [
@@ -61,7 +65,7 @@ export const comfort = stage({
   },
   sources: [],
   findings: (v) => sensorAdvice(v).flatMap((one) => (one.finding ? [{ id: one.finding.code, ...one.finding }] : [])),
-  sections: (v) => sensed(v),
+  sections: (v) => [...sensed(v), ...aimed(v)],
   readings: ['sensor.pair'],
   jot: ['wall', 'sensor'],
   wanted: () => [],
@@ -204,6 +208,37 @@ export function comfortRuns(
     trimF,
   )
   return found && aim && tried ? { found, aim, tried } : null
+}
+
+/** What of comfort was chosen by hand on this visit, with its picture and what it rests on. */
+function aimed(v: VisitView): PlacedSection[] {
+  const given = givenAims(v.state, v.system, v.visit)
+  const chosen = comfortRows(v.ledger).filter((row) => row.aim?.value && given.get(row.key)?.source === COMFORT_SOURCE)
+  const runs =
+    chosen.length > 0
+      ? comfortRuns(v, { day: weatherOf(v) ? 'pasted' : 'frosty', isGapOpen: v.system.room.gap === 'open' }, {}, false)
+      : null
+  if (!runs) return []
+  return [
+    {
+      title: 'Comfort, tried on this room',
+      record: 'worked-out',
+      blocks: [
+        {
+          kind: 'picture',
+          of: 'day',
+          caption: weatherOf(v) ? `On the day of ${v.system.room.weatherOn || 'the complaint'}` : 'On a frosty day',
+        },
+        {
+          kind: 'table',
+          head: ['Setting', 'Aim', 'Why'],
+          rows: chosen.map((row) => [roleLabel(row.id), sayMeaning(row.setting, aimOf(row) ?? ''), row.aim?.why ?? '']),
+          empty: '',
+        },
+        { kind: 'lines', lines: runs.found.assumptions.map((one) => `${one.what}: ${one.value} (${one.from})`), empty: '' },
+      ],
+    },
+  ]
 }
 
 /** Sensors beside a reference, on the record. */
