@@ -7,15 +7,13 @@ import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useRuns } from './useRuns.ts'
 
-const OPTIONS = { stepS: 2 } as const
-
 /** A complaint as a way in: its causes by how likely they are here, and the look that tells most. */
 export function ComplaintView() {
   const visit = useVisit()
   const { here, write, at } = visit
   const way = useMemo(() => wayIn(visit), [visit])
   const systems = useMemo(() => way?.runs.map((one) => one.system) ?? null, [way])
-  const runs = useRuns(systems, OPTIONS)
+  const runs = useRuns(systems, way?.options ?? {})
   const [wrong, setWrong] = useState<string | null>(null)
   const choose = async (next: ComplaintId | '') => {
     if (next === '') return null
@@ -71,6 +69,11 @@ export function ComplaintView() {
                 </li>
               ))}
             </ol>
+            {way.runs.length === 0 && (
+              <p className="soft text-[14px]">
+                Nothing is run for it yet: name what heats and cools on the Survey stage, and the rooms under “The room”.
+              </p>
+            )}
             {struck.length > 0 && (
               <ul aria-label="Struck out" className="flex flex-col gap-2 border-t border-base-300 pt-2.5">
                 {struck.map((one) => (

@@ -38,6 +38,8 @@ interface TrialSpec {
 
 interface ComplaintSpec {
   day: DayKind
+  /** Begun in a room that was turned down for the night, with no day before it. */
+  fromCold?: true
   /** Whether a day of the room shows the complaint, and the figure that says so. */
   shows: (figures: RunFigures, system: RoomSystem) => { is: boolean; says: (show: VisitView['show']) => string }
   causes: readonly CauseSpec[]
@@ -45,6 +47,9 @@ interface ComplaintSpec {
 }
 
 const wantedF = ({ controller }: RoomSystem) => (controller.mode === 'cool' ? controller.setCoolF : controller.setHeatF)
+
+/** How far a room is turned down at night where nobody says. A house figure. */
+const USUAL_SETBACK_F = 4
 
 /** A room in which nothing is wrong, to put one cause into: as it is, but read truly and with a fan that rests. */
 const sound = (system: RoomSystem): RoomSystem => ({
@@ -159,7 +164,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
   'hot-shows-warm': {
     day: 'frosty',
     shows: (figures, system) => ({
-      is: figures.airMeanF - wantedF(system) >= 1,
+      is: figures.airMeanF - wantedF(system) >= 0.75,
       says: (show) => `people sit ${show('temperatureDifference', figures.airMeanF - wantedF(system), { signed: true })} from it`,
     }),
     causes: [
@@ -310,9 +315,9 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
     ],
   },
   'on-and-off': {
-    day: 'mild',
+    day: 'frosty',
     shows: (figures) => ({
-      is: figures.starts / 24 >= 3,
+      is: figures.starts / 24 >= 1.5,
       says: () => `it starts ${(figures.starts / 24).toFixed(1)} times an hour`,
     }),
     causes: [
@@ -433,7 +438,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
   'cold-vents': {
     day: 'frosty',
     shows: (figures) => ({
-      is: (figures.coolVentMin ?? 0) >= 90,
+      is: (figures.coolVentMin ?? 0) >= 15,
       says: () => `the vents blow cool air for ${Math.round(figures.coolVentMin ?? 0)} min of the day`,
     }),
     causes: [
@@ -549,7 +554,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
   'noise-stops': {
     day: 'frosty',
     shows: (figures) => ({
-      is: figures.starts / 24 >= 2,
+      is: figures.starts / 24 >= 0.75,
       says: () => `it starts ${(figures.starts / 24).toFixed(1)} times an hour`,
     }),
     causes: [
@@ -598,7 +603,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
       is: figures.otherMeanF !== null && Math.abs(figures.otherMeanF - wantedF(system)) >= 2,
       says: (show) =>
         figures.otherMeanF === null
-          ? 'only one storey is known: name the other one under “The room”'
+          ? 'only one storey is known'
           : `the other storey stands at ${show('temperature', figures.otherMeanF)}`,
     }),
     causes: [
@@ -654,6 +659,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
   },
   'long-morning': {
     day: 'frosty',
+    fromCold: true,
     shows: (figures) => ({
       is: figures.longestWaitMin >= 75,
       says: () => `the longest wait for heat is ${Math.round(figures.longestWaitMin)} min`,
@@ -667,7 +673,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
         mend: 'Turn it down less, or let it start earlier.',
         prior: 3,
         known: (_, stand) => if_(stand('time.recovery'), (one) => one === 'off', 2, 0.5),
-        run: (system) => ({ ...sound(system), startF: system.controller.setHeatF - 8 }),
+        run: (system) => ({ ...sound(system), startF: system.controller.setHeatF - 9 }),
       },
       {
         id: 'air',
@@ -701,7 +707,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
   'auxiliary-all-day': {
     day: 'frosty',
     shows: (figures) => ({
-      is: figures.auxiliaryH >= 5,
+      is: figures.auxiliaryH >= 4,
       says: () => `auxiliary heat runs ${figures.auxiliaryH.toFixed(1)} h of the day`,
     }),
     causes: [
@@ -778,8 +784,9 @@ export interface CauseRun {
 export interface WayIn {
   id: ComplaintId
   says: string
-  /** What has to be run before a cause can be struck out. */
+  /** What has to be run before a cause can be struck out, and how. */
   runs: CauseRun[]
+  options: { stepS: number; warmUpDays: number }
 }
 
 /** The way in for a complaint: which causes are tried in the model; null for a complaint without one. */
@@ -787,11 +794,15 @@ export function wayIn(v: VisitView): WayIn | null {
   const id = v.here.complaintWay
   if (!id) return null
   const spec = COMPLAINT_SPECS[id]
-  const base = roomSystemOf(v, comfortStand(v), { day: spec.day, isGapOpen: false })?.system
+  const known = roomSystemOf(v, comfortStand(v), { day: spec.day, isGapOpen: false })?.system
+  const base = known && spec.fromCold ? { ...known, startF: known.controller.setHeatF - USUAL_SETBACK_F } : known
+  // Of another storey nothing can be said until it is named.
+  const isRun = base && (id !== 'storeys' || base.other !== null)
   return {
     id,
     says: COMPLAINTS[id],
-    runs: base ? spec.causes.flatMap((one) => (one.run ? [{ cause: one.id, system: one.run(base) }] : [])) : [],
+    runs: isRun ? spec.causes.flatMap((one) => (one.run ? [{ cause: one.id, system: one.run(base) }] : [])) : [],
+    options: { stepS: 2, warmUpDays: spec.fromCold ? 0 : 1 },
   }
 }
 
