@@ -18,6 +18,8 @@ export const upstairs = (name: string) => workshop(name).replace(/a2(?=\/)/, 'a1
 export const workshop = (name: string) =>
   '/sites/077e4a11-0000-4000-8000-000000000001/visits/077e4a11-0000-4000-8000-0000000000b2/systems/077e4a11-0000-4000-8000-0000000000a2/' +
   name
+export const boat = (name: string) =>
+  `/sites/3a71601d-0000-4000-8000-000000000001/visits/3a71601d-0000-4000-8000-0000000000b2/systems/3a71601d-0000-4000-8000-0000000000a1/${name}`
 export const stage = (name: string) => `/sites/${SITE}/visits/${VISIT}/systems/${SYSTEM}/${name}`
 
 type Server = Awaited<ReturnType<typeof serverOn>>

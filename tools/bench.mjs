@@ -62,6 +62,128 @@ function withC(network) {
   )
 }
 
+/** The room of the benchmark: a two-stage furnace in a middling house on a frosty day, sensed at the wall, the fan trickling. */
+function benchSystem() {
+  const room = core.roomOfKind('usual', 1200)
+  return {
+    room,
+    other: null,
+    moisture: null,
+    day: core.dayOf('frosty', 'damp coast', 1200),
+    sensor: core.sensorAt('wall', false),
+    equipment: {
+      ...core.PLAIN_EQUIPMENT,
+      kind: 'two-stage',
+      heat: { btuH: [28_000, 42_000], slopeBtuHPerF: [] },
+      cool: { btuH: [30_000], slopeBtuHPerF: [] },
+      referenceOutdoorF: 47,
+      lowestShare: 1,
+      minOnS: 120,
+      minOffS: 180,
+      exchanger: { btuPerF: 20, fanOnBtuHPerF: 700, fanOffBtuHPerF: 25 },
+      blowerOnDelayS: 30,
+      blowerOffDelayS: 90,
+      flowBtuHPerF: 1200,
+    },
+    controller: {
+      rule: 'symmetric',
+      differentialF: 1,
+      maxRatePerH: 3,
+      gainPerF: 0.4,
+      integralMin: 40,
+      stage2: { by: 'time', afterMin: 8 },
+      mode: 'heat',
+      firstMode: 'heat',
+      setHeatF: 70,
+      setCoolF: 75,
+      changeoverMin: 30,
+      changeoverMarginF: 0.5,
+      fanHeat: 'trickle',
+      fanCool: 'off',
+      trickleShare: 0.3,
+      fanShare: 0,
+      circulateMin: 0,
+      drying: null,
+    },
+    startF: 70,
+  }
+}
+
+/** A week of a room by steps of a second, here and in C with -O2; and what a search of combinations takes. */
+function benchRoom() {
+  const system = benchSystem()
+  const week = () => core.runRoom(system, { warmUpDays: 0, countedDays: 7 }).value.figures
+  for (let i = 0; i < 3; i += 1) week()
+  const all = Array.from({ length: 9 }, () => {
+    const started = performance.now()
+    week()
+    return performance.now() - started
+  }).sort((a, b) => a - b)
+  line('a week of a room by steps of a second', all[4], 60)
+  const { room, day, sensor, equipment, controller } = system
+  const hourly = (of) => Array.from({ length: 24 }, (_, hour) => of[hour])
+  const numbers = [
+    1 / 3600 / room.airBtuPerF,
+    1 / 3600 / room.massBtuPerF,
+    room.uaBtuHPerF,
+    room.airMassBtuHPerF,
+    room.voidOutdoorShare,
+    1 / 3600 / equipment.exchanger.btuPerF,
+    equipment.exchanger.fanOnBtuHPerF,
+    equipment.exchanger.fanOffBtuHPerF,
+    1 - Math.exp(-1 / sensor.lagS),
+    sensor.wallShare.off,
+    sensor.wallShare.on - sensor.wallShare.off,
+    sensor.voidShare.off,
+    sensor.voidShare.on - sensor.voidShare.off,
+    controller.differentialF,
+    -controller.differentialF,
+    controller.setHeatF,
+    controller.trickleShare,
+    ...equipment.heat.btuH,
+    controller.stage2.afterMin * 60,
+    equipment.minOnS,
+    equipment.minOffS,
+    equipment.blowerOnDelayS,
+    equipment.blowerOffDelayS,
+    1,
+    equipment.flowBtuHPerF,
+    equipment.ductBtuHPerF,
+    system.startF,
+    ...hourly(day.outdoorF),
+    ...hourly(day.airGainBtuH),
+    ...hourly(day.massGainBtuH),
+    9,
+  ]
+  const folder = mkdtempSync(join(tmpdir(), 'ingle-bench-'))
+  const made = spawnSync('cc', ['-O2', '-o', join(folder, 'room'), join(ROOT, 'tools/bench/room.c'), '-lm'], { encoding: 'utf8' })
+  if (made.error || made.status !== 0)
+    say(`the same room in C: not compared, ${made.error ? 'there is no C compiler here' : made.stderr.trim()}`)
+  else {
+    const [ms, starts, mean] = spawnSync(join(folder, 'room'), numbers.map(String), { encoding: 'utf8' })
+      .stdout.trim()
+      .split(' ')
+      .map(Number)
+    const ours = week()
+    const same = ours.starts === starts && Math.abs(ours.airMeanF - mean) < 1e-6
+    say(
+      `a week of a room: ${all[0].toFixed(1)} ms here, ${ms.toFixed(1)} ms in C -O2: ratio ${(all[0] / ms).toFixed(2)} of the 2 aimed at${same ? ', the same answer' : '; THE ANSWERS DIFFER'}`,
+    )
+  }
+  rmSync(folder, { recursive: true, force: true })
+  line(
+    '500 combinations of a day, as the worker tries them',
+    median(1, () => {
+      for (let i = 0; i < 500; i += 1)
+        core.runRoom(
+          { ...system, controller: { ...controller, differentialF: 0.5 + (i % 10) / 5, setHeatF: 68 + (i % 7) / 2 } },
+          { stepS: 2 },
+        )
+    }),
+    5000,
+  )
+}
+
 say('── computation')
 const changes = demo.tidewellChanges(new Date())
 const state = record.fold(demo.TIDEWELL_ID, changes)
@@ -257,6 +379,7 @@ line(
   1000,
 )
 withC(eight)
+benchRoom()
 const allTaps = core.chooseTap(sixty, 4e-7, 1300)
 line(
   `every tap of the largest table, ${allTaps.outcomes.length} taps`,

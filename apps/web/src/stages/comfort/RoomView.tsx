@@ -111,6 +111,18 @@ function Around({ set }: { set: (body: object) => Promise<string | null> }) {
         ]}
         onSave={(furnace) => void set({ furnace })}
       />
+      <SelectField
+        label="The equipment gives"
+        value={room.output ?? 'steps'}
+        options={[
+          ['steps', 'all of it, in one step or two'],
+          ['variable', 'as much as is needed'],
+        ]}
+        onSave={(output) => void set({ output })}
+      />
+      {room.output === 'variable' && (
+        <NumberField label="Lowest output, % of full" value={room.lowestPct} onSave={(lowestPct) => set({ lowestPct })} />
+      )}
       <NumberField label="Outer door open, min an hour" value={room.doorMin} zero onSave={(doorMin) => set({ doorMin })} />
     </div>
   )

@@ -53,7 +53,13 @@ export function SensingView() {
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
         <section aria-label="What the pairs say" className="panel p-4 flex flex-col gap-3">
           <h2 className="font-bold">What the pairs say</h2>
-          {advice.length === 0 && <p className="soft">Nothing yet: no pair was read on this visit.</p>}
+          {advice.length === 0 && (
+            <p className="soft">
+              {here.sensorPairs.length === 0
+                ? 'Nothing yet: no pair was read on this visit.'
+                : 'No pair was read since the change: read it again, with the fan off and with it on.'}
+            </p>
+          )}
           {advice.map(({ place, says, steps, told }) => (
             <div key={place}>
               <p className="font-bold">{says}</p>
