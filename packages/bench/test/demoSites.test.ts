@@ -1,8 +1,18 @@
-import { BEACON_FLAT_IDS, BEACON_ID, BEACON_VISIT_ID, beaconChanges, DEMO_SITES } from '@ingle/catalog/demo'
+import {
+  BEACON_FLAT_IDS,
+  BEACON_ID,
+  BEACON_VISIT_ID,
+  beaconChanges,
+  CALDER_ID,
+  CALDER_SYSTEM_ID,
+  CALDER_VISIT_ID,
+  calderChanges,
+  DEMO_SITES,
+} from '@ingle/catalog/demo'
 import { BASE_UNITS } from '@ingle/core'
 import { findSystem, findVisit, fold, parseChange } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
-import { compareTwins, driftOf, visitOf } from '../src/index.ts'
+import { balanceOf, compareTwins, driftOf, visitOf } from '../src/index.ts'
 
 const NOW = new Date('2026-11-24T10:15:00Z')
 
@@ -63,5 +73,18 @@ it('no demo site is written ahead of its time: what is logged next comes last', 
   for (const site of DEMO_SITES) {
     const last = Math.max(...site.changes(NOW).map((one) => Date.parse(one.at)))
     expect(last, site.id).toBeLessThanOrEqual(NOW.getTime())
+  }
+})
+
+it('the outlets of Calder Street are balanced all together, or zone by zone', () => {
+  const state = fold(CALDER_ID, calderChanges(NOW))
+  const [system, visit] = [findSystem(state, CALDER_SYSTEM_ID)!, findVisit(state, CALDER_VISIT_ID)!]
+  const view = visitOf({ state, system, visit, units: BASE_UNITS })
+  const all = balanceOf(view, null).outlets.map((one) => one.id)
+  expect(all).toHaveLength(system.outlets.length)
+  for (const zone of system.zones) {
+    const own = system.outlets.filter((one) => one.zoneId === zone.id).map((one) => one.id)
+    expect(balanceOf(view, zone.id).outlets.map((one) => one.id)).toEqual(own)
+    expect(own.length).toBeLessThan(all.length)
   }
 })

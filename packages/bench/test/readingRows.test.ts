@@ -27,7 +27,12 @@ it('lists what was read of zones, each with the zones that were open', () => {
   const rows = rowsOf(CALDER_ID, calderChanges(now)).map((row) => row.reading)
   expect(rows).toContain('static supply, open: Waiting + Surgery 1 + Surgery 2')
   expect(rows).toContain('velocity pressure, supply trunk point 25')
-  expect(rows.filter((reading) => reading.startsWith('outlet '))).toHaveLength(9)
+  const outlets = rows.filter((reading) => reading.startsWith('outlet '))
+  expect(outlets).toHaveLength(9)
+  // A damper is named where somebody noted how it stands.
+  const noted = calderChanges(now).filter((one) => one.kind === 'outlet.reading' && 'damperPct' in one.body)
+  expect(outlets.filter((reading) => /, damper \d+%$/.test(reading))).toHaveLength(noted.length)
+  expect(outlets.join()).not.toContain('undefined')
 })
 
 describe('among the readings', () => {

@@ -150,7 +150,7 @@ export function Calibrate() {
         />
         <LineField
           label="Heat into the air all the while"
-          hint={`${show('heatRate', plateBtuH)}, by its plate`}
+          hint={`${show('heatRate', plateBtuH)} by plate`}
           value={typed.heat}
           onChange={(heat) => setTyped({ ...typed, heat })}
           numeric

@@ -83,14 +83,17 @@ export function FindBest({ controls, around, picks, gapInTry, onTake }: Props) {
         )}
       </div>
       {search && (
-        <progress
-          className="w-full accent-[var(--tone-air)]"
-          aria-label="Tried so far"
-          value={search.figures.length}
-          max={search.of.length}
-        >
-          {search.figures.length} of {search.of.length}
-        </progress>
+        <div>
+          <div className="h-2 bg-base-300 rounded" aria-hidden="true">
+            <div
+              className="h-full rounded bg-[var(--tone-air)]"
+              style={{ width: `${(100 * search.figures.length) / search.of.length}%` }}
+            />
+          </div>
+          <p className="soft text-[13px]" role="status" aria-label="Tried so far">
+            {search.figures.length} of {search.of.length} tried
+          </p>
+        </div>
       )}
       {search && search.figures.length > 1 && (
         <Answer of={search.of} figures={search.figures} controls={controls} done={!search.running} onTake={onTake} />

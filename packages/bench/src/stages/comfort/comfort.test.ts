@@ -141,7 +141,7 @@ describe('sensors beside a reference', () => {
 describe('controls that tell', () => {
   it('are those that change anything on such a day, and beside what else is set', () => {
     const v = flat()
-    const idsOn = (day: 'frosty' | 'hot') => {
+    const idsOn = (day: 'frosty' | 'mild' | 'hot') => {
       const keys = telling(v, { day, isGapOpen: false }, comfortControls(v))
       return comfortControls(v)
         .filter((one) => keys.has(one.row.key))
@@ -149,6 +149,13 @@ describe('controls that tell', () => {
     }
     expect(idsOn('frosty')).toEqual(expect.arrayContaining(['sensor.source', 'fan.satisfied.heat', 'control.differential']))
     for (const one of ['fan.satisfied.cool', 'setpoint.cool', 'control.changeover']) expect(idsOn('frosty')).not.toContain(one)
+    expect(idsOn('mild')).toEqual(expect.arrayContaining(['control.changeover', 'setpoint.heat']))
+    const auto = flat((pen) =>
+      pen.write('setting.set', { ...HERE, place: 'controller', role: 'control.changeover', column: 'found', value: '1' }),
+    )
+    const onMild = telling(auto, { day: 'mild', isGapOpen: false }, comfortControls(auto))
+    for (const one of ['control.changeover-band', 'setpoint.cool', 'fan.satisfied.cool', 'fan.satisfied.heat'])
+      expect(onMild.has(keyOf(auto, one)), one).toBe(true)
     expect(idsOn('hot')).toContain('fan.satisfied.cool')
     expect(idsOn('hot')).not.toContain('fan.satisfied.heat')
     // A lean says nothing beside a differential; it leads a machine that varies.

@@ -127,16 +127,19 @@ function airflowOf(v: VisitView, taken: Taken, heatBtuH: number): number {
 
 function auxiliaryOf({ number }: Stands, taken: Taken, v: VisitView, btuH: number): Equipment['auxiliary'] {
   const droop = number('control.aux-droop')
+  // It helps the compressor: it never joins before that is called for.
+  const usualF = (number('control.differential') ?? 0) + AUXILIARY_ON_F
+  const droopF = taken.or(
+    droop,
+    usualF,
+    'Auxiliary droop',
+    v.show('temperatureDifference', usualF),
+    'nobody noted one: two degrees beyond the differential',
+  )
   return {
     btuH,
     allowedBelowF: number('control.aux-lockout') ?? number('control.balance-point') ?? ALWAYS_ALLOWED_F,
-    onDroopF: taken.or(
-      droop,
-      AUXILIARY_ON_F,
-      'Auxiliary droop',
-      v.show('temperatureDifference', AUXILIARY_ON_F),
-      'nobody noted one',
-    ),
+    onDroopF: Math.max(droopF, number('control.differential') ?? 0),
     offDroopF: AUXILIARY_OFF_F,
     delayS: (number('control.aux-delay') ?? 0) * 60,
   }

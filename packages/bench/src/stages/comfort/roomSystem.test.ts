@@ -67,6 +67,9 @@ describe('what heats and cools in a run', () => {
     expect(taken(run())['Auxiliary droop']).toBe('2.0 °F')
     const set = run({ 'control.aux-lockout': '40', 'control.aux-droop': '3', 'control.aux-delay': '30' })
     expect(set.system.equipment.auxiliary).toMatchObject({ allowedBelowF: 40, onDroopF: 3, delayS: 1800 })
+    // Two degrees beyond the differential, and never before the compressor is called for.
+    expect(run({ 'control.differential': '2.5' }).system.equipment.auxiliary?.onDroopF).toBe(4.5)
+    expect(run({ 'control.differential': '4', 'control.aux-droop': '2' }).system.equipment.auxiliary?.onDroopF).toBe(4)
     expect(run({ 'control.balance-point': '33' }).system.equipment.auxiliary?.allowedBelowF).toBe(33)
     expect(run({ 'control.aux-lockout': '40', 'control.balance-point': '33' }).system.equipment.auxiliary?.allowedBelowF).toBe(40)
     expect(run({ 'control.compressor-lockout': '15' }).system.equipment.lockedBelowF).toBe(15)
