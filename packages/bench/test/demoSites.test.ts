@@ -80,11 +80,11 @@ it('the outlets of Calder Street are balanced all together, or zone by zone', ()
   const state = fold(CALDER_ID, calderChanges(NOW))
   const [system, visit] = [findSystem(state, CALDER_SYSTEM_ID)!, findVisit(state, CALDER_VISIT_ID)!]
   const view = visitOf({ state, system, visit, units: BASE_UNITS })
-  const all = balanceOf(view, null).outlets.map((one) => one.id)
+  const all = balanceOf(view, null).rows.map((one) => one.id)
   expect(all).toHaveLength(system.outlets.length)
   for (const zone of system.zones) {
     const own = system.outlets.filter((one) => one.zoneId === zone.id).map((one) => one.id)
-    expect(balanceOf(view, zone.id).outlets.map((one) => one.id)).toEqual(own)
+    expect(balanceOf(view, zone.id).rows.map((one) => one.id)).toEqual(own)
     expect(own.length).toBeLessThan(all.length)
   }
 })
