@@ -90,7 +90,6 @@ const VIEWS = [
     path: '/library',
     before: (page) => page.getByRole('searchbox').fill('stop the fan after cooling'),
   },
-  { name: 'house-rules', path: '/house-rules' },
   {
     name: 'practice',
     path: '/practice/skerrick-w2',
@@ -107,18 +106,41 @@ const VIEWS = [
     before: (page) => page.getByRole('region', { name: 'Corrections' }).waitFor(),
   },
   { name: 'furnace', path: upstairs('airflow/heat') },
-  { name: 'traverse', path: dental('airflow/measure') },
-  { name: 'together', path: upstairs('airflow/together') },
   { name: 'hand-over', path: visit('hand-over') },
   { name: 'card', path: visit('sheets/card') },
+  {
+    name: 'comfort',
+    path: flat(3, 'comfort'),
+    before: async (page) => {
+      await page.getByRole('group', { name: 'Gap at the sensor sealed' }).getByRole('button', { name: 'yes' }).click()
+      await page.getByLabel(/^Sensor offset/).selectOption('0')
+      await page.getByRole('heading', { name: /^(It stays|The room)/ }).waitFor()
+      await page.evaluate(() => scrollTo(0, 0))
+    },
+  },
+  {
+    name: 'comfort-best',
+    path: flat(1, 'comfort'),
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Find the best…' }).click()
+      await page.getByRole('button', { name: 'Try them all' }).click()
+      await page.getByText('Best:', { exact: true }).waitFor()
+      await page.getByRole('img', { name: /^Swing against starts/ }).scrollIntoViewIfNeeded()
+    },
+  },
+  {
+    name: 'complaint',
+    path: flat(3, 'comfort/complaint'),
+    before: (page) => page.getByRole('list', { name: 'Struck out' }).waitFor(),
+  },
   // Last: it writes to the record that the others show.
   {
-    name: 'airflow-contradiction',
-    path: visit('airflow'),
+    name: 'sensing',
+    path: flat(3, 'comfort/sensing'),
     before: async (page) => {
-      await jot(page, 'tap 3')
-      await jot(page, 'esp +0.22 -0.45')
-      await jot(page, 'grille return 300')
+      const pairs = ['70.6 ref 70.4 fan off', '70.5 ref 70.4 fan off', '67.0 ref 70.5 fan on', '66.8 ref 70.5 fan on']
+      for (const pair of [...pairs, '70.7 ref 70.4 fan off', '66.9 ref 70.6 fan on', '67.1 ref 70.5 fan on'])
+        await jot(page, `wall ${pair}`)
       await page.getByRole('status', { name: 'Sync: in step' }).waitFor()
     },
   },

@@ -12,6 +12,8 @@ export function DataTable(props: {
   rows: readonly { key: string; cells: readonly ReactNode[]; marked?: boolean }[]
   caption?: string
 }) {
+  // Words after figures would touch them.
+  const beside = (i: number) => (props.columns[i - 1]?.figure ? 'pl-4 pr-2' : 'pr-2')
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-[14px]">
@@ -20,7 +22,7 @@ export function DataTable(props: {
           <tr className="soft text-left text-[12.5px]">
             {props.columns.map((one, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: columns do not move.
-              <th key={i} scope="col" className={one.figure ? 'text-right pl-3' : 'pr-2'}>
+              <th key={i} scope="col" className={one.figure ? 'text-right pl-3' : beside(i)}>
                 {one.head}
               </th>
             ))}
@@ -30,7 +32,7 @@ export function DataTable(props: {
           {props.rows.map(({ key, cells, marked }) => (
             <tr key={key} className={`h-9 ${marked ? 'bg-base-200' : ''}`}>
               {cells.map((cell, i) => {
-                const look = props.columns[i]?.figure ? 'num text-right pl-3 whitespace-nowrap' : 'pr-2'
+                const look = props.columns[i]?.figure ? 'num text-right pl-3 whitespace-nowrap' : beside(i)
                 return i === 0 ? (
                   <th key={`${key}0`} scope="row" className={`text-left font-bold ${look}`}>
                     {cell}

@@ -14,6 +14,7 @@ export {
   otterholtChanges,
 } from './otterholtRow.ts'
 export { DEMO_CREWS, type DemoAccount, LANTERN_LANE, OTTER_QUAY } from './people.ts'
+export { demoRoomLogs, type RoomLogFile } from './roomLogs.ts'
 export { DEMO_SITES } from './sites.ts'
 export {
   TIDEWELL_ID,

@@ -45,7 +45,7 @@ describe('sensors by where they are', () => {
   it('breathe the void through a gap, and carry their offset', () => {
     expect(sensorAt('return', true).voidShare.on).toBeGreaterThan(sensorAt('return', false).voidShare.on)
     // A wall controller breathes it too, more while a fan draws on the wall; an average feels half of each.
-    expect(sensorAt('wall', true).voidShare).toEqual({ off: 0.07, on: 0.12 })
+    expect(sensorAt('wall', true).voidShare).toEqual({ off: 0.14, on: 0.22 })
     expect(sensorAt('wall', false).voidShare).toEqual({ off: 0, on: 0 })
     expect(sensorAt('average', true).voidShare.on).toBeCloseTo(
       (sensorAt('return', true).voidShare.on + sensorAt('wall', true).voidShare.on) / 2,

@@ -53,7 +53,7 @@ export function sensorAt(place: SensorPlace, isGapOpen: boolean, offsetF = 0, fa
     wall: {
       lagS: 300,
       wallShare: { off: 0.25, on: 0.15 },
-      voidShare: { off: isGapOpen ? 0.07 : 0, on: isGapOpen ? 0.12 : 0 },
+      voidShare: { off: isGapOpen ? 0.14 : 0, on: isGapOpen ? 0.22 : 0 },
     },
     remote: { lagS: 240, wallShare: { off: 0.1, on: 0.1 }, voidShare: { off: 0, on: 0 } },
     // A stopped fan leaves it in still air at the ceiling; a running one pulls the room past it, and the void through a gap.

@@ -140,6 +140,13 @@ export function Day() {
               figures={{ found: judged('found', days.found), aim: judged('aim', days.aim), tried: judged('tried', days.tried) }}
             />
           )}
+          <FindBest
+            controls={controls.filter((one) => tells.has(one.row.key))}
+            around={{ day, isGapOpen }}
+            picks={picks}
+            gapInTry={isGapOpen && !sealed}
+            onTake={(taken) => setPicks({ ...picks, ...taken })}
+          />
           <Schools around={{ day, isGapOpen: isGapOpen && !sealed }} />
         </div>
       </div>
@@ -157,13 +164,6 @@ export function Day() {
           day={day === 'pasted' ? `the day of ${dayWords.pasted}` : `a ${dayWords[day]} day`}
           days={days}
           onTaken={() => setPicks({})}
-        />
-        <FindBest
-          controls={controls.filter((one) => tells.has(one.row.key))}
-          around={{ day, isGapOpen }}
-          picks={picks}
-          gapInTry={isGapOpen && !sealed}
-          onTake={(taken) => setPicks({ ...picks, ...taken })}
         />
       </div>
     </div>

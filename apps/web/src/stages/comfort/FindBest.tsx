@@ -48,19 +48,21 @@ export function FindBest({ controls, around, picks, gapInTry, onTake }: Props) {
       <h2 className="font-bold">Find the best</h2>
       <fieldset>
         <legend className="soft text-[13px]">Which settings to try, in every combination</legend>
-        {controls.map((one) => (
-          <CheckField
-            key={one.row.key}
-            label={`${one.label}, ${one.choices.length} values`}
-            checked={keys.has(one.row.key)}
-            onSave={(on) => {
-              const next = new Set(keys)
-              if (on) next.add(one.row.key)
-              else next.delete(one.row.key)
-              setKeys(next)
-            }}
-          />
-        ))}
+        <div className="grid sm:grid-cols-2 gap-x-4">
+          {controls.map((one) => (
+            <CheckField
+              key={one.row.key}
+              label={`${one.label}, ${one.choices.length} values`}
+              checked={keys.has(one.row.key)}
+              onSave={(on) => {
+                const next = new Set(keys)
+                if (on) next.add(one.row.key)
+                else next.delete(one.row.key)
+                setKeys(next)
+              }}
+            />
+          ))}
+        </div>
       </fieldset>
       <p className="text-[14px]">
         {count} combinations
@@ -150,37 +152,57 @@ function Answer(props: {
         return `${control?.label}: ${control?.choices.find((one) => one.meaning === meaning)?.says ?? meaning}`
       })
       .join(' · ')
+  const most = Math.max(0.5, ...points.map((one) => one.starts))
+  const apart = most > 4 ? 1 : most > 1.5 ? 0.5 : 0.25
+  const startsTicks = Array.from({ length: Math.ceil(most / apart) + 1 }, (_, i) => i * apart)
   const axis = { fontSize: 12, fill: 'var(--tone-ink)' }
   return (
-    <div className="flex flex-col gap-2 text-[14px]">
-      <p>
-        <b>{done ? 'Best' : 'Best so far'}:</b> {said(winner as number)}
-      </p>
-      {second !== undefined && (
+    <div className="grid gap-x-5 gap-y-2 md:grid-cols-2 text-[14px] items-start">
+      <div className="flex flex-col gap-2">
         <p>
-          <b>Runner-up:</b> {said(second)}
+          <b>{done ? 'Best' : 'Best so far'}:</b> {said(winner as number)}
         </p>
-      )}
-      {best.givesUp.length > 0 && (
-        <p>
-          <b>It gives up:</b>{' '}
-          {list(
-            best.givesUp.map(
-              ({ measure, value, best: least }) =>
-                `${FIGURE_WORDS[measure].toLowerCase()} ${sayFigure({ measure, value, standing: null }, show)} where ${sayFigure({ measure, value: least, standing: null }, show)} can be had`,
-            ),
-          )}
-          .
-        </p>
-      )}
-      {best.matters[0] && best.matters[0].moves > 0 && (
-        <p>
-          <b>What matters most:</b> {controls.find((one) => one.row.key === best.matters[0]?.key)?.label}. Whoever has one minute
-          sets that.
-        </p>
-      )}
+        {second !== undefined && (
+          <p>
+            <b>Runner-up:</b> {said(second)}
+          </p>
+        )}
+        {best.givesUp.length > 0 && (
+          <p>
+            <b>It gives up:</b>{' '}
+            {list(
+              best.givesUp.map(
+                ({ measure, value, best: least }) =>
+                  `${FIGURE_WORDS[measure].toLowerCase()} ${sayFigure({ measure, value, standing: null }, show)} where ${sayFigure({ measure, value: least, standing: null }, show)} can be had`,
+              ),
+            )}
+            .
+          </p>
+        )}
+        {best.matters[0] && best.matters[0].moves > 0 && (
+          <p>
+            <b>What matters most:</b> {controls.find((one) => one.row.key === best.matters[0]?.key)?.label}. Whoever has one
+            minute sets that.
+          </p>
+        )}
+        <label className="block">
+          <span className="soft text-[13px]">Opened, the best first</span>
+          <select className="select w-full" value={shown} onChange={(event) => setOpened(Number(event.target.value))}>
+            {best.order.slice(0, 40).map((i, rank) => (
+              <option key={i} value={i}>
+                {rank + 1}. swing {sayFigure({ measure: 'swing', value: figureOf(i, 'swing'), standing: null }, show)},{' '}
+                {figureOf(i, 'starts').toFixed(1)} starts
+              </option>
+            ))}
+          </select>
+        </label>
+        <p className="soft">{said(shown)}</p>
+        <button type="button" className="btn self-start" onClick={() => onTake(tried[shown]?.picks as Record<string, string>)}>
+          Use as this try
+        </button>
+      </div>
       <div
-        className="h-56"
+        className="h-64 min-w-0"
         role="img"
         aria-label={`Swing against starts of ${tried.length} combinations; the best lowest on both`}
       >
@@ -191,6 +213,8 @@ function Answer(props: {
               type="number"
               dataKey="starts"
               tick={axis}
+              domain={[0, startsTicks.at(-1) as number]}
+              ticks={startsTicks}
               label={{ value: 'starts an hour', position: 'insideBottom', offset: -8, fontSize: 12 }}
             />
             <YAxis
@@ -211,21 +235,6 @@ function Answer(props: {
           </ScatterChart>
         </ResponsiveContainer>
       </div>
-      <label className="block">
-        <span className="soft text-[13px]">Opened, the best first</span>
-        <select className="select w-full" value={shown} onChange={(event) => setOpened(Number(event.target.value))}>
-          {best.order.slice(0, 40).map((i, rank) => (
-            <option key={i} value={i}>
-              {rank + 1}. swing {sayFigure({ measure: 'swing', value: figureOf(i, 'swing'), standing: null }, show)},{' '}
-              {figureOf(i, 'starts').toFixed(1)} starts
-            </option>
-          ))}
-        </select>
-      </label>
-      <p className="soft">{said(shown)}</p>
-      <button type="button" className="btn self-start" onClick={() => onTake(tried[shown]?.picks as Record<string, string>)}>
-        Use as this try
-      </button>
     </div>
   )
 }

@@ -290,12 +290,19 @@ describe('the rooms around it', () => {
 describe('the sensor of a run', () => {
   it('moves by a trim from where it was read', () => {
     expect(run({ 'sensor.trim': '1.5' }, { trimThen: 0.5 }).system.sensor.offsetF).toBe(1)
+    // Where a gap was looked for, the trim was set against it: it counts whole.
+    const gapSeen = run(
+      { 'sensor.trim': '1.5' },
+      { trimThen: 1.5, more: (pen) => pen.write('room.set', { systemId: SYSTEM, gap: 'open' }) },
+    )
+    expect(gapSeen.system.sensor.offsetF).toBe(1.5)
+    expect(taken(gapSeen)['Its reading']).toBe('true but for the gap and its trim of +1.5 °F')
     expect(taken(run({}, { trimThen: 0.5 }))['Its reading']).toBe('true with its trim of +0.5 °F')
   })
   it('jumps to the return while the fan runs, where its source does', () => {
     const jumping = run({ 'sensor.source': 'jump' }, { gap: true })
     expect(jumping.system.sensor.whileFan?.voidShare.on).toBeGreaterThan(0)
-    expect(jumping.system.sensor.voidShare).toEqual({ off: 0.07, on: 0.12 })
+    expect(jumping.system.sensor.voidShare).toEqual({ off: 0.14, on: 0.22 })
     expect(jumping.system.sensor.whileFan?.lagS).toBe(90)
     expect(taken(jumping)['It jumps']).toBe('to the return sensor while the fan runs')
     expect(run({ 'sensor.source': 'wall' }).system.sensor.whileFan).toBeNull()

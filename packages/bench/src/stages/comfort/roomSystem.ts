@@ -164,13 +164,17 @@ function sensorOf(
   const known = jumps ? 'wall' : (SENSOR_PLACES.find((one) => one === said) ?? null)
   const place: SensorPlace = taken.or(known, 'wall', 'Control sensor', 'at the wall', 'nobody noted where it is')
   const told = sensingOf(v).before(place)
+  // A trim was set against something: against the gap, where one was looked for; else it is taken to make the reading true.
+  const isGapKnown = v.system.room.gap !== undefined && !told?.found
   if (!told?.found)
     taken.say(
       'Its reading',
-      trimThenF === 0 ? 'true' : `true with its trim of ${v.show('temperatureDifference', trimThenF, { signed: true })}`,
+      trimThenF === 0
+        ? 'true'
+        : `true ${isGapKnown ? 'but for the gap and' : 'with'} its trim of ${v.show('temperatureDifference', trimThenF, { signed: true })}`,
       'no reference was read beside it, or too few pairs',
     )
-  const trimF = (number('sensor.trim') ?? 0) - trimThenF
+  const trimF = (number('sensor.trim') ?? 0) - (isGapKnown ? 0 : trimThenF)
   const offsetF = (told?.found?.includes('offset') ? (told.offset?.value ?? 0) : 0) + trimF
   // What was read as a draught goes with the gap that lets it in.
   const fanShiftF = isGapOpen && told?.found?.includes('draught') ? (told.fan?.value ?? 0) : 0
