@@ -25,6 +25,17 @@ describe('what may have changed a setting that reaches every unit', () => {
     expect(found({ 1: 'C', 2: 'F' })).toEqual(['Somebody who knows the installer menu, or a reading that was wrong last time.']))
 })
 
+it('a setting of one unit is changed at that unit alone', () => {
+  const DIFFERENTIAL = 'control.differential@controller'
+  const mill = new Mill([1, 2])
+  for (const n of [1, 2]) mill.set(n, 'left', DIFFERENTIAL, '1')
+  mill.secondVisit()
+  for (const n of [1, 2]) mill.set(n, 'found', DIFFERENTIAL, '2')
+  expect(driftOf(mill.at(1))[0]?.causes).toEqual([
+    'Somebody who knows the installer menu, or a reading that was wrong last time.',
+  ])
+})
+
 it('a cell that was proved knows only the entries of its own column', () => {
   const mill = new Mill([1])
   const found = mill.set(1, 'found', UNITS, 'F', { by: 'AB' })

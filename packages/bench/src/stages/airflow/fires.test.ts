@@ -32,6 +32,22 @@ describe('the fires of a furnace', () => {
     expect(clocked.high?.inputBtuH).toBeCloseTo(80_000, 6)
     expect(clocked.low?.inputBtuH).toBeCloseTo(54_000, 6)
   })
+  it('are clocked only once volume, time and heating value are all there', () => {
+    const all = { meterFt3: 2, meterS: 90, heatingValueBtuFt3: 1000, heatingValueAs: 'delivered' as const }
+    for (const missing of ['meterFt3', 'meterS', 'heatingValueBtuFt3'] as const) {
+      const { [missing]: _, ...rest } = all
+      expect(firesOf(rest, PLATE, 300).clocked, missing).toBeNull()
+    }
+  })
+  it('say what of the gas was taken, be it one thing', () => {
+    const firing = { meterFt3: 2, meterS: 90, heatingValueBtuFt3: 1000, heatingValueAs: 'standard' as never, gasF: 58 }
+    const said = (more: object) =>
+      fireFindings({ ...firing, ...more }, firesOf({ ...firing, ...more }, PLATE, 300), 300, showIn(BASE_UNITS)).map(
+        (one) => one.code,
+      )
+    expect(said({})).toContain('gas-as-taken')
+    expect(said({ gasInWc: 7 })).not.toContain('gas-as-taken')
+  })
   it('of a machine that is in no library are what was typed for each, and a low one without a window is not known', () => {
     const typed = { efficiencyPct: 80, inputBtuH: 60_000, riseLowF: 30, riseHighF: 60, lowInputBtuH: 40_000 }
     expect(firesOf(typed, undefined, 0)).toMatchObject({ high: { heatBtuH: 48_000 }, low: null })

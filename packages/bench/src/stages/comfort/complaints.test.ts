@@ -91,6 +91,23 @@ describe('a complaint', () => {
       2 * (resting.causes.find((one) => one.id === 'fan-between')?.share as number),
     )
   })
+  it('weighs what the pairs beside a reference said, for a cause and against it', () => {
+    const pairs = (shift: number) => (pen: Pen) => {
+      for (let i = 0; i < 12; i++)
+        pen.write('sensor.pair', {
+          ...HERE,
+          place: 'wall',
+          shownF: 70 + (i % 6 > 2 ? shift : 0) + 0.03 * Math.sin(i * 5),
+          referenceF: 70,
+          fan: i % 6 > 2,
+          supply: false,
+        })
+    }
+    const share = (more?: (pen: Pen) => void) =>
+      shareOf(judgeComplaint(flat('hot-shows-warm', more), wayIn(flat('hot-shows-warm'))!, {}), 'gap') as number
+    expect(share(pairs(-3))).toBeGreaterThan(share() + 0.2)
+    expect(share(pairs(0))).toBeLessThan(share() - 0.2)
+  })
   it('does not take for seen what a device is only shipped with', () => {
     const shipped = judgeComplaint(flat('cold-vents'), wayIn(flat('cold-vents'))!, {})
     const seen = judgeComplaint(

@@ -50,8 +50,10 @@ export function equipmentRun(v: VisitView, stands: Stands, taken: Taken, day: Da
   const { number, word } = stands
   const heaterBtuH = (system.heaterKw ?? 0) * BTUH_PER_KW
   const onlyAuxiliary = word('control.emergency-heat') === 'on' && heaterBtuH > 0
-  const source: HeatSource = fires.high ? 'burner' : isPump(wired.kind) && !onlyAuxiliary ? 'compressor' : 'electric'
   const coolBtuH = (system.capacityTons ?? 0) * BTUH_PER_TON
+  // Without a capacity there is no compressor to run, whatever the wiring begins with.
+  const isCompressor = isPump(wired.kind) && !onlyAuxiliary && coolBtuH > 0
+  const source: HeatSource = fires.high ? 'burner' : isCompressor ? 'compressor' : 'electric'
   const heat =
     source === 'burner'
       ? [...(fires.low ? [fires.low.heatBtuH] : []), fires.high?.heatBtuH ?? 0]

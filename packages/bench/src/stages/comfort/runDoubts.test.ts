@@ -37,6 +37,7 @@ describe('a furnace in a run', () => {
     expect(system.equipment.exchanger?.btuPerF).toBeCloseTo(0.0005 * 64_000, 6)
     expect(system.equipment.exchanger?.fanOnBtuHPerF).toBeCloseTo(0.016 * 64_000, 6)
     expect(system.equipment.exchanger?.fanOffBtuHPerF).toBeCloseTo(0.0006 * 64_000, 6)
+    expect(run({}).assumptions.map((one) => one.what)).not.toContain('Heat pump')
     // A burner needs no rest of five minutes, defrosts never, and has no cooling to dry with.
     expect(system.equipment).toMatchObject({ minOffS: 0, defrost: null, auxiliary: null })
     expect(system.moisture).toBeNull()
@@ -50,6 +51,33 @@ describe('a furnace in a run', () => {
     expect(system.room.uaBtuHPerF).toBeCloseTo(0.3 * 1760, 6)
     // Air for a rise of fifty degrees where no capacity in cooling says how much.
     expect(system.equipment.flowBtuHPerF).toBeCloseTo(64_000 / 50, 6)
+  })
+})
+
+describe('electric heat alone in a run', () => {
+  const heater = () => {
+    const pen = new Pen()
+    pen.write('system.set', { systemId: SYSTEM, name: 'H', heaterKw: 9 })
+    pen.write('visit.start', { visitId: VISIT, reason: '' })
+    return viewOf(pen.changes)
+  }
+  it('is its kilowatts at once in the air, on a floor by its size', () => {
+    const { system, source, assumptions } = run({}, heater())
+    expect(source).toBe('electric')
+    expect(system.equipment.heat.btuH).toEqual([9 * 3412])
+    expect(system.equipment.exchanger).toBeNull()
+    // 30,708 / 20,000 · 550 ft².
+    expect(assumptions.find((one) => one.what === 'Floor')?.value).toBe('844 ft²')
+    expect(assumptions.map((one) => one.what)).not.toContain('Heat pump')
+  })
+  it('holds what its kind holds where no factor was found', () => {
+    const pen = new Pen()
+    pen.write('system.set', { systemId: SYSTEM, name: 'H', heaterKw: 9 })
+    pen.write('room.set', { systemId: SYSTEM, areaFt2: 500, kind: 'usual', holds: 0, uaBtuHPerF: 0 })
+    pen.write('visit.start', { visitId: VISIT, reason: '' })
+    const { system } = run({}, viewOf(pen.changes))
+    expect(system.room.airBtuPerF).toBeCloseTo(1.2 * 500, 9)
+    expect(system.room.uaBtuHPerF).toBeCloseTo(0.3 * 500, 9)
   })
 })
 
