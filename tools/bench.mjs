@@ -22,6 +22,7 @@ const load = async (path) =>
   (await runnerImport(join(ROOT, path), { root: ROOT, configFile: join(ROOT, 'vitest.config.ts'), logLevel: 'error' })).module
 const core = await load('packages/core/src/index.ts')
 const record = await load('packages/record/src/index.ts')
+const meaning = await load('packages/bench/src/index.ts')
 const demo = await load('packages/catalog/src/demo/index.ts')
 
 /** Median, ms, of `times` runs after a warm-up. */
@@ -114,12 +115,12 @@ function benchRoom() {
   const system = benchSystem()
   const week = () => core.runRoom(system, { warmUpDays: 0, countedDays: 7 }).value.figures
   for (let i = 0; i < 3; i += 1) week()
-  const all = Array.from({ length: 9 }, () => {
+  const all = Array.from({ length: 31 }, () => {
     const started = performance.now()
     week()
     return performance.now() - started
   }).sort((a, b) => a - b)
-  line('a week of a room by steps of a second', all[4], 60)
+  line('a week of a room by steps of a second', all[15], 60)
   const { room, day, sensor, equipment, controller } = system
   const hourly = (of) => Array.from({ length: 24 }, (_, hour) => of[hour])
   const numbers = [
@@ -153,7 +154,7 @@ function benchRoom() {
     ...hourly(day.outdoorF),
     ...hourly(day.airGainBtuH),
     ...hourly(day.massGainBtuH),
-    9,
+    31,
   ]
   const folder = mkdtempSync(join(tmpdir(), 'ingle-bench-'))
   const made = spawnSync('cc', ['-O2', '-o', join(folder, 'room'), join(ROOT, 'tools/bench/room.c'), '-lm'], { encoding: 'utf8' })
@@ -189,7 +190,8 @@ const changes = demo.tidewellChanges(new Date())
 const state = record.fold(demo.TIDEWELL_ID, changes)
 const system = record.findSystem(state, demo.TIDEWELL_SYSTEM_ID)
 const visit = record.findVisit(state, demo.TIDEWELL_VISIT_ID)
-const picture = record.pictureOf(state, system, visit)
+const viewNow = () => meaning.visitOf({ state, system, visit, units: core.BASE_UNITS })
+const { picture } = viewNow()
 line(
   'tap choice, five taps',
   median(2000, () =>
@@ -213,7 +215,7 @@ line(
 )
 line(
   'the whole picture and next move of a visit',
-  median(500, () => core.nextMove(record.pictureOf(state, system, visit), core.showIn(core.BASE_UNITS))),
+  median(500, () => core.nextMove(viewNow().picture, core.showIn(core.BASE_UNITS))),
   16,
 )
 const last = changes.findLast((one) => one.kind === 'reading.probes')
@@ -260,7 +262,8 @@ function fortyUnits() {
 const fortyChanges = fortyUnits()
 const forty = record.fold(demo.BEACON_ID, fortyChanges)
 const fortyVisit = record.findVisit(forty, demo.BEACON_VISIT_ID)
-const ledgerOfUnit = (unit) => record.ledgerOf(forty, unit, fortyVisit, record.pictureOf(forty, unit, fortyVisit))
+const viewOfUnit = (unit) => meaning.visitOf({ state: forty, system: unit, visit: fortyVisit, units: core.BASE_UNITS })
+const ledgerOfUnit = (unit) => viewOfUnit(unit).ledger
 say(`forty units: ${forty.systems.length} systems, ${ledgerOfUnit(forty.systems[0]).length} settings each`)
 line(
   'all aims of a site of forty units',
@@ -269,15 +272,15 @@ line(
 )
 line(
   'twins compared, forty units',
-  median(30, () => record.compareTwins(forty, forty.systems, fortyVisit)),
+  median(30, () => meaning.compareTwins(forty, forty.systems, fortyVisit, core.BASE_UNITS)),
   200,
 )
 line(
   'the ledger of one unit with findings and order',
   median(300, () => {
     const ledger = ledgerOfUnit(forty.systems[0])
-    record.ledgerFindings(ledger, catalog.SETTING_RULES, forty.systems[0])
-    core.workOrder(record.toSet(ledger))
+    meaning.speaksAgainst(viewOfUnit(forty.systems[0]))
+    core.workOrder(meaning.toSet(ledger))
   }),
   16,
 )
@@ -554,6 +557,32 @@ const keys = await page.getByRole('textbox', { name: 'Reach, left' }).evaluate((
   })
 })
 line('a keystroke in the ledger', middle(keys), 16)
+await page.goto(`/sites/${demo.BEACON_ID}/visits/${demo.BEACON_VISIT_ID}/systems/${demo.BEACON_FLAT_IDS[0]}/comfort`)
+await page.getByRole('region', { name: 'What it will be like' }).waitFor()
+/** From a moved control until the figures of the new run are painted. */
+const moved = await page.evaluate(async () => {
+  const fan = [...document.querySelectorAll('fieldset')].find((one) => one.textContent.startsWith('Fan when satisfied, heating'))
+  const buttons = [...fan.querySelectorAll('button')]
+  const figures = () => document.querySelector('section[aria-label="What it will be like"]').textContent
+  const times = []
+  for (let i = 0; i < 9; i += 1) {
+    const before = figures()
+    const started = performance.now()
+    buttons[(i + 1) % buttons.length].click()
+    await new Promise((done) => {
+      const look = () =>
+        figures() !== before
+          ? requestAnimationFrame(() => done())
+          : performance.now() - started > 3000
+            ? done()
+            : requestAnimationFrame(look)
+      look()
+    })
+    times.push(performance.now() - started)
+  }
+  return times
+})
+line('a moved control of comfort, from input to paint', middle(moved.slice(1)), 100)
 await browser.close()
 
 await server.stop()

@@ -1,5 +1,4 @@
 import { BASE_UNITS, isMetric, METRIC_UNITS } from '@ingle/core'
-import { findSystem, findVisit, parseId, type SystemId, type VisitId } from '@ingle/record'
 import type { Me } from '@ingle/record/wire'
 import { CircleAlert, Cloud, CloudOff, LogOut, Menu, Ruler, SunMoon, UserRound } from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
@@ -50,10 +49,8 @@ function Header({ me }: { me: Me }) {
   const site = useSites((sites) => (siteId ? sites[siteId] : undefined))
   const visiting = useMatch('/sites/:siteId/visits/:visitId/systems/:systemId/*')
   const state = site?.status === 'ready' ? site.state : undefined
-  const systemId = parseId<SystemId>(visiting?.params.systemId, 'system')
-  const visitId = parseId<VisitId>(visiting?.params.visitId, 'visit')
-  const system = state && systemId.ok ? findSystem(state, systemId.value) : undefined
-  const visit = state && visitId.ok ? findVisit(state, visitId.value) : undefined
+  const system = state?.systems.find((one) => one.id === visiting?.params.systemId)
+  const visit = state?.visits.find((one) => one.id === visiting?.params.visitId)
   const [menu, setMenu] = useState(false)
   const { pathname } = useLocation()
   // biome-ignore lint/correctness/useExhaustiveDependencies: another page closes the menu.

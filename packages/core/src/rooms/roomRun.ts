@@ -92,6 +92,11 @@ export interface RunOptions {
 export const RUN_DEFAULTS: RunOptions = { warmUpDays: 1, countedDays: 1, bandF: 1, stepS: 1, traceEveryS: 0 }
 
 const HOUR_S = 3600
+/**
+ * Where a sum begins: a zero that is no small integer, so that the engine keeps the variable a double from its first step on.
+ * A fifth of the time of a run.
+ */
+const ZERO = -0
 const LONG_AGO_S = -1e9
 
 // Places of the state between two hours: temperatures, what the controller leans on, switches, and since when.
@@ -427,26 +432,69 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
   let droopSinceS = state[DROOP_SINCE_S] as number
   let blowsSinceS = state[BLOWS_SINCE_S] as number
   let feltByFan = state[FELT_BY_FAN] as number
-  let [otherSum, latentSum, drainedSum, putBackSum, humiditySum, coolVentSteps, ductSum] = [0, 0, 0, 0, 0, 0, 0]
+  let [otherSum, latentSum, drainedSum, putBackSum, humiditySum, ductSum] = [ZERO, ZERO, ZERO, ZERO, ZERO, ZERO]
+  let coolVentSteps = 0
   let dampest = tally[T_DAMPEST] as number
   let waitNow = tally[T_WAIT_NOW] as number
   let waitLongest = tally[T_WAIT_LONGEST] as number
-  let [airSum, lossSum, gainSum, voidSum, deliveredSum, heatSum, coolSum] = [0, 0, 0, 0, 0, 0, 0]
+  let [airSum, lossSum, gainSum, voidSum, deliveredSum, heatSum, coolSum] = [ZERO, ZERO, ZERO, ZERO, ZERO, ZERO, ZERO]
   let [plantSteps, stage2Steps, auxiliarySteps, fanSteps, trickleSteps] = [0, 0, 0, 0, 0]
-  let [outsideSum, outsideSteps] = [0, 0]
+  let outsideSum = ZERO
+  let outsideSteps = 0
   let lowest = tally[T_LOWEST] as number
   let highest = tally[T_HIGHEST] as number
   let outsideNow = tally[T_OUTSIDE_NOW] as number
   let outsideLongest = tally[T_OUTSIDE_LONGEST] as number
 
+  // What every step asks for, read once and as doubles, however it is kept in `f`: an eighth of the time of a run.
+  const k = Float64Array.of(
+    f.airStep,
+    f.massStep,
+    f.ua,
+    f.airMass,
+    f.voidShare,
+    f.exchangerStep,
+    f.exchangerOn,
+    f.exchangerOff,
+    f.offsetF,
+    f.fanShiftF,
+    f.wallOff,
+    f.wallMore,
+    f.voidOff,
+    f.voidMore,
+    f.duct,
+    f.flow,
+    f.onAtF,
+    f.offAtF,
+    f.setHeatF,
+  )
+  const airStep = k[0] as number
+  const massStep = k[1] as number
+  const ua = k[2] as number
+  const airMass = k[3] as number
+  const voidShare = k[4] as number
+  const exchangerStep = k[5] as number
+  const exchangerOn = k[6] as number
+  const exchangerOff = k[7] as number
+  const offsetF = k[8] as number
+  const fanShiftF = k[9] as number
+  const wallOff = k[10] as number
+  const wallMore = k[11] as number
+  const voidOff = k[12] as number
+  const voidMore = k[13] as number
+  const duct = k[14] as number
+  const flow = k[15] as number
+  const onAtF = k[16] as number
+  const offAtF = k[17] as number
+  const setHeatF = k[18] as number
   for (let i = 0; i < hour.steps; i++) {
     const nowS = hour.fromS + i * stepS
     const outdoorF = hour.outdoorF + slope * i
-    const reading = f.hasJump && fan > 0 ? feltByFan + f.jumpOffsetF : felt + f.offsetF + fan * f.fanShiftF
+    const reading = f.hasJump && fan > 0 ? feltByFan + f.jumpOffsetF : felt + offsetF + fan * fanShiftF
 
     // Changeover, while everything rests.
     if (f.isAuto && !plant && !auxiliary && nowS - stoppedS >= f.changeoverS) {
-      if (cools ? reading <= f.setHeatF - f.marginF : reading >= f.setCoolF + f.marginF) {
+      if (cools ? reading <= setHeatF - f.marginF : reading >= f.setCoolF + f.marginF) {
         cools = !cools
         integral = balance = 0
         call = false
@@ -456,7 +504,7 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
 
     // What is called for.
     const isDamp = humidity > f.dries
-    const error = cools ? reading - (isDamp ? f.setCoolF - f.driesF : f.setCoolF) : f.setHeatF - reading
+    const error = cools ? reading - (isDamp ? f.setCoolF - f.driesF : f.setCoolF) : setHeatF - reading
     let demand = 1
     if (f.leans) {
       const raw = f.gain * error + integral
@@ -475,8 +523,8 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
         balance = -f.balanceMost
         call = false
       }
-    } else if (error >= f.onAtF) call = true
-    else if (error <= f.offAtF) call = false
+    } else if (error >= onAtF) call = true
+    else if (error <= offAtF) call = false
 
     // The plant, with its least times.
     const called = call && (cools || outdoorF >= f.lockedBelowF)
@@ -544,7 +592,7 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
     }
 
     // What it gives.
-    let given = 0
+    let given = ZERO
     if (plant) {
       const away = outdoorF - f.referenceF
       const full = cools
@@ -590,11 +638,11 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
 
     // The temperatures go on: outdoors in the middle of the step.
     const outdoorMidF = outdoorF + slope / 2
-    const hollow = air + f.voidShare * (outdoorMidF - air)
-    let latent = 0
+    const hollow = air + voidShare * (outdoorMidF - air)
+    let latent = ZERO
     if (f.hasMoisture) {
       const enthalpy = 0.24 * air + ratio * (1061 + 0.444 * air)
-      let removed = 0
+      let removed = ZERO
       if (fan > 0) {
         const touched = f.coilAir * fan * (1 - (fan === 1 ? f.bypass : f.bypass ** (fan ** BYPASS_EXPONENT)))
         if (cools && plant) {
@@ -626,19 +674,20 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
       if (humidity > dampest) dampest = humidity
     }
     let delivered = given + latent
-    if (f.exchangerStep > 0 && (cools || !f.heatsElsewhere)) {
-      delivered = fan * f.exchangerOn * (exchanger - air)
-      const lost = fan === 0 ? f.exchangerOff * (exchanger - hollow) : 0
-      exchanger += f.exchangerStep * (given + latent - delivered - lost)
+    if (exchangerStep > 0 && (cools || !f.heatsElsewhere)) {
+      delivered = fan * exchangerOn * (exchanger - air)
+      const lost = fan === 0 ? exchangerOff * (exchanger - hollow) : 0
+      exchanger += exchangerStep * (given + latent - delivered - lost)
       voidSum += lost
     }
-    const ductLoss = fan * f.duct * (air - hollow)
+    const ductLoss = fan * duct * (air - hollow)
     ductSum += ductLoss
-    if (!cools && fan > 0 && air + ((f.heatsElsewhere ? 0 : delivered) - ductLoss) / (f.flow * fan) < COOL_VENT_F) coolVentSteps++
+    // Supply = air + (delivered − lost) / (flow · fan), without the division.
+    if (!cools && fan > 0 && (f.heatsElsewhere ? 0 : delivered) - ductLoss < (COOL_VENT_F - air) * flow * fan) coolVentSteps++
     delivered -= ductLoss
-    const ua = i < hour.doorSteps ? f.ua + f.doorUa : f.ua
-    const loss = ua * (air - outdoorMidF)
-    const toMass = f.airMass * (air - mass)
+    const loses = i < hour.doorSteps ? ua + f.doorUa : ua
+    const loss = loses * (air - outdoorMidF)
+    const toMass = airMass * (air - mass)
     let into = hour.airGainBtuH + delivered - loss - toMass
     if (f.hasOther) {
       const apart = air - other
@@ -651,10 +700,10 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
       otherSum += other
       lossSum += otherLoss
     }
-    air += f.airStep * into
-    mass += f.massStep * (toMass + hour.massGainBtuH)
-    const wall = f.wallOff + fan * f.wallMore
-    const through = f.voidOff + fan * f.voidMore
+    air += airStep * into
+    mass += massStep * (toMass + hour.massGainBtuH)
+    const wall = wallOff + fan * wallMore
+    const through = voidOff + fan * voidMore
     felt += f.felt * ((1 - wall - through) * air + wall * mass + through * hollow + hour.sunF - felt)
     if (f.hasJump)
       feltByFan += f.jumpFelt * ((1 - f.jumpWall - f.jumpVoid) * air + f.jumpWall * mass + f.jumpVoid * hollow - feltByFan)
@@ -665,8 +714,8 @@ function runHour(state: Float64Array, tally: Float64Array, f: Fixed, hour: Hour)
     deliveredSum += delivered
     if (air < lowest) lowest = air
     if (air > highest) highest = air
-    const low = (f.isAuto || !cools ? f.setHeatF : f.setCoolF) - f.bandF
-    const high = (f.isAuto || cools ? f.setCoolF : f.setHeatF) + f.bandF
+    const low = (f.isAuto || !cools ? setHeatF : f.setCoolF) - f.bandF
+    const high = (f.isAuto || cools ? f.setCoolF : setHeatF) + f.bandF
     if (air < low || air > high) {
       outsideSum += air < low ? low - air : air - high
       outsideSteps++
