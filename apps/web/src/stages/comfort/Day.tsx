@@ -1,6 +1,6 @@
 import { comfortControls, comfortHeadline, comfortRuns, type RunDay, runDoubts, spreadOf, telling, weatherOf } from '@ingle/bench'
 import { comfortFigures, DAY_KINDS, DAY_WORDS, type RoomRun } from '@ingle/core'
-import { useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { Choices } from '../../kit/Choices.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -8,7 +8,6 @@ import { Assumptions } from './Assumptions.tsx'
 import { Controls } from './Controls.tsx'
 import { DayChart, LINES, type LineId } from './DayChart.tsx'
 import { Figures } from './Figures.tsx'
-import { FindBest } from './FindBest.tsx'
 import { HourTable } from './HourTable.tsx'
 import { Moment } from './Moment.tsx'
 import { Schools } from './Schools.tsx'
@@ -16,6 +15,9 @@ import { Strips } from './Strips.tsx'
 import { TakeAims } from './TakeAims.tsx'
 import type { Span } from './times.ts'
 import { useRuns } from './useRuns.ts'
+
+/** Its chart is of a library that the day itself does not need. */
+const FindBest = lazy(async () => ({ default: (await import('./FindBest.tsx')).FindBest }))
 
 const BAND_F = 1
 /** A step of two seconds starts as often and swings as far, in half the time. */
@@ -141,13 +143,15 @@ export function Day() {
               figures={{ found: judged('found', days.found), aim: judged('aim', days.aim), tried: judged('tried', days.tried) }}
             />
           )}
-          <FindBest
-            controls={controls.filter((one) => tells.has(one.row.key))}
-            around={{ day, isGapOpen }}
-            picks={picks}
-            gapInTry={isGapOpen && !sealed}
-            onTake={(taken) => setPicks({ ...picks, ...taken })}
-          />
+          <Suspense fallback={null}>
+            <FindBest
+              controls={controls.filter((one) => tells.has(one.row.key))}
+              around={{ day, isGapOpen }}
+              picks={picks}
+              gapInTry={isGapOpen && !sealed}
+              onTake={(taken) => setPicks({ ...picks, ...taken })}
+            />
+          </Suspense>
           <Schools around={{ day, isGapOpen: isGapOpen && !sealed }} />
         </div>
       </div>
