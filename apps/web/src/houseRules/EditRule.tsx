@@ -13,6 +13,7 @@ import { useDraft } from '../library/useDraft.ts'
 import { useLibrary } from '../library/useLibrary.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/siteStore.ts'
+import { COMFORT_WORDS } from './comfortWords.ts'
 
 type Draft = Omit<HouseRuleBody, 'id' | 'version'>
 type Aim = Draft['aims'][number]
@@ -146,14 +147,6 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
     </main>
   )
 }
-
-const COMFORT_WORDS = [
-  ['even', 'Even temperature'],
-  ['fewStarts', 'Few starts'],
-  ['quiet', 'Quiet'],
-  ['dry', 'Dry air'],
-  ['cheap', 'Low bills'],
-] as const
 
 /** How much this set counts each part of comfort when the best of many settings is looked for. */
 function ComfortFields(props: { comfort: Draft['comfort']; onChange: (comfort: Draft['comfort']) => void }) {

@@ -9,6 +9,7 @@ import { DocumentCard } from '../library/DocumentCard.tsx'
 import { useImport } from '../library/useImport.ts'
 import { useLibrary } from '../library/useLibrary.ts'
 import { useMe } from '../session/useMe.ts'
+import { COMFORT_WORDS } from './comfortWords.ts'
 
 /** The crew's ways, as named sets: what each aims for, why, and what that costs. None is preferred. */
 export function HouseRules() {
@@ -71,6 +72,15 @@ function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: b
     >
       <p>{rule.reason}</p>
       <p className="soft text-[14px]">What it costs: {rule.cost}</p>
+      {rule.comfort && (
+        <p className="soft text-[14px]">
+          Counts for comfort:{' '}
+          {COMFORT_WORDS.flatMap(([key, words]) =>
+            rule.comfort?.[key] === undefined ? [] : [`${words.toLowerCase()} ×${rule.comfort[key]}`],
+          ).join(', ')}
+          .
+        </p>
+      )}
       <Condition when={rule.when} />
       {rule.airflow && (
         <p className="text-[14px] mt-1">

@@ -37,6 +37,7 @@ export function Day() {
   const [picks, setPicks] = useState<Readonly<Record<string, string>>>({})
   const [sealed, setSealed] = useState(false)
   const [at, setAt] = useState((MORNING * 60) / OPTIONS.traceEveryS)
+  const [from, setFrom] = useState(MORNING - AROUND_MIN / 2)
   const [view, setView] = useState<'near' | 'whole' | 'table'>('near')
   const isGapOpen = system.room.gap === 'open'
   const controls = useMemo(() => comfortControls(visit), [visit])
@@ -62,9 +63,14 @@ export function Day() {
   const judged = (id: LineId, run: RoomRun) => comfortFigures(run.figures, runs[id].system, runs[id].source)
   const headline = days && comfortHeadline(runs[main], days[main].figures, judged(main, days[main]), show)
   const isSame = (a: LineId, b: LineId) => JSON.stringify(runs[a].system) === JSON.stringify(runs[b].system)
-  const minute = (at * OPTIONS.traceEveryS) / 60
-  const from = Math.min(Math.max(Math.round(minute / 60) * 60 - AROUND_MIN / 2, 0), DAY_MIN - AROUND_MIN)
   const span: Span = view === 'whole' ? [0, DAY_MIN] : [from, from + AROUND_MIN]
+  /** Moved to by hand: what is shown follows once the moment leaves it. */
+  const moveTo = (place: number) => {
+    setAt(place)
+    const minute = (place * OPTIONS.traceEveryS) / 60
+    if (minute < from || minute > from + AROUND_MIN)
+      setFrom(Math.min(Math.max(Math.round(minute / 60) * 60 - AROUND_MIN / 2, 0), DAY_MIN - AROUND_MIN))
+  }
   const shown = IDS.filter((id, i) => IDS.slice(0, i).every((before) => !isSame(id, before)))
   const dayWords: Record<RunDay, string> = { ...DAY_WORDS, pasted: system.room.weatherOn || 'as pasted' }
   const traces = found?.trace && aim?.trace && tried?.trace ? { found: found.trace, aim: aim.trace, tried: tried.trace } : null
@@ -126,9 +132,10 @@ export function Day() {
                 system={runs.tried.system}
                 bandF={BAND_F}
                 at={at}
+                onMove={setAt}
                 span={span}
               />
-              <Moment days={days} at={at} onMove={setAt} shown={shown} />
+              <Moment days={days} at={at} onMove={moveTo} shown={shown} />
               <Strips traces={traces} shown={shown} span={span} />
             </>
           )}

@@ -30,6 +30,7 @@ interface Props {
   bandF: number
   /** The moment that is read, by its place in the traces. */
   at: number
+  onMove: (at: number) => void
   span: Span
 }
 
@@ -37,7 +38,7 @@ interface Props {
  * A day of the room: the band that is wanted, the temperature where people are, and what the sensor reads as found.
  * Drawn by hand: it follows a control while it moves, and a chart of a library takes longer than the run itself.
  */
-export function DayChart({ traces, shown, main, beside, system, bandF, at, span }: Props) {
+export function DayChart({ traces, shown, main, beside, system, bandF, at, onMove, span }: Props) {
   const { units } = useVisit()
   const [box, width] = useWidth(640)
   const { controller } = system
@@ -76,7 +77,16 @@ export function DayChart({ traces, shown, main, beside, system, bandF, at, span 
   const line = { fill: 'none', strokeLinejoin: 'round' } as const
   return (
     <div ref={box} className="min-w-0" aria-hidden="true">
-      <svg width={width} height={HEIGHT} className="block num text-[12px]">
+      <svg
+        width={width}
+        height={HEIGHT}
+        className="block num text-[12px]"
+        onPointerMove={(event) => {
+          const minute = span[0] + ((event.nativeEvent.offsetX - left) * (span[1] - span[0])) / (right - left)
+          const place = Math.round(minute / everyMin)
+          if (place >= from && place < to && place !== at) onMove(place)
+        }}
+      >
         <title>A day of this room</title>
         {ticks.map((tick) => (
           <g key={tick}>
