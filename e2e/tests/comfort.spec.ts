@@ -21,6 +21,12 @@ test('a room is tried at the wall: another sensor, another fan, and what was tri
   await expect(moment).toHaveAttribute('aria-valuetext', '08:00')
   await moment.press('ArrowRight')
   await expect(moment).toHaveAttribute('aria-valuetext', '08:02')
+  // Or by hovering over the picture, whose window stays where it is.
+  await day(tech)
+    .locator('svg')
+    .first()
+    .hover({ position: { x: 60, y: 100 } })
+  await expect(moment).toHaveAttribute('aria-valuetext', /^04:[0-3]\d$/)
   await day(tech).getByRole('button', { name: 'Table' }).click()
   await expect(day(tech).getByRole('row', { name: /^23:00/ })).toBeVisible()
   await day(tech).getByRole('button', { name: 'hot and damp' }).click()

@@ -23,7 +23,7 @@ test('flat 5 is set up from a pattern of flat 1, ticked off, and named in twins'
   await tech.open(flat(5, 'settings'))
   await page.getByRole('button', { name: 'Put on a pattern…' }).click()
   const apply = page.getByRole('dialog', { name: 'Put on a pattern' })
-  await expect(apply.getByRole('list', { name: 'Will be aimed for' })).toContainText('Sensor that controlswall controller')
+  await expect(apply.getByRole('list', { name: 'Will be aimed for' })).toContainText('Control sensorwall controller')
   await apply.getByRole('button', { name: /^Aim for \d+ settings$/ }).click()
   const row = tech.ledgerRow(/^Fan when satisfied, heating/)
   await expect(row).toContainText('off')
@@ -76,18 +76,20 @@ test('the flat that drifted is found, and its difference is put right or called 
   const cell = page.getByRole('region', { name: 'Flat 6: Fan when satisfied, heating' })
   await expect(cell).toContainText('It stood at off after visit 1.')
   await expect(cell).toContainText('It is the factory value: a reset, or a new board.')
-  await cell.getByRole('button', { name: 'It acknowledged off' }).click()
+  await cell.getByRole('textbox', { name: 'Why it differs' }).fill('the tenant wants air at night')
+  await cell.getByRole('button', { name: 'It is meant' }).click()
+  await expect(cell).toContainText('On purpose: the tenant wants air at night')
   await expect(units.getByRole('listitem').filter({ hasText: 'Flat 6' })).toContainText('1 not as its twins')
+  // A source that jumps is never meant, whoever says so.
   await page.getByRole('button', { name: /^Flat 6, Control sensor: jumps between two/ }).click()
   const sensor = page.getByRole('region', { name: 'Flat 6: Control sensor' })
   await sensor.getByRole('textbox', { name: 'Why it differs' }).fill('a lamp leans on the wall controller')
   await sensor.getByRole('button', { name: 'It is meant' }).click()
-  await expect(sensor).toContainText('On purpose: a lamp leans on the wall controller')
+  await expect(sensor).toContainText('That is never an aim.')
+  await sensor.getByRole('button', { name: 'It acknowledged wall controller' }).click()
   await expect(units.getByRole('listitem').filter({ hasText: 'Flat 6' })).toContainText('as its twins')
   await tech.open(flat(6, 'settings'))
-  await expect(page.getByRole('region', { name: 'What the settings do to one another' })).toContainText(
-    'Fan off when heating is satisfied needs the wall sensor',
-  )
+  await expect(tech.ledgerRow(/^Control sensor/).getByRole('button', { name: /left: 3/ })).toBeVisible()
 })
 
 test('the jot line speaks the words of this device', async ({ tech }) => {
@@ -244,7 +246,9 @@ test('the lead sets a house rule; a technician chooses it, and the aim names it'
   await page.getByLabel('Need').selectOption('fan.satisfied.heat')
   await page.getByLabel('Value').selectOption('trickle')
   await page.getByRole('region', { name: 'Aims' }).getByLabel('Why').fill('a whisper hides the relay.')
+  await page.getByRole('region', { name: 'Comfort weights' }).getByLabel('Dry air').selectOption('3')
   await page.getByRole('button', { name: 'Save the set' }).click()
+  await expect(page.getByText('Counts for comfort: dry air ×3.').last()).toBeVisible()
   await expect(page.getByRole('heading', { name: /lantern nights/ })).toBeVisible()
   await page.context().close()
 
