@@ -1,4 +1,14 @@
-import { DEVICE_UNITS, HOME_WORDS, NEEDS, type NeedId, ROLES, roleLabel, roleOf, SCOPE_WORDS } from '@ingle/core'
+import {
+  CONVENTION_WORDS,
+  DEVICE_UNITS,
+  HOME_WORDS,
+  NEEDS,
+  type NeedId,
+  ROLES,
+  roleLabel,
+  roleOf,
+  SCOPE_WORDS,
+} from '@ingle/core'
 import { Trash2 } from 'lucide-react'
 import { useFormContext, useWatch } from 'react-hook-form'
 import { FormCheck, FormLine, FormSelect } from './FormFields.tsx'
@@ -6,6 +16,7 @@ import type { ProfileForm } from './profileForm.ts'
 
 const NONE = [['', '—']] as const
 const HOMES = [...NONE, ...Object.entries(HOME_WORDS)]
+const SIDES = [...NONE, ...Object.entries(CONVENTION_WORDS)]
 const SCOPES = [...NONE, ...Object.entries(SCOPE_WORDS)]
 const UNITS = [...NONE, ...Object.keys(DEVICE_UNITS).map((one) => [one, one] as const)]
 const MOST_NUMBER = 8
@@ -77,6 +88,9 @@ export function SettingEditor(props: { index: number; open: boolean; onToggle: (
           <FormLine name={at('default')} label="Shipped at" />
           <FormSelect name={at('home')} label="Lives" options={HOMES} />
           <FormSelect name={at('scope')} label="One change reaches" options={SCOPES} />
+          {setting?.role === 'control.differential' && (
+            <FormSelect name={at('convention')} label="The differential lies" options={SIDES} />
+          )}
           <FormLine name={at('address')} label="Address" />
           <FormLine name={at('pairedWith')} label="Only in front of (ids, by commas)" />
           <div className="sm:col-span-3">

@@ -17,6 +17,7 @@ export interface SettingForm {
   default: string
   home: string
   scope: string
+  convention: string
   access: string
   open: boolean
   stopped: boolean
@@ -163,6 +164,7 @@ const SHOWN: readonly (keyof ProfileSetting)[] = [
   'default',
   'home',
   'scope',
+  'convention',
   'access',
   'open',
   'needs',
@@ -192,6 +194,7 @@ export function settingToForm(setting: ProfileSetting): SettingForm {
     default: setting.default ?? '',
     home: setting.home ?? '',
     scope: setting.scope ?? '',
+    convention: setting.convention ?? '',
     access: setting.access,
     open: setting.open ?? false,
     stopped: needs?.stopped ?? false,
@@ -247,6 +250,7 @@ export function formToSetting(form: SettingForm): ProfileSetting {
     ...optional('default', form.default.trim() || undefined),
     ...optional('home', form.home || undefined),
     ...optional('scope', form.scope || undefined),
+    ...optional('convention', form.convention || undefined),
     access: form.access.trim(),
     ...(form.open && { open: true }),
     ...(Object.keys(needs).length > 0 && { needs }),

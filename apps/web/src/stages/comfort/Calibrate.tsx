@@ -19,7 +19,10 @@ import { Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
-const HINT = 'Time, temperature\n06:00, 58.1\n06:05, 58.6\n06:10, 59.2'
+const HINTS = {
+  '°F': 'Time, °F\n06:00, 58.1\n06:05, 58.6\n06:10, 59.2',
+  '°C': 'Time, °C\n06:00, 14.5\n06:05, 14.8\n06:10, 15.1',
+} as const
 
 /** Loss and capacity of this room, from a log or from the story of a cold morning. */
 export function Calibrate() {
@@ -103,7 +106,14 @@ export function Calibrate() {
       />
       {by === 'log' ? (
         <>
-          <LineField label="The log, as text or CSV" lines={6} numeric value={text} onChange={setText} hint={HINT} />
+          <LineField
+            label="The log, as text or CSV"
+            lines={6}
+            numeric
+            value={text}
+            onChange={setText}
+            hint={HINTS[units.temperature]}
+          />
           {log && !log.ok && (
             <Notice kind="wrong">
               <b>{log.reason}</b> {log.remedy}

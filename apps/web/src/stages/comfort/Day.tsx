@@ -1,6 +1,7 @@
 import { comfortControls, comfortHeadline, comfortRuns, type RunDay, runDoubts, spreadOf, telling, weatherOf } from '@ingle/bench'
 import { comfortFigures, DAY_KINDS, DAY_WORDS, type RoomRun } from '@ingle/core'
 import { lazy, Suspense, useMemo, useState } from 'react'
+import { Link } from 'react-router'
 import { Choices } from '../../kit/Choices.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -54,6 +55,9 @@ export function Day() {
     return (
       <Empty title="Nothing to run yet">
         <p className="mt-1">Three facts are enough to begin: what heats or cools, its capacity, and which controller it has.</p>
+        <Link to="../survey" relative="path" className="btn btn-primary mt-4">
+          To the Survey stage
+        </Link>
       </Empty>
     )
   const refused = answers?.find((one) => !one.ok)

@@ -22,7 +22,7 @@ export function SensingView() {
         <p className="soft text-[14px]">
           Hold the reference where people are, or beside the sensor, until it rests. Ten minutes apart, with the fan off and with
           it on: only then a draught, an offset and a lag can be told apart. Or type:{' '}
-          <span className="num">wall 71.5 ref 69.8 fan on</span>
+          <span className="num">{units.temperature === '°C' ? 'wall 21.9 ref 21.0 fan on' : 'wall 71.5 ref 69.8 fan on'}</span>
         </p>
         <PairForm />
         {here.sensorPairs.length > 0 && (

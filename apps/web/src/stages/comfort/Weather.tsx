@@ -50,7 +50,7 @@ export function Weather() {
         numeric
         value={text}
         onChange={setText}
-        hint={'Time, °F\n00:00, 24.1\n01:00, 23.4'}
+        hint={units.temperature === '°C' ? 'Time, °C\n00:00, -4.4\n01:00, -4.8' : 'Time, °F\n00:00, 24.1\n01:00, 23.4'}
       />
       <LineField label="Which day it was" value={name} onChange={setName} hint="24 November" />
       {wrong && <Notice kind="wrong">{wrong}</Notice>}

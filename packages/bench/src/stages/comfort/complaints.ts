@@ -363,7 +363,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
   damp: {
     day: 'hot',
     shows: (figures) => ({
-      is: (figures.humidityMeanPct ?? 0) >= 58,
+      is: (figures.humidityMeanPct ?? 0) >= 54,
       says: () => `the air stands at ${Math.round(figures.humidityMeanPct ?? 0)} % on the mean of the day`,
     }),
     causes: [

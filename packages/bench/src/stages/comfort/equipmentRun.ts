@@ -66,7 +66,7 @@ export function equipmentRun(v: VisitView, stands: Stands, taken: Taken, day: Da
   if (source === 'compressor')
     taken.say(
       'Heat pump',
-      `${v.show('heatRate', coolBtuH)} at ${v.show('temperature', RATED_HEAT_F)} outdoors, ${(100 * PUMP_SLOPE).toFixed(1)}% of it less for each °F colder`,
+      `${v.show('heatRate', coolBtuH)} at ${v.show('temperature', RATED_HEAT_F)} outdoors, ${(100 * PUMP_SLOPE * (v.units.temperature === '°C' ? 1.8 : 1)).toFixed(1)}% of it less for each ${v.units.temperature} colder`,
       'the nameplate in cooling and a house figure; the maker’s table goes before it',
     )
   const passes = cools ? coolBtuH : (heat.at(-1) ?? 0)
