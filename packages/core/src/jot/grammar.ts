@@ -27,7 +27,7 @@ export type JotIntent =
   | { kind: 'plate'; factor: number; dpInWc: number; normalStaticInWc: number | null; testStaticInWc: number | null }
   | { kind: 'tap'; tap: string; adjustPct: number | null }
   | { kind: 'filter'; filter: 'as-found' | 'clean' }
-  | { kind: 'sensor-pair'; place: SensorPlace; shownF: number; referenceF: number; fan: boolean; supply: boolean }
+  | { kind: 'sensor-pair'; place: SensorPlace; shownF: number; referenceF: number; fan: boolean; supply: boolean; sun?: boolean }
   | { kind: 'capacity'; tons: number }
   | { kind: 'heater'; kw: number }
   | { kind: 'setting'; key: string; column: 'found' | 'left' | 'proof'; value: string; why: string | null }
@@ -124,15 +124,15 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
   },
   {
     word: 'wall',
-    shape: 'wall SHOWN ref REFERENCE fan on|off [supply]',
+    shape: 'wall SHOWN ref REFERENCE fan on|off [supply] [sun]',
     says: 'what the wall controller shows beside a reference',
     examples: ['wall 71.5 ref 69.8 fan on', 'wall 71.5 ref 69.8 fan on supply'],
   },
   {
     word: 'sensor',
-    shape: 'sensor wall|return|average|remote SHOWN ref REFERENCE fan on|off [supply]',
+    shape: 'sensor wall|return|average|remote SHOWN ref REFERENCE fan on|off [supply] [sun]',
     says: 'what a sensor shows beside a reference',
-    examples: ['sensor return 70.1 ref 73.9 fan on', 'sensor remote 68 ref 68.4 fan off'],
+    examples: ['sensor return 70.1 ref 73.9 fan on', 'sensor remote 68 ref 68.4 fan off', 'sensor wall 75 ref 71.2 fan off sun'],
   },
   {
     word: 'capacity',

@@ -86,3 +86,32 @@ describe('the trim', () => {
     expect(told.remainingWorstF).toBeCloseTo(2, 1)
   })
 })
+
+describe('the sun on a sensor', () => {
+  /** A room at rest; the sun is on it in the middle of the pairs, the fan runs by turns. */
+  const inSun = (shiftF: number, more: { draught?: number } = {}) =>
+    pairs({ draught: more.draught ?? 0 }).map((one, i) => {
+      const sun = i >= 8 && i < 16
+      return { ...one, sun, shownF: one.shownF + (sun ? shiftF : 0) }
+    })
+  it('is told from an offset and from a draught by the pairs that were read in it', () => {
+    const told = diagnoseSensor(inSun(3.2, { draught: -1.8 }), LIMITS)
+    expect(told.found).toEqual(['draught', 'sun'])
+    expect(told.sun?.value).toBeCloseTo(3.2, 1)
+    expect(told.fan?.value).toBeCloseTo(-1.8, 1)
+    // Nothing trims the sun: the trim is that of the rest.
+    expect(told.trimF).toBe(diagnoseSensor(inSun(0, { draught: -1.8 }), LIMITS).trimF)
+  })
+  it('is no fault where it makes no difference, and no question where nobody read in it', () => {
+    expect(diagnoseSensor(inSun(0.2), LIMITS).found).toEqual([])
+    const none = diagnoseSensor(pairs({ offset: 1.5 }), LIMITS)
+    expect([none.sun, none.terms.includes('sun'), none.notTestable.includes('sun')]).toEqual([null, false, false])
+    // All in the sun: it cannot be told from an offset, and is named.
+    const always = diagnoseSensor(
+      pairs({ offset: 1.5 }).map((one) => ({ ...one, sun: true })),
+      LIMITS,
+    )
+    expect(always.notTestable).toContain('sun')
+    expect(always.found).toEqual(['offset'])
+  })
+})

@@ -9,12 +9,14 @@ export interface SensorPair {
   fan: boolean
   /** Warm or cold supply air is on. */
   supply: boolean
+  /** The sun, or a lamp, shines on the sensor; absent: it does not. */
+  sun?: boolean
 }
 
-export const SENSOR_TERMS = ['offset', 'fan', 'supply', 'rate'] as const
+export const SENSOR_TERMS = ['offset', 'fan', 'supply', 'rate', 'sun'] as const
 export type SensorTerm = (typeof SENSOR_TERMS)[number]
 /** What is wrong with how the room is read. */
-export type SensorFault = 'offset' | 'draught' | 'supply-air' | 'lag'
+export type SensorFault = 'offset' | 'draught' | 'supply-air' | 'sun' | 'lag'
 
 export interface DiagnosisLimits {
   /** A part counts when it is this many times its standard error … */
@@ -44,6 +46,8 @@ export interface SensorDiagnosis {
   /** °F more while the fan runs; while supply air is on. */
   fan: Term | null
   supply: Term | null
+  /** °F more while the sun is on it; null where no pair was read so. */
+  sun: Term | null
   /** Minutes that it is behind. */
   lag: Term | null
   residualSdF: number
@@ -60,8 +64,8 @@ const LEAST_RATE_SPAN_F_PER_H = 0.5
 const SPARE_PAIRS = 3
 
 /**
- * Offset, draught, supply air and lag told apart by a regression of shown − reference on fan, supply and how fast the
- * room moves. What the pairs cannot tell apart is named, not guessed.
+ * Offset, draught, supply air, lag and sun told apart by a regression of shown − reference on fan, supply, how fast the
+ * room moves, and sun where a pair was read in it. What the pairs cannot tell apart is named, not guessed.
  * Source: ordinary least squares with t ratios (Draper and Smith); ASHRAE Fundamentals, Measurement and Instruments.
  * Valid: pairs in the order of time, each instrument settled; the trim touches neither supply air nor lag.
  */
@@ -71,11 +75,14 @@ export function diagnoseSensor(pairs: readonly SensorPair[], limits: DiagnosisLi
     fan: pairs.map((one) => Number(one.fan)),
     supply: pairs.map((one) => Number(one.supply)),
     rate: rates,
+    sun: pairs.map((one) => Number(one.sun ?? false)),
   }
   const terms: SensorTerm[] = ['offset']
   const kept: number[][] = []
   const notTestable: SensorTerm[] = []
   for (const [term, column] of Object.entries(columns) as [SensorTerm, number[]][]) {
+    // Nobody read it in the sun: then sun is no question.
+    if (term === 'sun' && !column.includes(1)) continue
     const span = column.length === 0 ? 0 : Math.max(...column) - Math.min(...column)
     const varies = term === 'rate' ? span >= LEAST_RATE_SPAN_F_PER_H : span > 0
     const isTwin = kept.some((other) => other.every((value, i) => value === column[i]))
@@ -86,7 +93,15 @@ export function diagnoseSensor(pairs: readonly SensorPair[], limits: DiagnosisLi
     terms.push(term)
     kept.push(column)
   }
-  const unknown = { offset: null, fan: null, supply: null, lag: null, residualSdF: 0, freedom: pairs.length - terms.length }
+  const unknown = {
+    offset: null,
+    fan: null,
+    supply: null,
+    sun: null,
+    lag: null,
+    residualSdF: 0,
+    freedom: pairs.length - terms.length,
+  }
   if (pairs.length - terms.length < SPARE_PAIRS)
     return { terms, notTestable, found: null, ...unknown, trimF: 0, remainingFanOffF: 0, remainingFanOnF: 0, remainingWorstF: 0 }
   const fit = leastSquares(
@@ -100,6 +115,7 @@ export function diagnoseSensor(pairs: readonly SensorPair[], limits: DiagnosisLi
     return { value, t: value / (fit.errors[at] as number) }
   }
   const [offset, fan, supply, rate] = [part('offset') as Term, part('fan'), part('supply'), part('rate')]
+  const sun = part('sun')
   // A sensor that is behind shows too little while the room warms: its minutes are the slope turned round.
   const lag = rate && { value: -60 * rate.value, t: rate.t }
   const shifts = (one: Term | null) =>
@@ -108,6 +124,7 @@ export function diagnoseSensor(pairs: readonly SensorPair[], limits: DiagnosisLi
     ...(shifts(offset) ? (['offset'] as const) : []),
     ...(shifts(fan) ? (['draught'] as const) : []),
     ...(shifts(supply) ? (['supply-air'] as const) : []),
+    ...(shifts(sun) ? (['sun'] as const) : []),
     ...(lag && lag.t <= -limits.criticalT && lag.value >= limits.leastLagMin ? (['lag'] as const) : []),
   ]
   const shiftF = fan?.value ?? 0
@@ -121,6 +138,7 @@ export function diagnoseSensor(pairs: readonly SensorPair[], limits: DiagnosisLi
     offset,
     fan,
     supply,
+    sun,
     lag,
     residualSdF: fit.residualSd,
     freedom: fit.freedom,

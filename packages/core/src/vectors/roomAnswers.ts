@@ -70,7 +70,13 @@ export function warmUpAnswer(given: Case): Answer {
   }
 }
 
-const FAULTS: Record<SensorFault, string> = { offset: 'offset', draught: 'draught', 'supply-air': 'supply_air', lag: 'lag' }
+const FAULTS: Record<SensorFault, string> = {
+  offset: 'offset',
+  draught: 'draught',
+  'supply-air': 'supply_air',
+  lag: 'lag',
+  sun: 'sun',
+}
 
 export function sensorDiagnosisAnswer(given: Case): Answer {
   const told = diagnoseSensor(

@@ -109,13 +109,17 @@ const BODIES: { [K in ChangeKind]?: fc.Arbitrary<Partial<BodyOf<K>>> } = {
     amps: number(0.2, 90),
     phases: fc.constantFrom(1 as const, 3 as const),
   }),
-  'sensor.pair': fc.record({
-    place: fc.constantFrom('wall' as const, 'return' as const, 'average' as const, 'remote' as const),
-    shownF: number(40, 110),
-    referenceF: number(40, 110),
-    fan: fc.boolean(),
-    supply: fc.boolean(),
-  }),
+  'sensor.pair': fc.record(
+    {
+      place: fc.constantFrom('wall' as const, 'return' as const, 'average' as const, 'remote' as const),
+      shownF: number(40, 110),
+      referenceF: number(40, 110),
+      fan: fc.boolean(),
+      supply: fc.boolean(),
+      sun: fc.constant(true),
+    },
+    { requiredKeys: ['place', 'shownF', 'referenceF', 'fan', 'supply'] },
+  ),
   'reading.grille': fc.record({
     name,
     side,

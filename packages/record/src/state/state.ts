@@ -174,6 +174,7 @@ export interface SensorPairState {
   referenceF: number
   fan: boolean
   supply: boolean
+  sun?: boolean
   /** How the gap at the sensor stood when it was read; absent: nobody had said. */
   gap?: 'open' | 'sealed'
 }

@@ -44,7 +44,7 @@ export function SensingView() {
                 show('temperature', one.shownF, { bare: true }),
                 show('temperature', one.referenceF, { bare: true }),
                 show('temperatureDifference', one.shownF - one.referenceF, { signed: true, bare: true }),
-                one.fan ? (one.supply ? 'on, supply air on' : 'on') : 'off',
+                [one.fan ? 'on' : 'off', ...(one.supply ? ['supply air on'] : []), ...(one.sun ? ['sun on it'] : [])].join(', '),
               ],
             }))}
           />
@@ -143,7 +143,7 @@ function Proof() {
   )
 }
 
-const TERM_WORDS = { offset: 'offset', fan: 'fan', supply: 'supply air', rate: 'how fast the room moves' } as const
+const TERM_WORDS = { offset: 'offset', fan: 'fan', supply: 'supply air', rate: 'how fast the room moves', sun: 'sun' } as const
 
 function PairForm() {
   const { write, at, units } = useVisit()
@@ -151,6 +151,7 @@ function PairForm() {
   const [place, setPlace] = useState<SensorPlace>('wall')
   const [fan, setFan] = useState(false)
   const [supply, setSupply] = useState(false)
+  const [sun, setSun] = useState(false)
   const [wrong, setWrong] = useState<string | null>(null)
   const enter = async () => {
     const shown = parseReading(typed.shown, 'temperature', units)
@@ -160,7 +161,15 @@ function PairForm() {
     const written = await write([
       {
         kind: 'sensor.pair',
-        body: { ...at, place, shownF: shown.value.base, referenceF: reference.value.base, fan, supply: fan && supply },
+        body: {
+          ...at,
+          place,
+          shownF: shown.value.base,
+          referenceF: reference.value.base,
+          fan,
+          supply: fan && supply,
+          ...(sun && { sun }),
+        },
       },
     ])
     setWrong(refusalOf(written))
@@ -194,6 +203,7 @@ function PairForm() {
         numeric
       />
       <CheckField label="Fan runs" checked={fan} onSave={setFan} />
+      <CheckField label="Sun or a lamp on it" checked={sun} onSave={setSun} />
       {fan && <CheckField label="Supply air is warm or cold" checked={supply} onSave={setSupply} />}
       <button type="submit" className="btn btn-neutral" disabled={typed.shown === '' || typed.reference === ''}>
         Enter the pair

@@ -245,6 +245,27 @@ describe('a reading after the change', () => {
   })
 })
 
+it('a sensor in the sun is said to be, and what mends it', () => {
+  const [advice] = sensorAdvice(
+    flat((pen) => {
+      for (let i = 0; i < 12; i++) {
+        const sun = i > 3 && i < 8
+        pen.write('sensor.pair', {
+          ...HERE,
+          place: 'wall',
+          shownF: 70 + (sun ? 4 : 0) + 0.03 * Math.sin(i * 5),
+          referenceF: 70,
+          fan: i % 2 === 0,
+          supply: false,
+          ...(sun && { sun }),
+        })
+      }
+    }),
+  )
+  expect(advice?.says).toBe('The wall controller reads 4.0 °F higher while the sun or a lamp is on it.')
+  expect(advice?.steps).toEqual(['Shade it, or move it to a wall that neither sun nor lamp reaches.'])
+})
+
 describe('advice for a sensor', () => {
   it('stands in the order seal, move, trim, each with what is left, in the device’s own steps', () => {
     const [advice] = sensorAdvice(

@@ -258,7 +258,7 @@ function sensed(v: VisitView): PlacedSection[] {
             one.place,
             show('temperature', one.shownF),
             show('temperature', one.referenceF),
-            one.fan ? (one.supply ? 'on, supply air on' : 'on') : 'off',
+            [one.fan ? 'on' : 'off', ...(one.supply ? ['supply air on'] : []), ...(one.sun ? ['sun on it'] : [])].join(', '),
             one.by || EMPTY,
           ]),
           figures: [2, 3],

@@ -38,6 +38,7 @@ const UNTESTED: Readonly<Record<string, string>> = {
   fan: 'with the fan off and with it on',
   supply: 'while supply air is on, and while it is not',
   rate: 'while the room warms or cools',
+  sun: 'with the sun on it and without',
 }
 
 /** What the pairs say of each sensor that was read, in the order seal, move, trim. */
@@ -75,6 +76,8 @@ function faultSaid(fault: SensorFault, told: SensorDiagnosis, show: VisitView['s
     return `reads ${degrees(told.fan?.value ?? 0)} ${(told.fan?.value ?? 0) > 0 ? 'higher' : 'lower'} while the fan runs: other air reaches it`
   if (fault === 'supply-air')
     return `reads ${degrees(told.supply?.value ?? 0)} ${(told.supply?.value ?? 0) > 0 ? 'higher' : 'lower'} while supply air blows on it`
+  if (fault === 'sun')
+    return `reads ${degrees(told.sun?.value ?? 0)} ${(told.sun?.value ?? 0) > 0 ? 'higher' : 'lower'} while the sun or a lamp is on it`
   return `is ${Math.round(told.lag?.value ?? 0)} min behind the room`
 }
 
@@ -90,6 +93,7 @@ function stepsFor(v: Seen, place: SensorPlace, told: SensorDiagnosis): string[] 
       `Seal the hole behind it, or the gap around the unit, and read it again with the fan on and off. Sealed, ${degrees(faults.includes('offset') ? offsetF : 0)} is left.`,
     )
   if (faults.includes('supply-air')) steps.push('Turn the grille away from it, or move the sensor out of the stream.')
+  if (faults.includes('sun')) steps.push('Shade it, or move it to a wall that neither sun nor lamp reaches.')
   if (faults.includes('lag')) steps.push('Take another sensor, or one that hangs free on an inner wall: nothing trims a lag.')
   const better = betterPlace(v, place, told)
   if (better) steps.push(better)

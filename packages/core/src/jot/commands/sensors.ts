@@ -24,11 +24,12 @@ function beside(place: SensorPlace, line: Line, context: JotContext): JotReading
   const on = line.take('on')
   if (!on && !line.take('off')) return line.done ? needs('on or off') : fanWanted(line)
   const supply = line.take('supply')
+  const sun = line.take('sun')
   const [shownF = 0, referenceF = 0] = [shown[0], reference[0]]
   const show = showIn(context.units)
   return finish(line, {
-    intent: { kind: 'sensor-pair', place, shownF, referenceF, fan: on, supply },
-    reads: `${place}: shown ${show('temperature', shownF)}, reference ${show('temperature', referenceF)}, fan ${on ? 'on' : 'off'}${supply ? ', supply air on' : ''} → ${show('temperatureDifference', shownF - referenceF, { signed: true })}`,
+    intent: { kind: 'sensor-pair', place, shownF, referenceF, fan: on, supply, ...(sun && { sun }) },
+    reads: `${place}: shown ${show('temperature', shownF)}, reference ${show('temperature', referenceF)}, fan ${on ? 'on' : 'off'}${supply ? ', supply air on' : ''}${sun ? ', sun on it' : ''} → ${show('temperatureDifference', shownF - referenceF, { signed: true })}`,
   })
 }
 

@@ -1,6 +1,6 @@
 import 'reflect-metadata'
 import { PLAUSIBLE, SENSOR_PLACES, type SensorPlace } from '@ingle/core'
-import { IsBoolean, IsIn, IsNumber, Max, Min } from 'class-validator'
+import { IsBoolean, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator'
 import { exact } from '../exact.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
@@ -14,6 +14,8 @@ class SensorPair extends OnVisit {
   @IsNumber() @Min(LOW) @Max(HIGH) referenceF!: number
   @IsBoolean() fan!: boolean
   @IsBoolean() supply!: boolean
+  /** The sun, or a lamp, shone on it. */
+  @IsOptional() @IsBoolean() sun?: boolean
 }
 
 export const sensorPair = kind('sensor.pair', {
@@ -23,18 +25,21 @@ export const sensorPair = kind('sensor.pair', {
     referenceF: { says: 'reference', in: 'temperature', read: true },
     fan: { says: 'fan' },
     supply: { says: 'supply air on' },
+    sun: { says: 'sun on it' },
   },
   rowName: ({ place }) => place,
-  says: ({ place, shownF, referenceF, fan, supply }, show) =>
-    `${place} shows ${show('temperature', shownF)}, reference ${show('temperature', referenceF)}, fan ${fan ? 'on' : 'off'}${supply ? ', supply air on' : ''}`,
-  line: ({ place, shownF, referenceF, fan, supply }, { units }) => {
+  says: ({ place, shownF, referenceF, fan, supply, sun }, show) =>
+    `${place} shows ${show('temperature', shownF)}, reference ${show('temperature', referenceF)}, fan ${fan ? 'on' : 'off'}${supply ? ', supply air on' : ''}${sun ? ', sun on it' : ''}`,
+  line: ({ place, shownF, referenceF, fan, supply, sun }, { units }) => {
     const degrees = (value: number) => exact('temperature', value, units)
-    return `sensor ${place} ${degrees(shownF)} ref ${degrees(referenceF)} fan ${fan ? 'on' : 'off'}${supply ? ' supply' : ''}`
+    return `sensor ${place} ${degrees(shownF)} ref ${degrees(referenceF)} fan ${fan ? 'on' : 'off'}${supply ? ' supply' : ''}${sun ? ' sun' : ''}`
   },
   jotted: { 'sensor-pair': ({ kind: _, ...values }) => values },
   fold(into, { id, at, by, body }) {
-    const { place, shownF, referenceF, fan, supply } = body
+    const { place, shownF, referenceF, fan, supply, sun } = body
     const { gap } = into.system(body.systemId).room
-    into.here(body)?.sensorPairs.push({ id, at, by, place, shownF, referenceF, fan, supply, ...(gap && { gap }) })
+    into
+      .here(body)
+      ?.sensorPairs.push({ id, at, by, place, shownF, referenceF, fan, supply, ...(sun && { sun }), ...(gap && { gap }) })
   },
 })
