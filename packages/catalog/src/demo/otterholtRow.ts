@@ -102,7 +102,7 @@ export function otterholtChanges(now: Date): Change[] {
     firingS: 480,
   })
   writer.write('setting.set', { ...old, role: 'fan.mode', column: 'found', value: 'up' })
-  // Somebody wanted to feel air upstairs: the fan of the cooling duct runs while the furnace heats the hall.
+  // Somebody wanted to feel air upstairs: the fan runs all the time, and between two fires the vents blow cool.
   writer.write('setting.set', { ...here, role: 'fan.mode', place: 'controller', column: 'found', value: 'on' })
   writer.write('setting.set', { ...here, role: 'control.cycle-rate', place: 'controller', column: 'found', value: '6' })
   writer.write('room.set', {
