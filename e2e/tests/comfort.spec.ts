@@ -183,7 +183,7 @@ test('the room around: another storey, the sun, a day that was logged; what cann
   // Set points that cross are said.
   await page.getByRole('button', { name: 'mild', exact: true }).click()
   const controls = page.getByRole('region', { name: 'What this device can be set to' })
-  await controls.getByLabel(/^Heating set point/).selectOption({ label: '85 °F' })
+  await controls.getByLabel(/^Heating set point/).selectOption({ label: '85.0 °F' })
   await expect(day(tech)).toContainText('they would work against each other')
 })
 

@@ -1,5 +1,5 @@
 import { profileById } from '@ingle/catalog'
-import { runRoom } from '@ingle/core'
+import { BASE_UNITS, METRIC_UNITS, runRoom } from '@ingle/core'
 import { HERE, Pen, SYSTEM, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
@@ -164,6 +164,21 @@ describe('controls that tell', () => {
     expect(
       telling(varies, { day: 'frosty', isGapOpen: false }, comfortControls(varies)).has(keyOf(varies, 'control.tightness')),
     ).toBe(true)
+  })
+  it('speak the reader’s degrees', () => {
+    const pen = new Pen()
+    pen.write('system.set', { systemId: SYSTEM, name: 'Flat', capacityTons: 2 })
+    pen.write('profile.use', { systemId: SYSTEM, place: 'controller', profile: profileById('skerrick-w2') })
+    pen.write('profile.use', { systemId: SYSTEM, place: 'equipment', profile: profileById('skerrick-da') })
+    pen.write('visit.start', { visitId: VISIT, reason: '' })
+    const says = (units: typeof METRIC_UNITS, id: string) =>
+      comfortControls(viewOf(pen.changes, { units }))
+        .find((one) => one.row.id === id)
+        ?.choices.map((one) => one.says)
+    expect(says(METRIC_UNITS, 'control.differential')).toEqual(['0.5 °C', '1.0 °C', '1.5 °C', '2.0 °C'])
+    expect(says(BASE_UNITS, 'control.differential')).toEqual(['0.9 °F', '1.8 °F', '2.7 °F', '3.6 °F'])
+    expect(says(METRIC_UNITS, 'fan.satisfied.heat')).toEqual(['off', 'trickle', 'as set'])
+    expect(says(METRIC_UNITS, 'setpoint.heat')?.[0]).toMatch(/°C$/)
   })
   it('offer only what the device has: an aim between two steps is the nearer step', () => {
     const v = flat((pen) =>

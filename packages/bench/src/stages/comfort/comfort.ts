@@ -110,7 +110,16 @@ export const seenStand = ({ ledger }: Pick<VisitView, 'ledger'>): Stand => stand
 /** As it is aimed at. */
 export const aimedStand = ({ ledger }: Pick<VisitView, 'ledger'>): Stand => standBy(ledger, aimOrLeft)
 
-export function comfortControls({ ledger }: Pick<VisitView, 'ledger'>): ComfortControl[] {
+/** A meaning as this reader counts: degrees in theirs, all else as the role says it. */
+function spoken({ setting, role }: LedgerRow, meaning: string, show: VisitView['show']): string {
+  const unit = role?.values.kind === 'number' ? role.values.unit : null
+  const value = Number(meaning)
+  if (meaning.trim() === '' || !Number.isFinite(value)) return sayMeaning(setting, meaning)
+  if (unit === 'F') return show('temperature', value)
+  return unit === 'dF' ? show('temperatureDifference', value) : sayMeaning(setting, meaning)
+}
+
+export function comfortControls({ ledger, show }: Pick<VisitView, 'ledger' | 'show'>): ComfortControl[] {
   return comfortRows(ledger).map((row) => {
     const offered = row.setting.range
       ? thinned(numbersOffered(row.setting), Number(foundOf(row) ?? Number.NaN)).map((one) => String(Number(one.toFixed(4))))
@@ -121,7 +130,7 @@ export function comfortControls({ ledger }: Pick<VisitView, 'ledger'>): ComfortC
       row,
       label: capital(roleLabel(row.id)),
       place: row.place,
-      choices: sorted(all).map((meaning) => ({ meaning, says: sayMeaning(row.setting, meaning) })),
+      choices: sorted(all).map((meaning) => ({ meaning, says: spoken(row, meaning, show) })),
       found: foundOf(row),
       aim,
     }
@@ -232,7 +241,7 @@ function aimed(v: VisitView): PlacedSection[] {
         {
           kind: 'table',
           head: ['Setting', 'Aim', 'Why'],
-          rows: chosen.map((row) => [roleLabel(row.id), sayMeaning(row.setting, aimOf(row) ?? ''), row.aim?.why ?? '']),
+          rows: chosen.map((row) => [roleLabel(row.id), spoken(row, aimOf(row) ?? '', v.show), row.aim?.why ?? '']),
           empty: '',
         },
         { kind: 'lines', lines: runs.found.assumptions.map((one) => `${one.what}: ${one.value} (${one.from})`), empty: '' },
