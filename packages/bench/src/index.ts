@@ -59,6 +59,7 @@ export {
   comfortControls,
   comfortRows,
   comfortRuns,
+  dayOnPaper,
   telling,
 } from './stages/comfort/comfort.ts'
 export { type CauseShown, judgeComplaint, type TrialShown, type WayIn, wayIn } from './stages/comfort/complaints.ts'

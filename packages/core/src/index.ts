@@ -222,6 +222,7 @@ export {
   type HeatSource,
   type Holds,
   holdsRoom,
+  wantedBandF,
 } from './rooms/comfort.ts'
 export { COMPLAINTS, type ComplaintId } from './rooms/complaints.ts'
 export { dayFromLog } from './rooms/pastedDay.ts'

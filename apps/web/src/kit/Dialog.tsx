@@ -1,15 +1,11 @@
 import { X } from 'lucide-react'
-import { type ReactNode, useEffect, useRef } from 'react'
+import type { ReactNode } from 'react'
+import { useModal } from './useModal.ts'
 
 /** A native dialog: focus stays in it, Escape closes it, focus goes back where it was. */
 export function Dialog(props: { title: string; onClose: () => void; children: ReactNode; wide?: boolean }) {
   const { title, onClose, children, wide = false } = props
-  const ref = useRef<HTMLDialogElement>(null)
-  useEffect(() => {
-    const dialog = ref.current
-    dialog?.showModal()
-    return () => dialog?.close()
-  }, [])
+  const ref = useModal()
   return (
     <dialog
       ref={ref}

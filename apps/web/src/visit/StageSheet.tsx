@@ -1,8 +1,9 @@
 import type { standingOf } from '@ingle/bench'
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp, History } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { StateMark } from '../kit/StateMark.tsx'
+import { useModal } from '../kit/useModal.ts'
 
 type Standing = ReturnType<typeof standingOf>[number]
 
@@ -61,12 +62,7 @@ export function StageSheet({ stages, onTrail }: { stages: readonly Standing[]; o
 
 function Sheet(props: { stages: readonly Standing[]; now: Standing | undefined; onClose: () => void; onTrail: () => void }) {
   const { stages, now, onClose, onTrail } = props
-  const ref = useRef<HTMLDialogElement>(null)
-  useEffect(() => {
-    const dialog = ref.current
-    dialog?.showModal()
-    return () => dialog?.close()
-  }, [])
+  const ref = useModal()
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: Escape closes a native dialog; a tap beside it is one way more.
     <dialog

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { comfortFigures, holdsRoom } from './comfort.ts'
+import { comfortFigures, holdsRoom, wantedBandF } from './comfort.ts'
 import { roomOfKind, sensorAt } from './roomKinds.ts'
 import { PLAIN_EQUIPMENT, type RoomSystem } from './roomModel.ts'
 import type { RunFigures } from './roomRun.ts'
@@ -141,4 +141,13 @@ describe('whether the equipment holds the room', () => {
   })
   it('is null where it holds in any weather', () =>
     expect(holdsRoom(system({ heat: { btuH: [90_000], slopeBtuHPerF: [0] } }), 'heat').untilOutdoorF).toBeNull())
+})
+
+it('the band that is wanted lies about one set point, or from the one to the other', () => {
+  const at = (mode: 'heat' | 'cool' | 'auto') => wantedBandF({ mode, setHeatF: 68, setCoolF: 76 }, 1)
+  expect([at('heat'), at('cool'), at('auto')]).toEqual([
+    [67, 69],
+    [75, 77],
+    [67, 77],
+  ])
 })

@@ -1,4 +1,4 @@
-import type { Mode, RoomSystem } from './roomModel.ts'
+import type { Controller, Mode, RoomSystem } from './roomModel.ts'
 import type { RunFigures } from './roomRun.ts'
 
 export const COMFORT_MEASURES = [
@@ -19,6 +19,15 @@ export const COMFORT_MEASURES = [
   'defrosts',
 ] as const
 export type ComfortMeasure = (typeof COMFORT_MEASURES)[number]
+
+/** The band that is wanted, °F: about one set point, or under automatic changeover from the one to the other. */
+export const wantedBandF = (
+  { mode, setHeatF, setCoolF }: Pick<Controller, 'mode' | 'setHeatF' | 'setCoolF'>,
+  bandF: number,
+): [lowF: number, highF: number] => [
+  (mode === 'cool' ? setCoolF : setHeatF) - bandF,
+  (mode === 'heat' ? setHeatF : setCoolF) + bandF,
+]
 
 /** How good a figure is, for people and for the machine. */
 export type Standing = 'good' | 'fair' | 'poor'

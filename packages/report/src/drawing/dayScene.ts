@@ -1,5 +1,5 @@
-import { comfortRuns, type RunDay, type VisitView, weatherOf } from '@ingle/bench'
-import { formatNumber, fromChosen, runRoom, type Trace } from '@ingle/core'
+import { comfortRuns, dayOnPaper, type VisitView } from '@ingle/bench'
+import { formatNumber, fromChosen, runRoom, type Trace, wantedBandF } from '@ingle/core'
 import { scaleLinear } from 'd3-scale'
 import type { Mark, Scene, Tone } from './scene.ts'
 
@@ -10,9 +10,6 @@ const RUN = { bandF: BAND_F, stepS: 5, traceEveryS: 60 } as const
 /** The hours that are drawn: night, morning, and what comes after. */
 const FROM_MIN = 240
 const TO_MIN = 720
-
-/** The day that comfort's aims are drawn on: that of the complaint where one was kept. */
-export const dayOnPaper = (v: VisitView): RunDay => (weatherOf(v) ? 'pasted' : 'frosty')
 
 /** Of a day's line the part that is drawn. */
 const drawnOf = ({ airF, everyS }: Trace) => airF.subarray((FROM_MIN * 60) / everyS, (TO_MIN * 60) / everyS + 1)
@@ -30,12 +27,12 @@ export function dayScene(v: VisitView, width: number, height: number): Scene | n
   const { units, show } = v
   const degrees = (f: number) => fromChosen('temperature', f, units)
   const { controller } = runs.tried.system
-  const wantedF = controller.mode === 'cool' ? controller.setCoolF : controller.setHeatF
+  const [lowF, highF] = wantedBandF(controller, BAND_F)
   const lines: { says: string; tone: Tone; trace: Trace }[] = [
     { says: 'as found', tone: 'ochre', trace: before.value.trace },
     { says: 'as aimed at', tone: 'air', trace: after.value.trace },
   ]
-  const ends = lines.flatMap(({ trace }) => Array.from(drawnOf(trace))).concat(wantedF - BAND_F, wantedF + BAND_F)
+  const ends = lines.flatMap(({ trace }) => Array.from(drawnOf(trace))).concat(lowF, highF)
   const [left, right, top, bottom] = [MARGIN.left, width - MARGIN.right, MARGIN.top, height - MARGIN.bottom]
   const x = scaleLinear([FROM_MIN, TO_MIN], [left, right])
   const y = scaleLinear([degrees(Math.min(...ends)), degrees(Math.max(...ends))], [bottom, top]).nice(6)
@@ -74,7 +71,7 @@ export function dayScene(v: VisitView, width: number, height: number): Scene | n
       anchor: hour * 60 === FROM_MIN ? 'start' : hour * 60 === TO_MIN ? 'end' : 'middle',
       mono: true,
     })
-  const [low, high] = [y(degrees(wantedF - BAND_F)), y(degrees(wantedF + BAND_F))]
+  const [low, high] = [y(degrees(lowF)), y(degrees(highF))]
   marks.push({ kind: 'rect', x: left, y: high, width: right - left, height: low - high, tone: 'moss', opacity: 0.16 })
   for (const { tone, trace } of lines)
     marks.push({

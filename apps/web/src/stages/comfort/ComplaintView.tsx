@@ -7,8 +7,14 @@ import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useRuns } from './useRuns.ts'
 
-/** A complaint as a way in: its causes by how likely they are here, and the look that tells most. */
+/** Each complaint begins without the runs of the one before: their figures would strike out causes of this one. */
 export function ComplaintView() {
+  const { here } = useVisit()
+  return <WayInView key={here.complaintWay ?? ''} />
+}
+
+/** A complaint as a way in: its causes by how likely they are here, and the look that tells most. */
+function WayInView() {
   const visit = useVisit()
   const { here, write, at } = visit
   const way = useMemo(() => wayIn(visit), [visit])

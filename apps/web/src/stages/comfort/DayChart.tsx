@@ -1,4 +1,4 @@
-import { formatNumber, fromChosen, type RoomSystem, type Trace } from '@ingle/core'
+import { formatNumber, fromChosen, type RoomSystem, type Trace, wantedBandF } from '@ingle/core'
 import { useMemo } from 'react'
 import { useWidth } from '../../kit/useWidth.ts'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -41,7 +41,6 @@ interface Props {
 export function DayChart({ traces, shown, main, beside, system, bandF, at, onMove, span }: Props) {
   const { units } = useVisit()
   const [box, width] = useWidth(640)
-  const { controller } = system
   const everyMin = traces.found.everyS / 60
   const [from, to] = [span[0] / everyMin, Math.min(span[1] / everyMin, traces.found.airF.length)]
   const spread = useMemo(
@@ -50,8 +49,7 @@ export function DayChart({ traces, shown, main, beside, system, bandF, at, onMov
   )
   const other = traces[main].otherF
   const degrees = (f: number) => fromChosen('temperature', f, units)
-  const low = (controller.mode === 'cool' ? controller.setCoolF : controller.setHeatF) - bandF
-  const high = (controller.mode === 'heat' ? controller.setHeatF : controller.setCoolF) + bandF
+  const [low, high] = wantedBandF(system.controller, bandF)
   const drawn = [spread.low, spread.high, traces.found.readingF.subarray(from, to), ...(other ? [other.subarray(from, to)] : [])]
   for (const id of shown) drawn.push(traces[id].airF.subarray(from, to))
   const floor = Math.floor(degrees(Math.min(low, ...drawn.map(leastOf))))

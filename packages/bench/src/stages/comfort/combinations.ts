@@ -8,7 +8,7 @@ export const MOST_COMBINATIONS = 500
 
 const WISHED: Readonly<Record<ComfortWish, readonly string[]>> = {
   even: ['even temperature'],
-  'few-starts': ['few starts'],
+  'few-starts': [],
   quiet: ['quiet', 'no draught'],
   dry: ['dry air'],
   cheap: ['low bills'],

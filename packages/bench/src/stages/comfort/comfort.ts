@@ -5,7 +5,7 @@ import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import { givenAims } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
-import { type Around, type Runnable, roomSystemOf, type Stand, weatherOf } from './roomSystem.ts'
+import { type Around, type RunDay, type Runnable, roomSystemOf, type Stand, weatherOf } from './roomSystem.ts'
 import { sensorAdvice } from './sensorAdvice.ts'
 
 /** Stored with every aim that was taken from a try: renaming it makes old ones no comfort aims. */
@@ -219,14 +219,15 @@ export function comfortRuns(
   return found && aim && tried ? { found, aim, tried } : null
 }
 
+/** The day that comfort's aims are drawn on: that of the complaint where one was kept. */
+export const dayOnPaper = (v: Pick<VisitView, 'system'>): RunDay => (weatherOf(v) ? 'pasted' : 'frosty')
+
 /** What of comfort was chosen by hand on this visit, with its picture and what it rests on. */
 function aimed(v: VisitView): PlacedSection[] {
   const given = givenAims(v.state, v.system, v.visit)
   const chosen = comfortRows(v.ledger).filter((row) => row.aim?.value && given.get(row.key)?.source === COMFORT_SOURCE)
   const runs =
-    chosen.length > 0
-      ? comfortRuns(v, { day: weatherOf(v) ? 'pasted' : 'frosty', isGapOpen: v.system.room.gap === 'open' }, {}, false)
-      : null
+    chosen.length > 0 ? comfortRuns(v, { day: dayOnPaper(v), isGapOpen: v.system.room.gap === 'open' }, {}, false) : null
   if (!runs) return []
   return [
     {
@@ -236,7 +237,7 @@ function aimed(v: VisitView): PlacedSection[] {
         {
           kind: 'picture',
           of: 'day',
-          caption: weatherOf(v) ? `On the day of ${v.system.room.weatherOn || 'the complaint'}` : 'On a frosty day',
+          caption: dayOnPaper(v) === 'pasted' ? `On the day of ${v.system.room.weatherOn || 'the complaint'}` : 'On a frosty day',
         },
         {
           kind: 'table',
