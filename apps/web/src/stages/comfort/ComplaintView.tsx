@@ -22,8 +22,8 @@ function WayInView() {
   const runs = useRuns(systems, way?.options ?? {})
   const [wrong, setWrong] = useState<string | null>(null)
   const choose = async (next: ComplaintId | '') => {
-    if (next === '') return null
-    return refusalOf(await write([{ kind: 'complaint.set', body: { ...at, text: here.complaint, way: next } }]))
+    if (next !== '')
+      setWrong(refusalOf(await write([{ kind: 'complaint.set', body: { ...at, text: here.complaint, way: next } }])))
   }
   const figures: Record<string, RunFigures | null> = {}
   if (way && runs && runs.length === way.runs.length)
@@ -47,8 +47,9 @@ function WayInView() {
             ...(here.complaintWay ? [] : ([['', 'choose the nearest']] as const)),
             ...(Object.entries(COMPLAINTS) as [ComplaintId, string][]),
           ]}
-          onSave={choose}
+          onSave={(next) => void choose(next)}
         />
+        {wrong && <Notice kind="wrong">{wrong}</Notice>}
         {here.complaint !== '' && <p className="soft">“{here.complaint}”</p>}
         {!told && (
           <p className="soft">Choose what comes nearest: its few likely causes follow, ranked by what is known of this system.</p>
@@ -120,7 +121,6 @@ function WayInView() {
                 </button>
               </div>
             ))}
-          {wrong && <Notice kind="wrong">{wrong}</Notice>}
         </section>
       )}
     </div>

@@ -1,5 +1,7 @@
 import { BUILDING_KINDS, BUILDING_WORDS, type BuildingKind, SUN_TIMES, type SunTime } from '@ingle/core'
+import { useState } from 'react'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -10,7 +12,12 @@ import { Weather } from './Weather.tsx'
 export function RoomView() {
   const { system, units, show, write, at } = useVisit()
   const { room } = system
-  const set = async (body: object) => refusalOf(await write([{ kind: 'room.set', body: { systemId: at.systemId, ...body } }]))
+  const [wrong, setWrong] = useState<string | null>(null)
+  const set = async (body: object) => {
+    const refused = refusalOf(await write([{ kind: 'room.set', body: { systemId: at.systemId, ...body } }]))
+    setWrong(refused)
+    return refused
+  }
   const isCalibrated = room.uaBtuHPerF !== undefined && room.uaBtuHPerF > 0
   return (
     <div className="grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
@@ -33,6 +40,7 @@ export function RoomView() {
           onSave={(areaFt2) => set({ areaFt2 })}
         />
         <Around set={set} />
+        {wrong && <Notice kind="wrong">{wrong}</Notice>}
         {isCalibrated ? (
           <p>
             It loses <b className="num">{show('lossRate', room.uaBtuHPerF as number)}</b>
