@@ -13,7 +13,7 @@ import { formToProfile, formToSetting, profileToForm, readTie, settingToForm, ti
 import { readCellText } from '../src/library/readCellText.ts'
 import { libraryNow } from '../src/library/useLibrary.ts'
 import { useSession } from '../src/session/session.ts'
-import { Desk } from '../src/sync/siteStore.ts'
+import { Desk } from '../src/sync/desk.ts'
 import { browserWith, FakeEventSource, FakeServer } from './fakeServer.ts'
 
 const plain = (one: unknown) => JSON.parse(JSON.stringify(one))

@@ -6,8 +6,9 @@ import { type AnyId, knownId, type SiteId, type SystemId, type VisitId } from '@
 import fc from 'fast-check'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { useSession } from '../src/session/session.ts'
-import { onNews, useStep } from '../src/sync/outbox.ts'
-import { Desk, useSites } from '../src/sync/siteStore.ts'
+import { Desk } from '../src/sync/desk.ts'
+import { useSites } from '../src/sync/sites.ts'
+import { onNews, useStep } from '../src/sync/step.ts'
 import { browserWith, FakeEventSource, FakeServer, type Fault } from './fakeServer.ts'
 
 const randomUUID = <T extends AnyId = never>(): T => knownId(uuid())

@@ -19,11 +19,10 @@ export { emptyRow, rowBody } from './kinds/settings/rows.ts'
 export type { LineContext } from './kinds/spec.ts'
 export { PART_ROLES, PART_WORDS, type PartRole } from './kinds/words.ts'
 export { compareProfiles } from './library/compare.ts'
+export { DOCUMENT_KINDS, type DocumentKind } from './library/documentKinds.ts'
 export {
   type CrewDocument,
-  DOCUMENT_KINDS,
   type DocumentContent,
-  type DocumentKind,
   documentKindOf,
   INSTRUMENT_FORMAT,
   parseDocument,

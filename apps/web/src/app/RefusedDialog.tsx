@@ -1,8 +1,8 @@
 import { describeChange } from '@ingle/record'
 import { Dialog } from '../kit/Dialog.tsx'
 import { useMe } from '../session/useMe.ts'
+import { deskFor } from '../sync/desk.ts'
 import type { KeptPhoto, Pending } from '../sync/localDb.ts'
-import { deskFor } from '../sync/siteStore.ts'
 
 /** Refused changes stay here, with the reason, until somebody deals with each. */
 export function RefusedDialog(props: { refused: readonly Pending[]; photos: readonly KeptPhoto[]; onClose: () => void }) {

@@ -7,8 +7,9 @@ import { Notice } from '../kit/Notice.tsx'
 import { THEME_SAYS, THEMES, usePrefs } from '../prefs/prefs.ts'
 import { SignIn } from '../session/SignIn.tsx'
 import { askWho, signOut, useSession } from '../session/session.ts'
-import { useStep } from '../sync/outbox.ts'
-import { closeDesk, deskFor, useSites } from '../sync/siteStore.ts'
+import { closeTheDesk, theDesk } from '../sync/later.ts'
+import { useSites } from '../sync/sites.ts'
+import { useStep } from '../sync/step.ts'
 import { KeysHelp } from './KeysHelp.tsx'
 import { NameMark } from './NameMark.tsx'
 
@@ -22,7 +23,7 @@ export function Shell() {
     void askWho()
   }, [])
   useEffect(() => {
-    if (session.status === 'out') closeDesk()
+    if (session.status === 'out') void closeTheDesk()
   }, [session.status])
   if (session.status === 'asking') return null
   if (session.status === 'out') return <SignIn />
@@ -30,7 +31,9 @@ export function Shell() {
 }
 
 function SignedIn({ me }: { me: Me }) {
-  deskFor(me)
+  useEffect(() => {
+    void theDesk(me)
+  }, [me])
   return (
     <div className="min-h-dvh flex flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-base-100 focus:p-3">
@@ -121,18 +124,20 @@ function Header({ me }: { me: Me }) {
 
 /** Whether this device is in step with the server, and how many changes wait. */
 function StepSign() {
-  const { inTouch, waiting, refused, photos } = useStep()
+  const { known, inTouch, waiting, refused, photos } = useStep()
   const aside = refused.length + photos.length
   const [open, setOpen] = useState(false)
-  const text = inTouch
-    ? waiting === 0
-      ? aside === 0
-        ? 'in step'
-        : 'all but what is refused'
-      : `sending ${waiting}`
-    : waiting === 0
-      ? 'offline'
-      : `offline · ${waiting} kept here`
+  const text = !known
+    ? 'looking'
+    : inTouch
+      ? waiting === 0
+        ? aside === 0
+          ? 'in step'
+          : 'all but what is refused'
+        : `sending ${waiting}`
+      : waiting === 0
+        ? 'offline'
+        : `offline · ${waiting} kept here`
   return (
     <>
       <span className="text-[13px] flex items-center gap-1.5 whitespace-nowrap" role="status" aria-label={`Sync: ${text}`}>

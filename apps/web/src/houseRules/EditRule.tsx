@@ -12,7 +12,7 @@ import { RoleOptions } from '../library/SettingEditor.tsx'
 import { useDraft } from '../library/useDraft.ts'
 import { useLibrary } from '../library/useLibrary.ts'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 import { COMFORT_WORDS } from './comfortWords.ts'
 
 type Draft = Omit<HouseRuleBody, 'id' | 'version'>

@@ -1,6 +1,6 @@
 import type { SiteId } from '@ingle/record'
 import { useState } from 'react'
-import type { Desk } from '../sync/siteStore.ts'
+import type { Desk } from '../sync/desk.ts'
 import { makePhoto, type Photo } from './makePhoto.ts'
 
 /** Photos that are taken before what they belong to is written down. */

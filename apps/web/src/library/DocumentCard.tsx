@@ -4,7 +4,7 @@ import { FileDown } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 import { download } from './useImport.ts'
 
 interface Props {

@@ -1,7 +1,7 @@
 import { type DocumentContent, type DocumentKind, documentKindOf, parseDocument } from '@ingle/record'
 import { useState } from 'react'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 import { useLibrary } from './useLibrary.ts'
 
 const LIST = { profile: 'profiles', rules: 'rules', pattern: 'patterns', instrument: 'instruments' } as const

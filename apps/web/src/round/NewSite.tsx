@@ -7,7 +7,7 @@ import { newId } from '../kit/ids.ts'
 import { Notice } from '../kit/Notice.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 
 /** A site with its first system and a visit begun: everything needed to start, nothing more. Works without a signal. */
 export function NewSite({ onClose }: { onClose: () => void }) {

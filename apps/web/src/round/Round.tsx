@@ -1,15 +1,17 @@
 import { clockOf } from '@ingle/bench'
 import { ImportAnswer, type RoundSite } from '@ingle/record/wire'
 import { CirclePlus, FileUp, TriangleAlert } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { useMe } from '../session/useMe.ts'
 import { api } from '../sync/api.ts'
-import { deskFor } from '../sync/siteStore.ts'
-import { NewSite } from './NewSite.tsx'
+import { theDesk } from '../sync/later.ts'
 import { useRound } from './useRound.ts'
+
+/** Loaded when a site is begun. */
+const NewSite = lazy(async () => ({ default: (await import('./NewSite.tsx')).NewSite }))
 
 /** Where this person is: the Round itself has no other place. */
 const here = clockOf(Intl.DateTimeFormat().resolvedOptions().timeZone)
@@ -91,7 +93,11 @@ export function Round() {
           </ul>
         </section>
       )}
-      {adding && <NewSite onClose={() => setAdding(false)} />}
+      {adding && (
+        <Suspense fallback={null}>
+          <NewSite onClose={() => setAdding(false)} />
+        </Suspense>
+      )}
     </main>
   )
 }
@@ -173,7 +179,7 @@ function SiteLine({ site }: { site: RoundSite }) {
 /** Takes a record file from another Ingle, whole or not at all. */
 function ImportButton({ onDone }: { onDone: () => void }) {
   const input = useRef<HTMLInputElement>(null)
-  const desk = deskFor(useMe())
+  const me = useMe()
   const navigate = useNavigate()
   const [said, setSaid] = useState<string | null>(null)
   const take = async (file: File) => {
@@ -188,7 +194,7 @@ function ImportButton({ onDone }: { onDone: () => void }) {
     }
     const answer = await api('POST', '/api/import', ImportAnswer, plain)
     if (!answer.ok) return setSaid(`${answer.error.reason} ${answer.error.remedy}`)
-    await desk.outbox.catchUp(answer.value.siteId)
+    await (await theDesk(me))?.desk.outbox.catchUp(answer.value.siteId)
     onDone()
     void navigate(`/sites/${answer.value.siteId}`)
   }

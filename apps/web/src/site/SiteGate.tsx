@@ -3,7 +3,8 @@ import { type ReactNode, useEffect } from 'react'
 import { Link } from 'react-router'
 import { Empty } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
-import { deskFor, useSites } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
+import { useSites } from '../sync/sites.ts'
 
 /** Opens a site and shows its page once there is something to show; says plainly when there is not. */
 export function SiteGate({

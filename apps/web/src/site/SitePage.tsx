@@ -14,7 +14,7 @@ import { StateMark } from '../kit/StateMark.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { refuse } from '../refusals.ts'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 import { SiteGate } from './SiteGate.tsx'
 
 /** Every zone that this browser knows, by name. */

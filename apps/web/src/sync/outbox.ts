@@ -1,26 +1,14 @@
 import { type ChangeId, checked, type SiteId } from '@ingle/record'
 import { ChangesAnswer, Done, News, OutcomesAnswer, type Why } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
-import { create } from 'zustand'
 import { signedOut } from '../session/session.ts'
 import { api, Failed, Refused } from './api.ts'
 import { type Confirmed, type KeptPhoto, type LocalDb, type Pending, sitesIn } from './localDb.ts'
+import { notKnown, tellNews, useStep } from './step.ts'
 
 const BATCH = 100
 const RETRY_FIRST_MS = 1000
 const RETRY_MOST_MS = 20_000
-
-interface Step {
-  /** False from the first call that got no answer until one does. */
-  inTouch: boolean
-  waiting: number
-  refused: Pending[]
-  /** Photos that the server will not have, though their change is stored. */
-  photos: KeptPhoto[]
-}
-
-/** Whether this device is in step with the server: shown in the header. */
-export const useStep = create<Step>(() => ({ inTouch: true, waiting: 0, refused: [], photos: [] }))
 
 /**
  * Sends what waits, in order, one batch at a time, and fetches what others wrote. One sender for all tabs of the
@@ -43,6 +31,7 @@ export class Outbox {
       left: await leftPhotos(db),
     })).subscribe(({ pending, left }) => {
       useStep.setState({
+        known: true,
         waiting: pending.filter((one) => !one.refused).length + left.filter((one) => !one.refused).length,
         refused: pending.filter((one) => one.refused),
         photos: left.filter((one) => one.refused),
@@ -62,6 +51,7 @@ export class Outbox {
     this.news?.close()
     this.watching.unsubscribe()
     window.removeEventListener('online', this.kick)
+    notKnown()
   }
 
   /** Tries now instead of at the next retry. */
@@ -238,7 +228,7 @@ export class Outbox {
       const news = checked(News, JSON.parse((event as MessageEvent<string>).data), 'News')
       if (!news.ok || news.value.siteId === null) return
       const { siteId } = news.value
-      for (const tell of newsListeners) tell(siteId)
+      tellNews(siteId)
       this.inBackground(this.catchUpIfKept(siteId))
     })
     this.news.onerror = () => {
@@ -283,11 +273,3 @@ function untilPhoto(waiting: Pending[]): Pending[] {
 }
 
 const isClosedStore = (error: unknown): boolean => (error as { name?: string } | null)?.name === 'DatabaseClosedError'
-
-const newsListeners = new Set<(siteId: SiteId) => void>()
-
-/** Hears which site changed on the server. Returns how to stop. */
-export function onNews(tell: (siteId: SiteId) => void): () => void {
-  newsListeners.add(tell)
-  return () => newsListeners.delete(tell)
-}

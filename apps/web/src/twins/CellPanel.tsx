@@ -8,7 +8,7 @@ import { Notice } from '../kit/Notice.tsx'
 import { PanelHead } from '../kit/PanelHead.tsx'
 import { refusalOf } from '../kit/refusalOf.ts'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 import { useView } from '../visit/useVisit.ts'
 
 interface Props {

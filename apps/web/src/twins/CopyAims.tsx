@@ -6,7 +6,7 @@ import { SelectField } from '../kit/Field.tsx'
 import { Notice } from '../kit/Notice.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 import { CarriedView } from './CarriedView.tsx'
 
 /** Copies the aims of one unit to its twins: aims, never readings. Each unit then acknowledges for itself. */

@@ -7,7 +7,7 @@ import { Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 
 /** Several twins in a row: the keys of each unit that is still to be set, and who has acknowledged. */
 export function KeyRound({ state, visit, systems }: { state: SiteState; visit: VisitState; systems: readonly SystemState[] }) {

@@ -5,7 +5,7 @@ import { LineField } from '../kit/Field.tsx'
 import { newId } from '../kit/ids.ts'
 import { Notice } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 
 /** Which units of the site should be alike, under a name. */
 export function PickUnits({ state, group, onClose }: { state: SiteState; group: TwinsState | null; onClose: () => void }) {

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
 import { refusalOf } from '../kit/refusalOf.ts'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/siteStore.ts'
+import { deskFor } from '../sync/desk.ts'
 import { UnitTable } from './UnitTable.tsx'
 
 /** One setting after another, unit after unit: each is ticked off when it acknowledges. */

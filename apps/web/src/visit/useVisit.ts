@@ -4,7 +4,7 @@ import type { Change, ChangeId, Draft, SiteState, SystemState, VisitState } from
 import { createContext, useContext, useMemo } from 'react'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
-import { type Desk, deskFor } from '../sync/siteStore.ts'
+import { type Desk, deskFor } from '../sync/desk.ts'
 
 /** What a stage does with a visit, beside seeing it. */
 interface Tools {

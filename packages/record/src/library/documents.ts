@@ -3,16 +3,13 @@ import { clean } from '../changes/clean.ts'
 import { checked } from '../checks.ts'
 import { type Profile, parseProfile } from '../profile/profile.ts'
 import { refuse } from '../refusals.ts'
+import type { DocumentKind } from './documentKinds.ts'
 import { HouseRuleBody } from './houseRule.ts'
 import { Instrument } from './instrument.ts'
 import { type Pattern, parsePattern } from './pattern.ts'
 
 export const RULES_FORMAT = 'ingle-rules/1'
 export const INSTRUMENT_FORMAT = 'ingle-instrument/1'
-
-/** What a crew keeps beside its sites. */
-export const DOCUMENT_KINDS = ['profile', 'rules', 'pattern', 'instrument'] as const
-export type DocumentKind = (typeof DOCUMENT_KINDS)[number]
 
 export interface DocumentContent {
   profile: Profile

@@ -26,7 +26,8 @@ import {
 } from 'class-validator'
 import type { Change } from '../changes/change.ts'
 import type { ChangeId, GatewayId, ItemId, SiteId, SystemId, VisitId } from '../ids.ts'
-import { DOCUMENT_KINDS, type DocumentContent, type DocumentKind } from '../library/documents.ts'
+import { DOCUMENT_KINDS, type DocumentKind } from '../library/documentKinds.ts'
+import type { DocumentContent } from '../library/documents.ts'
 
 /** Names for what can be wrong, the same every time: a closed set, so that a device can tell them apart. */
 const PROBLEM_CODES = [

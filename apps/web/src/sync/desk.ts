@@ -8,26 +8,17 @@ import {
   orderOf,
   parseChange,
   type SiteId,
-  type SiteState,
   type SystemId,
   type VisitId,
 } from '@ingle/record'
 import type { Me } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
-import { create } from 'zustand'
 import { newId } from '../kit/ids.ts'
 import { refuse } from '../refusals.ts'
 import { LibraryDesk } from './library.ts'
 import { type LocalDb, localDb } from './localDb.ts'
 import { Outbox } from './outbox.ts'
-
-type OpenSite =
-  | { status: 'loading'; state?: undefined; changes?: undefined; waiting?: undefined }
-  | { status: 'missing' | 'unreachable'; state?: undefined; changes?: undefined; waiting?: undefined }
-  | { status: 'ready'; state: SiteState; changes: Change[]; waiting: ReadonlySet<string> }
-
-/** The sites that are open on this device, by id. What is shown is what is kept: it comes from the device's store. */
-export const useSites = create<Record<string, OpenSite>>(() => ({}))
+import { type OpenSite, useSites } from './sites.ts'
 
 /** Everything that writes and fetches for one signed-in account. */
 export class Desk {

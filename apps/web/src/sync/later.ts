@@ -1,0 +1,29 @@
+import type { Me } from '@ingle/record/wire'
+import { useSession } from '../session/session.ts'
+import type { Desk } from './desk.ts'
+import type { roundHere } from './roundHere.ts'
+
+/*
+ * The desk (the device's store, the sender, every kind of change) is by far the largest part of the app: the first page is
+ * there before it. Pages that need it load it with themselves; this is for those that are shown without it.
+ */
+const load = async () => {
+  const [{ closeDesk, deskFor }, { roundHere }] = await Promise.all([import('./desk.ts'), import('./roundHere.ts')])
+  return { closeDesk, deskFor, roundHere }
+}
+
+let loaded: ReturnType<typeof load> | undefined
+
+/** The desk of this account, loaded when it is not yet. Null when meanwhile this account signed out, or another one in. */
+export async function theDesk(me: Me): Promise<{ desk: Desk; roundHere: typeof roundHere } | null> {
+  loaded ??= load()
+  const { deskFor, roundHere: round } = await loaded
+  return useSession.getState().me?.accountId === me.accountId ? { desk: deskFor(me), roundHere: round } : null
+}
+
+/** Closes the desk of whoever signed out. Where nobody was signed in it is fetched while they type their name. */
+export async function closeTheDesk(): Promise<void> {
+  loaded ??= load()
+  const { closeDesk } = await loaded
+  if (useSession.getState().status === 'out') closeDesk()
+}
