@@ -32,6 +32,7 @@ import {
 import { averageOf, rootSumSquare, sensorOffset, thermistorC, thermistorOhm } from '../sensing/sensors.ts'
 import { codeAnswer } from './codeAnswers.ts'
 import { fanLimitAnswer } from './fanLimitAnswers.ts'
+import { co2Answer, economizerAnswer, freeCoolingAnswer, freshAirAnswer } from './freshAirAnswers.ts'
 import { pasteAnswer } from './pasteAnswers.ts'
 import { reconcileAnswer } from './reconcileAnswers.ts'
 import { onOffAnswer, roomControlAnswer, sensorDiagnosisAnswer, warmUpAnswer } from './roomAnswers.ts'
@@ -66,6 +67,10 @@ const TOPICS: Record<string, (given: Case) => Answer> = {
   zon: zoneAnswer,
   fan: fanLimitAnswer,
   rec: reconcileAnswer,
+  fra: freshAirAnswer,
+  co2: co2Answer,
+  frc: freeCoolingAnswer,
+  eco: economizerAnswer,
 }
 
 const has = (given: Case, ...keys: string[]) => keys.every((key) => given[key] !== undefined)

@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import airflow from '../../vectors/airflow.json' with { type: 'json' }
 import blowerTables from '../../vectors/blower_tables.json' with { type: 'json' }
+import co2Control from '../../vectors/co2_control.json' with { type: 'json' }
 import codes from '../../vectors/codes.json' with { type: 'json' }
+import economizer from '../../vectors/economizer.json' with { type: 'json' }
 import fanLimit from '../../vectors/fan_limit.json' with { type: 'json' }
+import freeCooling from '../../vectors/free_cooling.json' with { type: 'json' }
+import freshAir from '../../vectors/fresh_air.json' with { type: 'json' }
 import motorDrive from '../../vectors/motor_drive.json' with { type: 'json' }
 import onOffControl from '../../vectors/onoff_control.json' with { type: 'json' }
 import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
@@ -40,6 +44,10 @@ const files: Record<string, unknown> = {
   onOffControl,
   sensorDiagnosis,
   warmUpFit,
+  freshAir,
+  co2Control,
+  freeCooling,
+  economizer,
 }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {
