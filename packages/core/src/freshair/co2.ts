@@ -3,6 +3,9 @@ import { type Damper, type Line, onLine, outdoorAt } from './damperLine.ts'
 /** Parts of CO₂ in a million that a person adds, per cfm of outdoor air: 10⁶ × cfm of CO₂. */
 const PPM = 1e6
 
+/** Less air than this is none: the exact solution would drown in rounding. */
+const STILL_CFM = 1e-3
+
 /** What fills a space with CO₂ and what carries it out. */
 export interface Co2Source {
   people: number
@@ -27,7 +30,7 @@ export function co2Need(source: Co2Source, limitPpm: number, areaCfm: number) {
 
 /** CO₂ after some minutes at one flow. Source: V·dC/dt = 10⁶·N·g − Q·(C − Co), exact solution. Valid: V > 0, Q ≥ 0. */
 export function co2After(source: Co2Source, volumeFt3: number, outdoorCfm: number, fromPpm: number, minutes: number): number {
-  if (outdoorCfm <= 0) return fromPpm + (PPM * source.people * source.perPersonCfm * minutes) / volumeFt3
+  if (outdoorCfm <= STILL_CFM) return fromPpm + (PPM * source.people * source.perPersonCfm * minutes) / volumeFt3
   const steady = co2Steady(source, outdoorCfm)
   return steady + (fromPpm - steady) * Math.exp((-outdoorCfm * minutes) / volumeFt3)
 }
@@ -41,7 +44,7 @@ export function co2TimeTo(
   levelPpm: number,
 ): number | null {
   if (fromPpm === levelPpm) return 0
-  if (outdoorCfm <= 0) {
+  if (outdoorCfm <= STILL_CFM) {
     const rate = (PPM * source.people * source.perPersonCfm) / volumeFt3
     return rate > 0 && levelPpm > fromPpm ? (levelPpm - fromPpm) / rate : null
   }
@@ -192,7 +195,7 @@ export function co2Day(unit: Co2Unit, source: Omit<Co2Source, 'people'>, day: Co
       if (Math.abs(at - high) <= 1e-6) atHighS += STEP_S
       if (c > day.alarmPpm) overAlarmS += STEP_S
       if (cfm < required - 1e-9) underS += STEP_S
-      if (cfm <= 0) c += (gain * STEP_S) / 60 / day.volumeFt3
+      if (cfm <= STILL_CFM) c += (gain * STEP_S) / 60 / day.volumeFt3
       else {
         const steady = source.outdoorPpm + gain / cfm
         c = steady + (c - steady) * Math.exp((-cfm * STEP_S) / 60 / day.volumeFt3)
