@@ -157,7 +157,22 @@ export { planRound } from './device/keypad/units.ts'
 export { safeWayBack } from './device/keypad/wayBack.ts'
 export { keyLabel, keyWords } from './device/keypad/words.ts'
 export { profileDoubts, profileQuestions } from './device/profileCheck.ts'
-export { fromWord, type RegisterMap, type RegisterOf, registerRuns, toWord } from './device/registers.ts'
+export {
+  fromWord,
+  LIVE_IDS,
+  LIVE_VALUES,
+  type LiveId,
+  type LiveKind,
+  type LiveRegister,
+  liveKind,
+  liveValue,
+  liveWord,
+  type RegisterMap,
+  type RegisterOf,
+  registerRuns,
+  type TestRegisters,
+  toWord,
+} from './device/registers.ts'
 export { type ResolvedSetting, resolveSettings } from './device/resolve.ts'
 export { NEEDS, type NeedId, numberOf, ROLES, type Role, roleLabel, roleOf } from './device/roles.ts'
 export { ROLE_WORDS } from './device/roleWords.ts'
@@ -184,6 +199,116 @@ export {
 } from './device/spelling.ts'
 export { DEVICE_UNITS, type RoleUnit, UNIT_SIGN } from './device/units.ts'
 export { needsOf, workOrder } from './device/workOrder.ts'
+export {
+  type Co2Block,
+  type Co2Rule,
+  type Co2Sensor,
+  type Co2Status,
+  type Co2Unit,
+  co2After,
+  co2Balance,
+  co2Day,
+  co2Need,
+  co2OfSignal,
+  co2Position,
+  co2Steady,
+  co2TimeTo,
+} from './freshair/co2.ts'
+export {
+  checkLine,
+  commissionedLine,
+  type Damper,
+  type DamperPoint,
+  damperPosition,
+  damperSignal,
+  damperThrough,
+  exactPositions,
+  fallingPoints,
+  inSteps,
+  type Line,
+  type LineCase,
+  type LineCheck,
+  lineThrough,
+  nextPoint,
+  onLine,
+  outdoorAt,
+  positionFor,
+  USUAL_DAMPER,
+} from './freshair/damperLine.ts'
+export {
+  ECONOMIZER_FAULTS,
+  type EconomizerFault,
+  type EconomizerReading,
+  economizerFaults,
+  type FaultRule,
+  USUAL_FAULT_RULE,
+} from './freshair/economizerFaults.ts'
+export { type EnergyPrices, type OutdoorLoad, outdoorLoad } from './freshair/excessAir.ts'
+export {
+  allowsFreeCooling,
+  CHANGEOVERS,
+  type Changeover,
+  type ChangeoverKind,
+  type FreeCoolingCase,
+  type FreeCoolingYear,
+  freeCoolingYear,
+  HOUR_STATES,
+} from './freshair/freeCooling.ts'
+export {
+  leastDifferenceF,
+  type MixTemperatures,
+  mixShare,
+  type OutdoorAir,
+  outdoorByStation,
+  outdoorByTemperatures,
+  outdoorByTraverse,
+  type ShareVerdict,
+  type Station,
+} from './freshair/outdoorAir.ts'
+export {
+  type BrokenWire,
+  brokenWire,
+  freeTerminals,
+  type PlacedPoint,
+  POINT_WAYS,
+  type PointFault,
+  type PointMeasures,
+  type PointSignal,
+  type PointWay,
+  pointFaults,
+  pointKind,
+  ROOF_POINT_IDS,
+  ROOF_POINTS,
+  type RoofPointId,
+  readSignal,
+  SAFETY_POINTS,
+  type SignalStatus,
+  type StripTerminal,
+  signalOf,
+} from './freshair/roofPoints.ts'
+export {
+  lookAtRoof,
+  NO_ROOF_FAULTS,
+  type RoofAsked,
+  type RoofFaults,
+  type RoofLook,
+  type RoofMode,
+  type RoofState,
+  type RoofUnit,
+  roofAtRest,
+  stepRoof,
+} from './freshair/roofUnit.ts'
+export { judgeStroke, type StrokeStep, type StrokeVerdict, USUAL_STROKE } from './freshair/stroke.ts'
+export {
+  type ExhaustBalance,
+  exhaustBalance,
+  type Need,
+  SIMPLIFIED_2019,
+  type Space,
+  type VentilationSystem,
+  ventilationNeed,
+} from './freshair/ventilation.ts'
+export { type Climate, type WeatherHours, weatherOf, weatherYear, YEAR_H } from './freshair/weatherYear.ts'
 export { grilleNamed } from './jot/commands/grilles.ts'
 export { completions } from './jot/completions.ts'
 export { JOT_COMMANDS, JOT_LIMIT, type JotGrille, type JotIntent, type JotSetting } from './jot/grammar.ts'

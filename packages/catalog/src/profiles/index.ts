@@ -9,11 +9,14 @@ import fenwarmP7 from './fenwarm-p7.json' with { type: 'json' }
 import fenwarmS0 from './fenwarm-s0.json' with { type: 'json' }
 import hollinD7 from './hollin-d7.json' with { type: 'json' }
 import hollinE2 from './hollin-e2.json' with { type: 'json' }
+import hollinE7 from './hollin-e7.json' with { type: 'json' }
+import hollinK1 from './hollin-k1.json' with { type: 'json' }
 import hollinRv from './hollin-rv.json' with { type: 'json' }
 import merrowbyHx36 from './merrowby-hx36.json' with { type: 'json' }
 import merrowbyTx30 from './merrowby-tx-30.json' with { type: 'json' }
 import merrowbyVx42 from './merrowby-vx42.json' with { type: 'json' }
 import quernstoneC4 from './quernstone-c4.json' with { type: 'json' }
+import quernstoneRl from './quernstone-rl.json' with { type: 'json' }
 import quernstoneZ6 from './quernstone-z6.json' with { type: 'json' }
 import skerrickDa from './skerrick-da.json' with { type: 'json' }
 import skerrickDb from './skerrick-db.json' with { type: 'json' }
@@ -34,11 +37,14 @@ export const PROFILES: readonly Profile[] = [
   fenwarmS0,
   hollinD7,
   hollinE2,
+  hollinE7,
+  hollinK1,
   hollinRv,
   merrowbyHx36,
   merrowbyTx30,
   merrowbyVx42,
   quernstoneC4,
+  quernstoneRl,
   quernstoneZ6,
   skerrickDa,
   skerrickDb,

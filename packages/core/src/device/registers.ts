@@ -1,3 +1,4 @@
+import type { Quantity } from '../quantity/units.ts'
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
 import type { DeviceSetting } from './setting.ts'
@@ -9,6 +10,59 @@ export interface RegisterMap {
   unitId: number
   registers: readonly { id: string; register: number; scale?: number; readOnly?: boolean }[]
 }
+/** What a unit says of itself while it runs. */
+export const LIVE_VALUES = {
+  mode: { label: 'Mode', words: ['off', 'ventilation', 'free cooling', 'free cooling and compressor', 'compressor', 'test'] },
+  call: { label: 'Call', words: ['none', 'cooling', 'cooling, second stage'] },
+  stage: { label: 'Compressor stages' },
+  starts: { label: 'Compressor starts' },
+  fan: { label: 'Fan', in: 'percent' },
+  damper: { label: 'Damper command', in: 'percent' },
+  feedback: { label: 'Damper feedback', in: 'percent' },
+  outdoor: { label: 'Outdoor air', in: 'temperature' },
+  return: { label: 'Return air', in: 'temperature' },
+  mixed: { label: 'Mixed air', in: 'temperature' },
+  leaving: { label: 'Leaving air', in: 'temperature' },
+  co2: { label: 'CO₂', unit: 'ppm' },
+  exhaust: { label: 'Exhaust fan', words: ['off', 'on'] },
+  alarm: { label: 'Alarm output', words: ['open', 'closed'] },
+} as const satisfies Record<string, LiveKind>
+export type LiveId = keyof typeof LIVE_VALUES
+export const LIVE_IDS = Object.keys(LIVE_VALUES) as LiveId[]
+
+export interface LiveKind {
+  label: string
+  words?: readonly string[]
+  in?: Quantity
+  unit?: string
+}
+export const liveKind = (id: LiveId): LiveKind => LIVE_VALUES[id]
+
+/** Where one of them stands: a holding register, two's complement where a temperature goes below nothing. */
+export interface LiveRegister {
+  id: LiveId
+  register: number
+  scale?: number
+}
+
+/** Test mode over the wire: 1 to enter it, then fan and damper in percent. */
+export interface TestRegisters {
+  on: number
+  fan: number
+  damper: number
+  damperScale?: number
+}
+
+/** A live word as its figure; null for one that means nothing (a place in a list that it does not have). */
+export function liveValue({ id, scale = 1 }: LiveRegister, word: number): number | null {
+  const { words } = liveKind(id)
+  if (words) return word < words.length ? word : null
+  return (word >= WORD / 2 ? word - WORD : word) / scale
+}
+
+/** A live figure as a word. */
+export const liveWord = ({ scale = 1 }: LiveRegister, value: number): number => (Math.round(value * scale) + WORD) % WORD
+
 export type RegisterOf = RegisterMap['registers'][number]
 
 const WORD = 65_536

@@ -1,7 +1,7 @@
 /** Units of settings: what a role counts in, and what a device may count in instead. */
 
 /** `dF` is a difference of temperature, `F` a temperature. */
-export type RoleUnit = 'F' | 'dF' | 's' | 'min' | 'h' | '/h' | 'pct' | 'ppm' | 'count' | 'ton'
+export type RoleUnit = 'F' | 'dF' | 's' | 'min' | 'h' | '/h' | 'pct' | 'ppm' | 'count' | 'ton' | 'inWc' | 'BtuLb' | 'Hz' | 'A'
 
 /** Units that a profile may name, each with the unit of roles that it converts to: role = device × factor + offset. */
 export const DEVICE_UNITS: Readonly<Record<string, { role: RoleUnit; factor: number; offset?: number }>> = {
@@ -29,6 +29,16 @@ export const DEVICE_UNITS: Readonly<Record<string, { role: RoleUnit; factor: num
   'step of n': { role: 'pct', factor: 1 },
   count: { role: 'count', factor: 1 },
   ton: { role: 'ton', factor: 1 },
+  'in.wc': { role: 'inWc', factor: 1 },
+  /** 1 in.wc = 249.08891 Pa (NIST SP 811). */
+  Pa: { role: 'inWc', factor: 1 / 249.08891 },
+  'Btu/lb': { role: 'BtuLb', factor: 1 },
+  /** 1 Btu/lb = 2.326 kJ/kg; the zero of moist air lies at 0 °F here and at 0 °C there: 17.88 kJ/kg = 7.687 Btu/lb. */
+  'kJ/kg': { role: 'BtuLb', factor: 1 / 2.326, offset: 7.687 },
+  Hz: { role: 'Hz', factor: 1 },
+  /** A drive that counts in tenths. */
+  '0.1 Hz': { role: 'Hz', factor: 0.1 },
+  A: { role: 'A', factor: 1 },
   /** 1 kW of cooling = 3412.142 / 12000 ton. */
   kW: { role: 'ton', factor: 3412.142 / 12_000 },
 }
@@ -45,6 +55,10 @@ export const UNIT_SIGN: Readonly<Record<RoleUnit, string>> = {
   ppm: 'ppm',
   count: '',
   ton: 'ton',
+  inWc: 'in.wc',
+  BtuLb: 'Btu/lb',
+  Hz: 'Hz',
+  A: 'A',
 }
 
 /** The unit of a range, and how far it goes: "step of n" is of its last. */

@@ -1,11 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { USUAL_DAMPER } from './damperLine.ts'
-import { brokenWire, freeTerminals, type PlacedPoint, pointFaults, readSignal, signalOf, type Terminal } from './roofPoints.ts'
+import {
+  brokenWire,
+  freeTerminals,
+  type PlacedPoint,
+  pointFaults,
+  readSignal,
+  type StripTerminal,
+  signalOf,
+} from './roofPoints.ts'
 import { lookAtRoof, NO_ROOF_FAULTS, type RoofAsked, type RoofFaults, type RoofUnit, roofAtRest, stepRoof } from './roofUnit.ts'
 import { judgeStroke, type StrokeStep, USUAL_STROKE } from './stroke.ts'
 
-const STRIP: Terminal[] = [
+const STRIP: StripTerminal[] = [
   { id: 'U1', takes: ['reads', 'contact'] },
   { id: 'R1', takes: ['reads'] },
   { id: 'V1', takes: ['drives'] },

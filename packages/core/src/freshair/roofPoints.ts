@@ -2,7 +2,8 @@ import { SIGNALS, type SignalKind } from '../airflow/driveFor.ts'
 import { thermistorC, thermistorOhm } from '../sensing/sensors.ts'
 
 /** What goes through a terminal: read in, counted as a contact, sent out as a signal, or switched. */
-export type PointWay = 'reads' | 'contact' | 'drives' | 'switches'
+export const POINT_WAYS = ['reads', 'contact', 'drives', 'switches'] as const
+export type PointWay = (typeof POINT_WAYS)[number]
 
 /** What a point measures, where it has a figure. */
 export type PointMeasures = 'temperature' | 'humidity' | 'enthalpy' | 'ppm' | 'pct' | 'static'
@@ -53,7 +54,7 @@ export const pointKind = (id: RoofPointId): PointKind => ROOF_POINTS[id]
 export const SAFETY_POINTS: readonly RoofPointId[] = ['smoke', 'freeze', 'high-limit', 'float', 'remote-off', 'filter']
 
 /** A terminal of a controller, and what may be put on it. */
-export interface Terminal {
+export interface StripTerminal {
   id: string
   takes: readonly PointWay[]
 }
@@ -78,7 +79,7 @@ export type PointFault =
  * that its settings need and that is not fitted. Source: one wire, one meaning. Valid: terminals named once each.
  */
 export function pointFaults(
-  terminals: readonly Terminal[],
+  terminals: readonly StripTerminal[],
   points: readonly PlacedPoint[],
   needed: readonly RoofPointId[],
 ): PointFault[] {
@@ -102,7 +103,11 @@ export function pointFaults(
 }
 
 /** Terminals that are free and take this point, in the order of the strip; those that take nothing else come first. */
-export function freeTerminals(terminals: readonly Terminal[], points: readonly PlacedPoint[], carries: RoofPointId): string[] {
+export function freeTerminals(
+  terminals: readonly StripTerminal[],
+  points: readonly PlacedPoint[],
+  carries: RoofPointId,
+): string[] {
   const { way } = pointKind(carries)
   const isTaken = (id: string) => points.some((one) => one.fitted && one.terminal === id && one.carries !== carries)
   return terminals

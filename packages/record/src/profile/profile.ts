@@ -8,15 +8,22 @@ import {
   type DeviceSetting,
   HOMES,
   keypadDoubts,
+  LIVE_IDS,
+  type LiveId,
+  type LiveRegister,
   numbersOffered,
   ok,
+  POINT_WAYS,
+  type PointWay,
   profileDoubts,
   type RegisterMap,
   type Result,
   roleOf,
   SCOPES,
   type ServiceCodeRule,
+  type StripTerminal,
   settingId,
+  type TestRegisters,
   tableDoubts,
 } from '@ingle/core'
 import { Type } from 'class-transformer'
@@ -217,11 +224,34 @@ class GatewayRegister {
   @IsOptional() @IsBoolean() readOnly?: boolean
 }
 
+/** What it says of itself while it runs; never written. */
+class GatewayLive implements LiveRegister {
+  @IsIn(LIVE_IDS) id!: LiveId
+  @IsInt() @Min(0) @Max(65_535) register!: number
+  @IsOptional() @IsNumber() @Min(0.001) @Max(10_000) scale?: number
+}
+
+/** Test mode: fan and damper by hand. */
+class GatewayTest implements TestRegisters {
+  @IsInt() @Min(0) @Max(65_535) on!: number
+  @IsInt() @Min(0) @Max(65_535) fan!: number
+  @IsInt() @Min(0) @Max(65_535) damper!: number
+  @IsOptional() @IsNumber() @Min(0.001) @Max(10_000) damperScale?: number
+}
+
 /** Its settings over a wire: Modbus holding registers. */
 class ProfileGateway implements RegisterMap {
   @ValidateNested() @Type(() => GatewayIdentity) identity!: GatewayIdentity
   @IsInt() @Min(0) @Max(255) unitId!: number
   @IsArray() @ArrayMaxSize(300) @ValidateNested({ each: true }) @Type(() => GatewayRegister) registers!: GatewayRegister[]
+  @IsOptional() @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => GatewayLive) live?: GatewayLive[]
+  @IsOptional() @ValidateNested() @Type(() => GatewayTest) test?: GatewayTest
+}
+
+/** A terminal of its strip, and what may be put on it. */
+class ProfileTerminal implements StripTerminal {
+  @IsString() @IsNotEmpty() @MaxLength(12) id!: string
+  @IsArray() @ArrayMaxSize(4) @IsIn(POINT_WAYS, { each: true }) takes!: PointWay[]
 }
 
 /** A family of equipment, as data. Open format `ingle-profile/1`. */
@@ -241,6 +271,13 @@ export class Profile {
   @IsOptional() @ValidateNested() @Type(() => Pad) keypad?: Pad
   @IsOptional() @ValidateNested() @Type(() => ProfilePower) power?: ProfilePower
   @IsOptional() @ValidateNested() @Type(() => ProfileGateway) gateway?: ProfileGateway
+  /** Terminals for sensors, contacts, signals and relays, in the order of the strip. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(60)
+  @ValidateNested({ each: true })
+  @Type(() => ProfileTerminal)
+  strip?: ProfileTerminal[]
   @IsArray() @IsString({ each: true }) cautions!: string[]
 }
 
