@@ -23,6 +23,7 @@ export type PhotoId = Id<'photo'>
 export type TraverseId = Id<'traverse'>
 export type ZoneId = Id<'zone'>
 export type OutletId = Id<'outlet'>
+export type SpaceId = Id<'space'>
 export type GroupId = Id<'group'>
 /** A line to a device that a crew allowed: not in a record, but in the same addresses. */
 export type GatewayId = Id<'gateway'>
@@ -38,6 +39,7 @@ export type AnyId =
   | TraverseId
   | ZoneId
   | OutletId
+  | SpaceId
   | GroupId
   | GatewayId
 

@@ -39,6 +39,10 @@ export const refuse = refusing({
   'not-an-id': ['“{text}” is no id of a {what}.', 'Check the address, or open it from the Round.'],
 
   // kinds
+  'damper-point-lacks': [
+    'A damper point by {way} lacks what it is worked out from.',
+    'Give outdoor, return and mixed temperature; or the station’s signal; or velocities; or a flow.',
+  ],
   'bridge-ties-nothing': ['A bridge from {a} to {b} ties nothing.', 'Name two different terminals.'],
   'no-profile-named': ['It names no profile.', 'Send the profile, or the key of one that the record holds.'],
   'house-rule-doubt': ['House rule “{name}”: {doubt}', 'Put that aim right under House rules, then choose it again.'],

@@ -28,6 +28,30 @@ export type JotIntent =
   | { kind: 'tap'; tap: string; adjustPct: number | null }
   | { kind: 'filter'; filter: 'as-found' | 'clean' }
   | { kind: 'sensor-pair'; place: SensorPlace; shownF: number; referenceF: number; fan: boolean; supply: boolean; sun?: boolean }
+  | {
+      kind: 'damper-point'
+      speedPct: number
+      positionPct: number
+      supplyCfm?: number
+      way: 'temperatures' | 'station' | 'hood'
+      outdoorF?: number
+      returnF?: number
+      mixedF?: number
+      signal?: number
+      flowCfm?: number
+    }
+  | {
+      kind: 'roof-reading'
+      outdoorF: number
+      returnF: number
+      mixedF: number
+      commandPct: number
+      cooling: boolean
+      compressor?: boolean
+      feedbackPct?: number
+      nearbyF?: number
+      co2Ppm?: number
+    }
   | { kind: 'capacity'; tons: number }
   | { kind: 'heater'; kw: number }
   | { kind: 'setting'; key: string; column: 'found' | 'left' | 'proof'; value: string; why: string | null }
@@ -133,6 +157,19 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
     shape: 'sensor wall|return|average|remote SHOWN ref REFERENCE fan on|off [supply] [sun]',
     says: 'what a sensor shows beside a reference',
     examples: ['sensor return 70.1 ref 73.9 fan on', 'sensor remote 68 ref 68.4 fan off', 'sensor wall 75 ref 71.2 fan off sun'],
+  },
+  {
+    word: 'fan',
+    shape: 'fan SPEED damper POSITION oa OUTDOOR ra RETURN ma MIXED · … station VOLTS · … flow FLOW',
+    says: 'outdoor air at one fan speed and one damper position',
+    examples: ['fan 65 damper 30 oa 83.1 ra 71.8 ma 74.7', 'fan 100 damper 22 station 4.2 V', 'fan 40 damper 46 flow 575 cfm'],
+  },
+  {
+    word: 'unit',
+    shape:
+      'unit oa OUTDOOR ra RETURN ma MIXED damper COMMAND cool|idle [comp on|off] [feedback PERCENT] [near OUTDOOR] [co2 PPM]',
+    says: 'what a rooftop unit shows now',
+    examples: ['unit oa 55 ra 74 ma 71 damper 15 cool', 'unit oa 88 ra 75 ma 86 damper 15 idle comp off near 80'],
   },
   {
     word: 'capacity',

@@ -4,6 +4,7 @@ import { aim, capacity, heater, setting, tap } from './commands/equipment.ts'
 import { grille, hood, plate } from './commands/grilles.ts'
 import { esp, filter, probe, staticAt } from './commands/probes.ts'
 import { prose } from './commands/prose.ts'
+import { damperPoint, unitShows } from './commands/roof.ts'
 import { sensorBeside, wallBeside } from './commands/sensors.ts'
 import { rise, split } from './commands/temperatures.ts'
 import { JOT_COMMANDS, JOT_LIMIT } from './grammar.ts'
@@ -23,6 +24,8 @@ const COMMANDS = new Map<string, (line: Line, context: JotContext) => JotReading
     rise,
     wall: wallBeside,
     sensor: sensorBeside,
+    fan: damperPoint,
+    unit: unitShows,
     grille,
     hood,
     plate,

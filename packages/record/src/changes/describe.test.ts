@@ -121,6 +121,32 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
     { ...HERE, place: 'return', shownF: 70.1, referenceF: 73.9, fan: true, supply: true },
     'return shows 70.1 °F, reference 73.9 °F, fan on, supply air on',
   ],
+  'roof.set': [
+    { systemId: SYSTEM, fan: 'two', leastPct: 60, fullCfm: 4000, serves: 'single', zone: '4C' },
+    'rooftop unit: fan two speeds, least fan 60%, supply at full speed 4,000 cfm, serves one space, climate zone 4C',
+  ],
+  'space.set': [
+    { systemId: SYSTEM, spaceId: uuid(17), name: 'Reading room', use: 'library', people: 40, areaFt2: 2600 },
+    'space: name Reading room, use library, people 40, floor 2,600 ft²',
+  ],
+  'space.remove': [{ systemId: SYSTEM, spaceId: uuid(17) }, 'space taken out'],
+  'roof.point.set': [
+    { systemId: SYSTEM, carries: 'co2', terminal: 'A5', signal: '2-10', low: 0, high: 2000 },
+    'CO₂: on A5, by 2-10',
+  ],
+  'roof.point.read': [
+    { ...HERE, carries: 'smoke', stopped: true, alarmed: false, how: 'test magnet' },
+    'Smoke detector: tripped, and it stopped, no alarm, test magnet',
+  ],
+  'damper.point': [
+    { ...HERE, speedPct: 65, positionPct: 30, way: 'temperatures', outdoorF: 83.1, returnF: 71.8, mixedF: 74.7 },
+    'fan 65%, damper 30%: outdoor 83.1 °F, return 71.8 °F, mixed 74.7 °F',
+  ],
+  'roof.reading': [
+    { ...HERE, outdoorF: 55, returnF: 74, mixedF: 71, commandPct: 15, cooling: true, compressor: true },
+    'unit: outdoor 55.0 °F, return 74.0 °F, mixed 71.0 °F, damper 15%, cooling called, compressor on',
+  ],
+  'stroke.reading': [{ ...HERE, commandPct: 50, feedbackPct: 52, seconds: 44 }, 'stroke to 50%: feedback 52%, 44 s'],
   'check.set': [{ ...HERE, checkId: 'panels-back', done: true }, 'panels back: done'],
   'trial.set': [{ ...HERE, trial: 'hot.fan-off', answer: 'yes' }, 'hot.fan off: yes'],
   undo: [{ targetId: uuid(8) }, 'taken back'],

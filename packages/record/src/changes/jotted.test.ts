@@ -120,6 +120,36 @@ const BODIES: { [K in ChangeKind]?: fc.Arbitrary<Partial<BodyOf<K>>> } = {
     },
     { requiredKeys: ['place', 'shownF', 'referenceF', 'fan', 'supply'] },
   ),
+  'damper.point': fc
+    .record({
+      speedPct: number(1, 100),
+      positionPct: number(0, 100),
+      supplyCfm: optional(number(50, 90_000)),
+      way: fc.constantFrom('temperatures' as const, 'station' as const, 'hood' as const),
+      outdoorF: number(-40, 120),
+      returnF: number(40, 110),
+      mixedF: number(-20, 120),
+      signal: number(0, 10),
+      flowCfm: number(0, 90_000),
+    })
+    .map(({ outdoorF, returnF, mixedF, signal, flowCfm, ...head }) => ({
+      ...head,
+      ...(head.way === 'temperatures' ? { outdoorF, returnF, mixedF } : head.way === 'station' ? { signal } : { flowCfm }),
+    })),
+  'roof.reading': fc.record(
+    {
+      outdoorF: number(-40, 120),
+      returnF: number(40, 110),
+      mixedF: number(-20, 120),
+      commandPct: number(0, 100),
+      cooling: fc.boolean(),
+      compressor: fc.boolean(),
+      feedbackPct: number(0, 100),
+      nearbyF: number(-40, 120),
+      co2Ppm: fc.integer({ min: 0, max: 9000 }),
+    },
+    { requiredKeys: ['outdoorF', 'returnF', 'mixedF', 'commandPct', 'cooling'] },
+  ),
   'reading.grille': fc.record({
     name,
     side,

@@ -2,11 +2,12 @@ import { coolingSet } from './air/coolingSet.ts'
 import { driveSet } from './air/driveSet.ts'
 import { firingSet } from './air/firingSet.ts'
 import type { Where } from './onVisit.ts'
+import { roofSet } from './roof/roofSet.ts'
 import { roomSet } from './rooms/roomSet.ts'
 import { zoningSet } from './zones/zoningSet.ts'
 
 /** Every kind that adds fields to what is known of a visit, or of a system, field by field. */
-export const BAGS = [firingSet, coolingSet, driveSet, zoningSet, roomSet] as const
+export const BAGS = [firingSet, coolingSet, driveSet, zoningSet, roomSet, roofSet] as const
 
 type BagOf = (typeof BAGS)[number]
 /** What the state holds for them. */

@@ -16,6 +16,7 @@ it('these fields were read off something, and have a row each among the readings
   expect(Object.fromEntries(read)).toMatchInlineSnapshot(`
     {
       "cooling.set": "dryingPct percent, outdoorF temperature, superheatF temperatureDifference, subcoolingF temperatureDifference, wantedSuperheatF temperatureDifference, wantedSubcoolingF temperatureDifference",
+      "damper.point": "outdoorF temperature, returnF temperature, mixedF temperature, signal V, flowCfm flow",
       "firing.set": "inputBtuH heatRate, efficiencyPct percent, returnF temperature, supplyF temperature, riseLowF temperatureDifference, riseHighF temperatureDifference, meterFt3 gasVolume, meterS s, heatingValueBtuFt3 heatingValue, flowCfm flow, toStartS s, firingS s, lowInputBtuH heatRate, lowReturnF temperature, lowSupplyF temperature, lowRiseLowF temperatureDifference, lowRiseHighF temperatureDifference, gasInWc static, gasF temperature, manifoldInWc static, plateManifoldInWc static, lowManifoldInWc static, lowPlateManifoldInWc static, inletInWc static, inletLeastInWc static, inletMostInWc static, oxygenPct percent, coAirFreePpm ppm, flueF temperature, startSupplyF temperature, lossBtuH heatRate, warmUpFPerH temperatureDifference, setbackF temperatureDifference",
       "outlet.reading": "flowCfm flow",
       "reading.grille": "faceFpm velocity, widthIn length, heightIn length, freeArea",
@@ -24,7 +25,9 @@ it('these fields were read off something, and have a row each among the readings
       "reading.probes": "supply static, return static, before-filter static, after-filter static, after-coil static, trunk static",
       "reading.rise": "returnDbF temperature, supplyDbF temperature, volts voltage, amps current",
       "reading.split": "returnDbF temperature, supplyDbF temperature, returnWbF temperature, supplyWbF temperature, returnRhPct humidity",
+      "roof.reading": "outdoorF temperature, returnF temperature, mixedF temperature, commandPct percent, nearbyF temperature, feedbackPct percent, co2Ppm ppm",
       "sensor.pair": "shownF temperature, referenceF temperature",
+      "stroke.reading": "feedbackPct percent, seenPct percent, seconds s",
       "traverse.point": "pressureInWc static",
       "traverse.set": "widthIn length, heightIn length, diameterIn length, straightBeforeIn length, straightAfterIn length, airF temperature",
       "zones.reading": "supplyInWc static, returnInWc static, flowCfm flow",

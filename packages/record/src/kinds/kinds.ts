@@ -6,6 +6,13 @@ import { contactSet } from './power/contactSet.ts'
 import { wireSet } from './power/wireSet.ts'
 import { wiringSet } from './power/wiringSet.ts'
 import { READINGS } from './readings/readings.ts'
+import { damperPoint } from './roof/damperPoint.ts'
+import { roofPointRead } from './roof/roofPointRead.ts'
+import { roofPointSet } from './roof/roofPointSet.ts'
+import { roofReading } from './roof/roofReading.ts'
+import { spaceRemove } from './roof/spaceRemove.ts'
+import { spaceSet } from './roof/spaceSet.ts'
+import { strokeReading } from './roof/strokeReading.ts'
 import { sensorPair } from './rooms/sensorPair.ts'
 import { aimSet } from './settings/aimSet.ts'
 import { settingSet } from './settings/settingSet.ts'
@@ -87,6 +94,13 @@ export const KINDS = [
   zonesReading,
   sensorPair,
   outletReading,
+  spaceSet,
+  spaceRemove,
+  roofPointSet,
+  roofPointRead,
+  damperPoint,
+  roofReading,
+  strokeReading,
   undo,
 ] as const
 

@@ -12,3 +12,10 @@ export function assign<T extends object, F extends object, K extends keyof T & k
     if (value !== undefined && value !== null) target[key] = value as unknown as T[K]
   }
 }
+
+/** Those of a body's named fields that were sent: unknown ones must not reach the state. */
+export function picked<F extends object, K extends keyof F>(fields: F, keys: readonly K[]): Pick<F, K> {
+  const out = {} as Pick<F, K>
+  for (const key of keys) if (fields[key] !== undefined && fields[key] !== null) out[key] = fields[key]
+  return out
+}

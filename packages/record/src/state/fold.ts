@@ -116,6 +116,8 @@ class SiteFolding implements Folding {
       parts: [],
       zones: [],
       outlets: [],
+      spaces: [],
+      roofPoints: [],
       ...emptyBags('system'),
     }
     this.systems.set(id, made)
@@ -150,5 +152,9 @@ export const emptySystemVisit = (): SystemVisit => ({
   zoneReadings: [],
   outletReadings: [],
   sensorPairs: [],
+  pointReads: [],
+  damperPoints: [],
+  roofReadings: [],
+  strokes: [],
   ...emptyBags('visit'),
 })

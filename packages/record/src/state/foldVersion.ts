@@ -9,6 +9,7 @@ export const FOLD_PRINTS = [
   '41861428d8248094',
   'c11f27ea7db4973e',
   '087b5f144a43e5a8',
+  'a6867af43ca2d065',
 ] as const
 
 /** Folds of before fingerprints. */

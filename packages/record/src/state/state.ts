@@ -4,8 +4,10 @@ import type {
   InstrumentMeasure,
   OutletKind,
   Place,
+  RoofPointId,
   RoomKind,
   SensorPlace,
+  SignalKind,
   StandInPart,
   SystemKind,
   Wire,
@@ -20,6 +22,7 @@ import type {
   PartId,
   PhotoId,
   SiteId,
+  SpaceId,
   SystemId,
   TraverseId,
   TryId,
@@ -73,6 +76,88 @@ export interface SystemState extends Bags<'system'> {
   /** In the order in which they were named. */
   zones: ZoneState[]
   outlets: OutletState[]
+  /** Spaces that get outdoor air, and the points on the controller's strip, in the order in which they were named. */
+  spaces: SpaceState[]
+  roofPoints: RoofPointState[]
+}
+
+export interface SpaceState {
+  id: SpaceId
+  name?: string
+  use?: string
+  people?: number
+  areaFt2?: number
+  perPersonCfm?: number
+  perAreaCfmFt2?: number
+  edition?: string
+  effectiveness?: number
+  primaryCfm?: number
+}
+
+export interface RoofPointState {
+  carries: RoofPointId
+  fitted: boolean
+  terminal?: string
+  signal?: SignalKind | 'beta' | 'table'
+  low?: number
+  high?: number
+  r25Ohm?: number
+  betaK?: number
+  ohms?: number[]
+  temperaturesF?: number[]
+  where?: string
+}
+
+/** Something read at a moment by somebody. */
+interface ReadOnce {
+  id: ChangeId
+  at: string
+  by: string
+}
+
+export interface PointReadState extends ReadOnce {
+  carries: RoofPointId
+  raw?: number
+  shown?: number
+  reference?: number
+  stopped?: boolean
+  alarmed?: boolean
+  how?: string
+}
+
+export interface DamperPointState extends ReadOnce {
+  speedPct: number
+  positionPct: number
+  way: 'temperatures' | 'station' | 'traverse' | 'hood'
+  supplyCfm?: number
+  outdoorF?: number
+  returnF?: number
+  mixedF?: number
+  signal?: number
+  velocitiesFpm?: number[]
+  flowCfm?: number
+}
+
+export interface RoofReadingState extends ReadOnce {
+  outdoorF: number
+  returnF: number
+  mixedF: number
+  commandPct: number
+  cooling: boolean
+  compressor?: boolean
+  feedbackPct?: number
+  nearbyF?: number
+  co2Ppm?: number
+  fanPct?: number
+  from?: 'jot' | 'wire' | 'paste'
+}
+
+export interface StrokeState extends ReadOnce {
+  commandPct: number
+  feedbackPct?: number
+  seenPct?: number
+  seconds?: number
+  from?: 'hand' | 'wire'
 }
 
 export interface ZoneState {
@@ -163,6 +248,10 @@ export interface SystemVisit extends Bags<'visit'> {
   zoneReadings: ZoneReadingState[]
   outletReadings: OutletReadingState[]
   sensorPairs: SensorPairState[]
+  pointReads: PointReadState[]
+  damperPoints: DamperPointState[]
+  roofReadings: RoofReadingState[]
+  strokes: StrokeState[]
 }
 
 export interface SensorPairState {

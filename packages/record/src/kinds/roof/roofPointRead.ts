@@ -1,0 +1,39 @@
+import 'reflect-metadata'
+import { pointKind, ROOF_POINT_IDS, type RoofPointId } from '@ingle/core'
+import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator'
+import { picked } from '../../state/assign.ts'
+import { kind } from '../kind.ts'
+import { OnVisit } from '../onVisit.ts'
+
+/** A point looked at: its raw signal, what the controller shows, a reference beside it; or an input tripped on purpose. */
+class RoofPointRead extends OnVisit {
+  @IsIn(ROOF_POINT_IDS) carries!: RoofPointId
+  /** Ohms, volts or milliamps at the terminal. */
+  @IsOptional() @IsNumber() @Min(-100) @Max(100_000_000) raw?: number
+  @IsOptional() @IsNumber() @Min(-1000) @Max(100_000) shown?: number
+  @IsOptional() @IsNumber() @Min(-1000) @Max(100_000) reference?: number
+  /** An input that was tripped: whether that stopped what it should, and whether the alarm came. */
+  @IsOptional() @IsBoolean() stopped?: boolean
+  @IsOptional() @IsBoolean() alarmed?: boolean
+  @IsOptional() @IsString() @MaxLength(200) how?: string
+}
+
+const KEPT = ['carries', 'raw', 'shown', 'reference', 'stopped', 'alarmed', 'how'] as const
+
+export const roofPointRead = kind('roof.point.read', {
+  body: RoofPointRead,
+  says: ({ carries, raw, shown, reference, stopped, alarmed, how }) =>
+    `${pointKind(carries).label}: ${[
+      raw === undefined ? '' : `signal ${raw}`,
+      shown === undefined ? '' : `shows ${shown}`,
+      reference === undefined ? '' : `reference ${reference}`,
+      stopped === undefined ? '' : stopped ? 'tripped, and it stopped' : 'tripped, and it did not stop',
+      alarmed === undefined ? '' : alarmed ? 'alarm came' : 'no alarm',
+      how ?? '',
+    ]
+      .filter((one) => one !== '')
+      .join(', ')}`,
+  fold(into, { id, at, by, body }) {
+    into.here(body)?.pointReads.push({ id, at, by, ...picked(body, KEPT) })
+  },
+})
