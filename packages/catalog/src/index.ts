@@ -1,4 +1,23 @@
 export { CAUTIONS, type Caution, cautionAt, cautionsAt, STANDING_NOTE } from './cautions/cautions.ts'
+export {
+  CLIMATE_ZONES,
+  type ClimateZone,
+  climateOf,
+  FAR_MILES,
+  isZone,
+  LIMITS_EDITION,
+  limitsIn,
+  type ZoneLimit,
+  zoneNear,
+} from './freshair/climateZones.ts'
+export {
+  EFFECTIVENESS,
+  EFFECTIVENESS_EDITION,
+  RATES_EDITION,
+  SPACE_USES,
+  type SpaceUse,
+  spaceUse,
+} from './freshair/spaceRates.ts'
 export { freeId, inUse, type Library, type LibraryEntry, libraryOf } from './library/library.ts'
 export {
   librarySearch,
