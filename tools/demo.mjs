@@ -8,6 +8,7 @@ import { dataFolder } from './dataFolder.mjs'
 import { checkNode, ensurePackages, ensurePostgres, ROOT } from './install.mjs'
 import { startPostgres } from './postgres.mjs'
 import { say, stop } from './say.mjs'
+import { startStandIns } from './standIns.mjs'
 
 const fresh = process.argv.includes('--fresh')
 const port = Number(process.env.INGLE_PORT ?? 7310)
@@ -54,11 +55,7 @@ const server = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'apps
   },
   stdio: ['ignore', 'pipe', 'inherit'],
 })
-// The drive of the demo world, simulated, for reading and writing over a wire.
-const drive = spawn(process.execPath, [join(ROOT, 'apps/server/dist/standIn.js'), 'hollin-d7', '7502'], {
-  stdio: ['ignore', 'ignore', 'pipe'],
-})
-drive.stderr.on('data', (chunk) => say(`Without the simulated drive: ${String(chunk).trim()}`))
+const stopDevices = startStandIns(say)
 server.stdout.on('data', (chunk) => {
   const text = String(chunk)
   if (text.includes('ingle listening on'))
@@ -71,7 +68,7 @@ let ending = false
 const end = (code) => {
   if (ending) return
   ending = true
-  drive.kill()
+  stopDevices()
   database.stop()
   say('Stopped.')
   process.exit(code)

@@ -2,13 +2,13 @@
  * `npm run screenshots [-- name …]`: one picture of each main view, from the demo world, into docs/screenshots.
  * With INGLE_SHOTS set, into that folder instead, for looking without committing.
  */
-import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { LAUNCH } from './browser.mjs'
 import { ensureBuilt } from './build.mjs'
 import { ensureChromium, ensurePackages, ROOT } from './install.mjs'
 import { say } from './say.mjs'
+import { startStandIns } from './standIns.mjs'
 import { newDatabase, serverOn, throwawayPostgres } from './throwaway.mjs'
 
 ensurePackages()
@@ -21,8 +21,7 @@ const only = process.argv.slice(2)
 const postgres = await throwawayPostgres()
 const server = await serverOn(await newDatabase(postgres.url))
 const browser = await chromium.launch(LAUNCH)
-// The drive of the demo world, simulated, where its address is allowed.
-const drive = spawn(process.execPath, [join(ROOT, 'apps/server/dist/standIn.js'), 'hollin-d7', '7502'], { stdio: 'ignore' })
+const stopDevices = startStandIns(() => undefined)
 
 const SITE = '71de0e11-0000-4000-8000-000000000001'
 const visit = (stage) =>
@@ -172,6 +171,6 @@ for (const view of VIEWS) {
   say(`${view.name}.png`)
 }
 await browser.close()
-drive.kill()
+stopDevices()
 await server.stop()
 postgres.stop()

@@ -63,6 +63,145 @@ export const found = finding({
     'Take a lower cycle rate, or shorter least times where the maker allows them.',
   ],
   'sensor-off': ['{says}', '{does}'],
+  // fresh air
+  'people-as-area': [
+    '{space} has {people} people on {areaFt2|floorArea}.',
+    'Is that the floor? People and floor stand in two fields.',
+  ],
+  'space-without-area': ['{space} has no floor.', 'Enter it: a part of the outdoor air is for the floor itself.'],
+  'space-without-rate': ['{space} has no rates.', 'Choose its use, or enter the code’s own rates.'],
+  'serves-guessed': [
+    'Several spaces hang on one unit: the simplified procedure for several spaces is taken.',
+    'Say on Need how it serves them.',
+  ],
+  'point-too-close': [
+    'At {fan}% fan and {damper}% damper indoors and outdoors are too close: the temperatures tell nothing.',
+    'Wait until they are {leastF|temperatureDifference} apart, or measure by station, traverse or hood.',
+  ],
+  'point-implausible': [
+    'At {fan}% fan and {damper}% damper the temperatures say {share}% outdoor air, which cannot be.',
+    'Read all three again in moving air, shaded and dry; stir the mixed air by moving the thermometer.',
+  ],
+  'point-unsure': [
+    'At {fan}% fan and {damper}% damper it is sure to {errorCfm|flow} only.',
+    'It counts with that uncertainty. A colder or hotter hour, or another way of measuring, makes it surer.',
+  ],
+  'point-without-supply': [
+    'At {fan}% fan and {damper}% damper the supply is not known: the share alone gives no flow.',
+    'Enter the supply at full speed on Need, or with the point.',
+  ],
+  'point-without-station': [
+    'At {fan}% fan and {damper}% damper the station is not described.',
+    'Enter its signal, range and area on Need.',
+  ],
+  'point-signal-fault': [
+    'At {fan}% fan and {damper}% damper the station gives {signal}: less than its live zero.',
+    'Look at its supply and its wire.',
+  ],
+  'point-without-opening': [
+    'At {fan}% fan and {damper}% damper the opening that was traversed has no area.',
+    'Enter it on Need.',
+  ],
+  'point-falls': [
+    'At {fan}% fan and {damper}% damper the wider damper brought less air than the narrower one.',
+    'One of the two is wrong: measure both again, or look whether the blades follow the actuator.',
+  ],
+  'point-not-run': [
+    'This fan never runs at {fan}%: the point is not one that the controller uses.',
+    'It still tells of the damper. Measure at the speeds that the fan has.',
+  ],
+  'dcv-under-area': [
+    'With few people the damper lets in {lowCfm|flow}; floor and exhaust need {areaCfm|flow} at all times.',
+    'Raise the DCV minimum positions: the floor’s own part is never given up.',
+  ],
+  'dcv-range-reversed': ['CO₂ control begins at {fromPpm} ppm and ends at {toPpm} ppm.', 'Set the end above the beginning.'],
+  'dcv-full-unreachable': [
+    'With {people} people {needCfm|flow} would be needed to stay at {toPpm} ppm: the damper stands at its widest for long.',
+    'That is right where the code asks for no more; else take a higher end of the range.',
+  ],
+  'dcv-without-sensor': [
+    'No CO₂ sensor is set: the damper stays at its least for a full house.',
+    'Set its signal and range, then check it outdoors.',
+  ],
+  'points-clash': ['{points} share terminal {terminal}.', 'One of them belongs on another: free ones are offered.'],
+  'point-not-taken': ['{point} hangs on {terminal}, which takes no such thing.', 'Move it to a terminal that does.'],
+  'no-such-terminal': [
+    '{point} is said to hang on {terminal}, which this strip does not have.',
+    'Read the print beside the strip again.',
+  ],
+  'point-nowhere': [
+    '{point} is fitted, and nobody has said on which terminal.',
+    'Follow its wire, or take a free one that is offered.',
+  ],
+  'point-missing': [
+    'The settings need “{point}”, and it is not on the strip.',
+    'Find it, fit it, or change the setting that needs it.',
+  ],
+  'point-open-wire': ['{point} gives {raw}: an open wire, or no supply.', 'Look at plug, wire and supply of the sensor.'],
+  'point-short': ['{point} gives {raw}: a short circuit.', 'Take it off at the sensor and measure again.'],
+  'point-past-range': ['{point} gives {raw}, past the end of its range.', 'Is the signal kind right? Compare with a reference.'],
+  'co2-impossible': [
+    'The CO₂ sensor says {ppm} ppm; outdoors there is never less than 400.',
+    'A signal without live zero cannot tell a dead sensor: hold it outdoors, and look at its supply.',
+  ],
+  'point-off': [
+    '{point} reads {by} {side} the reference.',
+    'Look where it sits (sun, warm roof, still air) before it is trimmed or changed.',
+  ],
+  'safety-does-not-stop': [
+    '{point} was tripped and did not stop {stops}.',
+    'Leave the unit off until it does. It is mended, never bridged.',
+  ],
+  'fault-compressor-at-minimum': [
+    'A compressor runs with the damper at {command}% while {outdoorF|temperature} outdoors would cool.',
+    'Look at the changeover, at integrated cooling, and at what the outdoor sensor says.',
+  ],
+  'fault-economizing-wrongly': [
+    'The damper stands at {command}% though {outdoorF|temperature} outdoors is not good for cooling.',
+    'Look at the high limit and at the outdoor sensor.',
+  ],
+  'fault-feedback-disagrees': [
+    'The damper is told {command}% and reports {feedback}%.',
+    'Watch the blades through a stroke test: linkage, end stops, or the feedback’s own range.',
+  ],
+  'fault-feedback-reversed': [
+    'The damper is told {command}% and reports {feedback}%: the other way round.',
+    'Turn the feedback’s direction, or its two ends, and run the stroke test.',
+  ],
+  'fault-mixed-outside-range': [
+    'Mixed air of {mixedF|temperature} lies outside outdoor ({outdoorF|temperature}) and return ({returnF|temperature}).',
+    'One of the three is wrong: hold one thermometer at all three places.',
+  ],
+  'fault-not-economizing': [
+    'Cooling is called, {outdoorF|temperature} outdoors would cool, and the damper stays at {command}%.',
+    'Settle it by a thermometer in the shade beside the outdoor sensor, then look at the changeover.',
+  ],
+  'fault-outdoor-and-return-swapped': [
+    'The return sensor reads {returnF|temperature}, which is what a thermometer outdoors reads ({nearbyF|temperature}).',
+    'Outdoor and return sensor are swapped on the strip: breathe on one and see which figure moves.',
+  ],
+  'fault-outdoor-sensor-off': [
+    'The outdoor sensor reads {outdoorF|temperature} where a thermometer in the shade reads {nearbyF|temperature}.',
+    'It reads something else than the air: a warm roof, the sun, exhaust beside it. Move it, then read both again.',
+  ],
+  'fault-stuck-closed': [
+    'The damper is told {command}% and the mixed air is nearly return air.',
+    'Watch the blades through a stroke test.',
+  ],
+  'fault-stuck-open': [
+    'The damper is told {command}% and the mixed air is nearly outdoor air.',
+    'Watch the blades through a stroke test.',
+  ],
+  'stroke-pass': ['The damper follows over its stroke.', ''],
+  'stroke-stuck': [
+    'The damper does not move.',
+    'Power off, then linkage, seized bearings, actuator; look for a stop that somebody set.',
+  ],
+  'stroke-reversed': ['It moves the other way round.', 'Turn the direction of the actuator, or the two ends of its feedback.'],
+  'stroke-blades-loose': ['The actuator moves and the blades do not.', 'Power off, then tighten the crank on its shaft.'],
+  'stroke-off': ['It stops away from where it is told.', 'Set the end stops, or the range of the signal.'],
+  'stroke-slow': ['It takes longer than its maker says.', 'Look for stiff blades before the actuator is blamed.'],
+  'stroke-cannot-tell': ['This says nothing yet.', 'Drive it to both ends, and read the feedback or watch the blades at each.'],
   // zones
   'outlet-without-area': ['{outlet} has no area.', 'Measure its opening; until then its speed is not judged.'],
   'reading-past-table': [

@@ -21,6 +21,7 @@ export { READING_COLUMNS, readingRows } from './readings/readingRows.ts'
 export {
   CARD_PLACES,
   EMPTY,
+  PANEL_PLACES,
   type PlacedSection,
   RECORD_PLACES,
   type SheetBlock,
@@ -50,7 +51,7 @@ export { COOL_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from './stages/airflow/rol
 export { stagingOf } from './stages/airflow/staging.ts'
 export { settledApart, type Together, togetherOf } from './stages/airflow/together.ts'
 export { type AirflowViewId, airflowViews, furnaceOf, kitsOf } from './stages/airflow/views.ts'
-export type { Assumption } from './stages/comfort/assumptions.ts'
+export type { Assumption } from './stages/assumptions.ts'
 export { type Combination, combinationsOf, countOf, MOST_COMBINATIONS, weightsOf } from './stages/comfort/combinations.ts'
 export {
   COMFORT_SOURCE,
@@ -71,6 +72,33 @@ export { type School, schoolsOf } from './stages/comfort/schools.ts'
 export { type Sensing, type SensorProof, sensingOf, sensorProof } from './stages/comfort/sensing.ts'
 export { SENSOR_PLACE_WORDS, type SensorAdvice, sensorAdvice } from './stages/comfort/sensorAdvice.ts'
 export { type Spread, spreadOf } from './stages/comfort/spread.ts'
+export {
+  type ChangeoverView,
+  changeoverOf,
+  type HourRow,
+  hoursOf,
+  runYears,
+  type YearJob,
+  type YearRow,
+  yearJobOf,
+} from './stages/freshair/changeover.ts'
+export { LEAST_DIFFERENCE_F, type MeasuredPoint, WAY_WORDS } from './stages/freshair/damperPoints.ts'
+export { type Dcv, dcvOf, dcvPositionAt } from './stages/freshair/dcv.ts'
+export { type FaultView, faultsOf, strokeOf } from './stages/freshair/faults.ts'
+export { CHANGEOVER_SOURCE, LINE_SOURCE } from './stages/freshair/freshair.ts'
+export {
+  bringsAt,
+  type DamperLine,
+  damperLineOf,
+  lineSaid,
+  pointTrouble,
+  type SlotAim,
+  tellingHours,
+  yearOfAir,
+} from './stages/freshair/line.ts'
+export { type AirNeed, needOf, type SpaceNeed, USUAL_BAND_PCT } from './stages/freshair/need.ts'
+export { type PointView, type StripView, sayPoint, signalWords, stripOf } from './stages/freshair/points.ts'
+export { FAN_WORDS, isRoof, type Roof, roofOf, type Slot } from './stages/freshair/roof.ts'
 export { fixesInPlace, fixesOpen } from './stages/handOver/fixes.ts'
 export { closingOf, handOverChecks, openItemsOf } from './stages/handOver/handOver.ts'
 export { contactOf, inputRows } from './stages/power/contacts.ts'

@@ -7,5 +7,19 @@ export const refuse = refusing({
   'zone-without-measure': ['{zone} has no {measure}.', 'Enter it, or share the air by another measure.'],
   'no-blower-table': ['No blower table is known for this system.', 'Choose the indoor unit on the Survey stage.'],
   'tap-unknown': ['Nobody has said which tap the blower stands on.', 'Name it on the Airflow stage: tap, then its mark.'],
+  'no-spaces': ['No space and no exhaust is known.', 'Add the spaces that this unit brings air to, on Need.'],
+  'space-without-primary': [
+    '{space} has no air that is blown into it.',
+    'Enter it, or let the unit be worked out by the simplified procedure.',
+  ],
+  'no-need': ['No outdoor air is needed by what was entered.', 'Look at people, floor and rates on Need.'],
+  'supply-unknown': [
+    'The supply at full speed is not known.',
+    'Enter it on Need: by fan table, by traverse or by temperature rise.',
+  ],
+  'no-rooftop': ['Nothing here takes outdoor air by a damper.', 'Choose the economizer on the Survey stage where there is one.'],
+  'no-dcv': ['This controller has no control by CO₂.', 'Its least positions hold for a full house.'],
+  'no-people': ['Nobody is in by what was entered.', 'Enter people on Need.'],
+  'no-zone': ['The climate zone is not known.', 'Type it, or take it from coordinates, on Free cooling.'],
   'no-zones': ['No zones were named on this system.', 'Name them here where one duct serves several.'],
 })

@@ -11,7 +11,7 @@ export type SheetBlock =
   | { kind: 'lines'; lines: readonly string[]; empty: string }
   | { kind: 'caution'; text: string }
   /** Drawn by whoever makes the sheet. */
-  | { kind: 'picture'; of: 'air-line' | 'meeting' | 'wire-map' | 'day'; caption: string }
+  | { kind: 'picture'; of: 'air-line' | 'meeting' | 'wire-map' | 'day' | 'damper-line'; caption: string }
   | { kind: 'photos'; photos: readonly { id: string; caption: string }[] }
 
 export interface SheetSection {
@@ -39,6 +39,9 @@ export const RECORD_PLACES = [
   'worked-out',
   'cautions',
 ] as const
+/** The panel sheet of a rooftop unit: every input, output, point and limit as left, for its door. */
+export const PANEL_PLACES = ['points', 'line', 'limits', 'settings', 'cautions'] as const
+type PanelPlace = (typeof PANEL_PLACES)[number]
 type CardPlace = (typeof CARD_PLACES)[number]
 type RecordPlace = (typeof RECORD_PLACES)[number]
 
@@ -46,6 +49,7 @@ type RecordPlace = (typeof RECORD_PLACES)[number]
 export interface PlacedSection extends SheetSection {
   card?: CardPlace
   record?: RecordPlace
+  panel?: PanelPlace
 }
 
 /** What stands for nothing in a table. */

@@ -29,7 +29,7 @@ export { methodWorkings, workings } from './advice/workings.ts'
 export { type CoilModel, coilAt, coilModel, coilOverRamp } from './air/coilModel.ts'
 export { airFactors, sensibleFactor, sensibleFactorAt } from './air/factors.ts'
 export { coilLeaving, coilLoad, mixAir } from './air/processes.ts'
-export { type AirState, airState, type Moisture, standardPressurePsia } from './air/psychrometrics.ts'
+export { type AirState, airState, type Moisture, saturatedRatio, standardPressurePsia } from './air/psychrometrics.ts'
 export {
   type BlowerTable,
   ductCoefficient,
@@ -78,6 +78,7 @@ export {
   type InstrumentData,
   type InstrumentMeasure,
   instrumentDoubts,
+  instrumentPlusMinus,
 } from './airflow/instruments.ts'
 export type { Method } from './airflow/methods/method.ts'
 export { METHODS, methodOf } from './airflow/methods/methods.ts'
@@ -243,7 +244,14 @@ export {
   type FaultRule,
   USUAL_FAULT_RULE,
 } from './freshair/economizerFaults.ts'
-export { type EnergyPrices, type OutdoorLoad, outdoorLoad } from './freshair/excessAir.ts'
+export {
+  type EnergyPrices,
+  type HoursInUse,
+  type OutdoorLoad,
+  type OutdoorYear,
+  outdoorLoad,
+  outdoorYear,
+} from './freshair/excessAir.ts'
 export {
   allowsFreeCooling,
   CHANGEOVERS,
@@ -298,7 +306,7 @@ export {
   roofAtRest,
   stepRoof,
 } from './freshair/roofUnit.ts'
-export { judgeStroke, type StrokeStep, type StrokeVerdict, USUAL_STROKE } from './freshair/stroke.ts'
+export { judgeStroke, type StrokeRule, type StrokeStep, type StrokeVerdict, USUAL_STROKE } from './freshair/stroke.ts'
 export {
   type ExhaustBalance,
   exhaustBalance,
@@ -308,6 +316,7 @@ export {
   type VentilationSystem,
   ventilationNeed,
 } from './freshair/ventilation.ts'
+export { readWeather, type WeatherText } from './freshair/weatherText.ts'
 export { type Climate, type WeatherHours, weatherOf, weatherYear, YEAR_H } from './freshair/weatherYear.ts'
 export { grilleNamed } from './jot/commands/grilles.ts'
 export { completions } from './jot/completions.ts'
@@ -409,6 +418,7 @@ export {
   type SensorFault,
   type SensorTerm,
 } from './sensing/sensorDiagnosis.ts'
+export { rootSumSquare } from './sensing/sensors.ts'
 export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
 export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/isolation.ts'
 export {

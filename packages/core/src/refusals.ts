@@ -90,6 +90,25 @@ export const refuse = refusing({
     'Look at the loss again; if it is right, the furnace is too small for such a day.',
   ],
 
+  // fresh air
+  'weather-too-long': ['This weather has {count} lines; a year of hours is taken.', 'Paste the days that you want to look at.'],
+  'weather-without-head': [
+    'The first line does not name the columns.',
+    'Begin with a head like “Time, Temp °F, RH %”: a figure without a name could be anything.',
+  ],
+  'weather-without-dry-bulb': [
+    'No column of the head is a dry bulb: {head}.',
+    'Name it Temp, Dry bulb or Outdoor, with °F or °C.',
+  ],
+  'weather-without-moisture': [
+    'No column of the head is humidity or dew point: {head}.',
+    'Name it RH % or Dew point: without it nobody knows the heat in the air.',
+  ],
+  'weather-unread': [
+    'None of the {count} lines has a temperature and a humidity in the named columns.',
+    'Look whether the head fits the lines below it.',
+  ],
+
   // rooms
   'room-without-capacity': [
     'A room needs air and mass that hold heat, and no loss below nothing.',

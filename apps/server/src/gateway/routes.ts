@@ -2,9 +2,11 @@ import { randomUUID } from 'node:crypto'
 import { devicesOf } from '@ingle/bench'
 import { findSystem, findVisit, type GatewayId, knownId, type Profile } from '@ingle/record'
 import {
+  type GatewayLiveAnswer,
   type GatewayReadAnswer,
   GatewayReadRequest,
   type GatewaysAnswer,
+  GatewayTestRequest,
   type GatewayWriteAnswer,
   GatewayWriteRequest,
   NewGateway,
@@ -50,6 +52,26 @@ export function gatewayRoutes(): Hono<SignedIn> {
     const { gatewayTimeoutMs, now } = c.get('deps')
     const settings = await onTheLine(async () => (await lines()).readSettings(gateway, gatewayTimeoutMs, profile, partners))
     return c.json({ at: now().toISOString(), settings } satisfies GatewayReadAnswer)
+  })
+
+  app.post('/gateways/:gatewayId/live', async (c) => {
+    const gateway = await allowed(c)
+    const { profile } = await meant(c, await readBody(c.req.raw, BODY_BYTES, GatewayReadRequest))
+    const { gatewayTimeoutMs, now } = c.get('deps')
+    const values = await onTheLine(async () => (await lines()).readLive(gateway, gatewayTimeoutMs, profile))
+    return c.json({ at: now().toISOString(), values } satisfies GatewayLiveAnswer)
+  })
+
+  app.post('/gateways/:gatewayId/test', async (c) => {
+    const gateway = await allowed(c)
+    const body = await readBody(c.req.raw, BODY_BYTES, GatewayTestRequest)
+    const { profile } = await meant(c, body)
+    const { gatewayTimeoutMs, log } = c.get('deps')
+    const { fanPct, damperPct } = body
+    const wanted = fanPct !== undefined && damperPct !== undefined ? { fanPct, damperPct } : null
+    await onTheLine(async () => (await lines()).setTest(gateway, gatewayTimeoutMs, profile, wanted))
+    log.info({ gateway: gateway.name, by: c.get('me').initials, wanted }, 'test mode over a gateway')
+    return c.json({ ok: true })
   })
 
   app.post('/gateways/:gatewayId/write', async (c) => {

@@ -1,6 +1,6 @@
-import { type DeviceSetting, fromWord, type RegisterOf, settingId, toWord } from '@ingle/core'
+import { type DeviceSetting, fromWord, liveValue, type RegisterOf, settingId, toWord } from '@ingle/core'
 import type { Profile } from '@ingle/record'
-import type { ReadSetting, WriteOutcome, WrittenSetting } from '@ingle/record/wire'
+import type { LiveEntry, ReadSetting, WriteOutcome, WrittenSetting } from '@ingle/record/wire'
 import { LineError } from './lineError.ts'
 import { type Address, type Line, onLine } from './modbus.ts'
 
@@ -41,6 +41,37 @@ export function readSettings(
       const read = fromWord(setting, words.get(register) ?? -1, at)
       return { id, register, value: read.ok ? read.value : null, reason: read.ok ? null : `${read.reason} ${read.remedy}` }
     })
+  })
+}
+
+/** What the device says of itself now: every live register of its profile, in one go. */
+export function readLive(at: Address, timeoutMs: number, profile: Profile): Promise<LiveEntry[]> {
+  return onLine(at, timeoutMs, async (line) => {
+    await identify(line, profile)
+    const live = profile.gateway?.live ?? []
+    const words = await line.read(live.map((one) => one.register))
+    return live.map((one) => {
+      const word = words.get(one.register) ?? 0
+      return { id: one.id, register: one.register, word, value: liveValue(one, word) }
+    })
+  })
+}
+
+/** Puts a unit into test mode at a fan speed and a damper position, or takes it out again. The order keeps it safe: values first, then the mode. */
+export function setTest(
+  at: Address,
+  timeoutMs: number,
+  profile: Profile,
+  wanted: { fanPct: number; damperPct: number } | null,
+): Promise<void> {
+  return onLine(at, timeoutMs, async (line) => {
+    await identify(line, profile)
+    const test = profile.gateway?.test
+    if (!test) throw new LineError('refused', `A ${profile.family} has no test mode over the wire.`, 'Use its own menu.')
+    if (!wanted) return line.write(test.on, 0)
+    await line.write(test.fan, Math.round(wanted.fanPct))
+    await line.write(test.damper, Math.round(wanted.damperPct * (test.damperScale ?? 1)))
+    await line.write(test.on, 1)
   })
 }
 

@@ -2,6 +2,7 @@ import { createServer, type Server, type Socket } from 'node:net'
 import { fromWord, settingId, toWord } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import { ServerTCP } from 'modbus-serial'
+import { RoofStandIn } from './roofStandIn.ts'
 
 /** What can go wrong with a device on a line. */
 export const FAULTS = [
@@ -23,6 +24,8 @@ export interface StandIn {
   port: number
   /** What stands in it now, by setting. */
   values: ReadonlyMap<string, string>
+  /** Lets time pass for a simulated rooftop unit; nothing for any other device. */
+  advance: (seconds: number) => void
   close: () => Promise<void>
 }
 
@@ -46,6 +49,7 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
     const setting = settings.get(id)
     if (setting) values.set(id, setting.default ?? setting.values[0] ?? String(setting.range?.min ?? 0))
   }
+  const roof = map.live ? new RoofStandIn(profile, values) : null
   const last = map.registers.filter((one) => !one.readOnly).at(-1)?.register
   const sockets = new Set<Socket>()
   if (fault === 'silent' || fault === 'garbage') {
@@ -55,7 +59,7 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
       socket.on('data', () => fault === 'garbage' && socket.write('HTTP/1.1 400 No\r\n\r\n'))
     })
     await new Promise<void>((done) => raw.listen(port, '127.0.0.1', done))
-    return { port, values, close: () => closed(raw, sockets) }
+    return { port, values, advance: () => undefined, close: () => closed(raw, sockets) }
   }
   let looked = 0
   let written = -1
@@ -64,6 +68,8 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
       getHoldingRegister: async (address: number) => {
         if (fault === 'slow') await new Promise((done) => setTimeout(done, 60_000).unref())
         if (address === map.identity.register) return fault === 'other-device' ? map.identity.value + 1 : map.identity.value
+        const live = roof?.read(address)
+        if (live !== undefined) return live
         const at = map.registers.find((one) => one.register === address)
         if (!at) return 0
         const breaks = fault === 'drops-after' ? address === written : fault === 'drops-next' && address !== written
@@ -81,6 +87,7 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
         return word?.ok ? word.value : 0
       },
       setRegister: async (address: number, word: number) => {
+        if (roof?.write(address, word)) return
         const at = map.registers.find((one) => one.register === address)
         const setting = at && settings.get(at.id)
         if (!at || !setting) throw exception(NO_REGISTER)
@@ -107,7 +114,16 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
     server.once('initialized', () => done())
     server.once('serverError', failed)
   })
-  return { port, values, close: () => closed(inner, sockets) }
+  const clock = roof && setInterval(() => roof.advance(1), 1000).unref()
+  return {
+    port,
+    values,
+    advance: (seconds) => roof?.advance(seconds),
+    close: () => {
+      if (clock) clearInterval(clock)
+      return closed(inner, sockets)
+    },
+  }
 }
 
 const exception = (modbusErrorCode: number) => Object.assign(new Error('refused'), { modbusErrorCode })

@@ -9,7 +9,7 @@ import {
   type VisitId,
   type VisitState,
 } from '@ingle/record'
-import { fullRecord, settingsCard } from '@ingle/report'
+import { isSheet, SHEETS, type SheetName } from '@ingle/report'
 import { ArrowLeft, FileDown, Printer } from 'lucide-react'
 import { Link, useParams } from 'react-router'
 import { NotFound } from '../app/ErrorPage.tsx'
@@ -32,11 +32,11 @@ function SheetDesk({ state }: { state: SiteState }) {
   const systemId = useIdParam<SystemId>('systemId')
   const visit = visitId && findVisit(state, visitId)
   const system = systemId && findSystem(state, systemId)
-  if (!visit || !system || (sheet !== 'card' && sheet !== 'record')) return <NotFound />
+  if (!visit || !system || !isSheet(sheet)) return <NotFound />
   return <SheetOf state={state} visit={visit} system={system} sheet={sheet} />
 }
 
-function SheetOf({ sheet, ...of }: { sheet: 'card' | 'record'; state: SiteState; visit: VisitState; system: SystemState }) {
+function SheetOf({ sheet, ...of }: { sheet: SheetName; state: SiteState; visit: VisitState; system: SystemState }) {
   const view = useView(of)
   const { crewName } = useMe()
   const { state, visit, system, units } = view
@@ -54,7 +54,7 @@ function SheetOf({ sheet, ...of }: { sheet: 'card' | 'record'; state: SiteState;
           <FileDown size={17} aria-hidden="true" /> PDF
         </a>
       </div>
-      <SheetView sheet={sheet === 'card' ? settingsCard(view, crewName) : fullRecord(view, crewName)} siteId={state.id} />
+      <SheetView sheet={SHEETS[sheet](view, crewName)} siteId={state.id} />
     </main>
   )
 }

@@ -1,6 +1,7 @@
 import type { StageId } from '@ingle/bench'
 import { airflowView } from './airflow/view.ts'
 import { comfortView } from './comfort/view.ts'
+import { freshAirView } from './freshair/view.ts'
 import { handOverView } from './handOver/view.ts'
 import { powerView } from './power/view.ts'
 import { settingsView } from './settings/view.ts'
@@ -16,6 +17,7 @@ export const STAGE_VIEWS: Record<StageId, StageView> = {
   zones: zonesView,
   settings: settingsView,
   comfort: comfortView,
+  'fresh-air': freshAirView,
   'hand-over': handOverView,
 }
 

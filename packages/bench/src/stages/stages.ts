@@ -2,6 +2,7 @@ import type { ChangeKind } from '@ingle/record'
 import type { VisitView } from '../visit/visitView.ts'
 import { airflow } from './airflow/airflow.ts'
 import { comfort } from './comfort/comfort.ts'
+import { freshAir } from './freshair/freshair.ts'
 import { handOver } from './handOver/handOver.ts'
 import { power } from './power/power.ts'
 import { settings } from './settings/settings.ts'
@@ -10,7 +11,7 @@ import { survey } from './survey/survey.ts'
 import { zones } from './zones/zones.ts'
 
 /** The stages of a visit, in working order. Ladder, routes, keys, help, sheets, readings and jot line follow this list. */
-export const STAGES = [survey, power, airflow, zones, settings, comfort, handOver] as const
+export const STAGES = [survey, power, airflow, zones, settings, comfort, freshAir, handOver] as const
 
 export type StageId = (typeof STAGES)[number]['id']
 

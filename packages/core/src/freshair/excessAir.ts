@@ -1,4 +1,5 @@
-import type { AirState } from '../air/psychrometrics.ts'
+import { type AirState, specificVolumeFt3Lb } from '../air/psychrometrics.ts'
+import type { WeatherHours } from './weatherYear.ts'
 
 export interface EnergyPrices {
   /** Cooling, Btu of cold for each watt-hour. */
@@ -43,4 +44,46 @@ export function outdoorLoad(cfm: number, outdoor: AirState, back: AirState, pric
     fuelBtuH,
     costPerH: coolingKw * prices.perKwh + (fuelBtuH / BTU_PER_THERM) * prices.perTherm,
   }
+}
+
+/** Hours of a building in use. */
+export interface HoursInUse {
+  fromHour: number
+  toHour: number
+  daysPerWeek: number
+}
+
+export interface OutdoorYear {
+  heatBtu: number
+  coldBtu: number
+  cost: number
+}
+
+/**
+ * What an amount of outdoor air costs over a row of hours: heat while it is colder than `balanceF` outdoors, cold while it
+ * holds more heat than the return. Between the two it costs nothing: the building's own heat warms it.
+ * Source: as `outdoorLoad`, hour by hour. Valid: the same flow in every hour of use.
+ */
+export function outdoorYear(
+  cfm: number,
+  weather: WeatherHours,
+  back: AirState,
+  prices: EnergyPrices,
+  hours: HoursInUse,
+  balanceF: number,
+): OutdoorYear {
+  const { outdoorF, humidityRatio, enthalpyBtuLb, pressurePsia } = weather
+  let [heatBtu, coldBtu] = [0, 0]
+  for (let hour = 0; hour < outdoorF.length; hour += 1) {
+    const ofDay = hour % 24
+    if (Math.floor(hour / 24) % 7 >= hours.daysPerWeek || ofDay < hours.fromHour || ofDay >= hours.toHour) continue
+    const t = outdoorF[hour] as number
+    const w = humidityRatio[hour] as number
+    const mass = (60 * cfm) / specificVolumeFt3Lb(t, w, pressurePsia)
+    if (t < balanceF) heatBtu += mass * (0.24 + 0.444 * w) * (back.dryBulbF - t)
+    else coldBtu += mass * Math.max(0, (enthalpyBtuLb[hour] as number) - back.enthalpyBtuLb)
+  }
+  const cost =
+    (coldBtu / (1000 * prices.eerBtuWh)) * prices.perKwh + (heatBtu / prices.efficiency / BTU_PER_THERM) * prices.perTherm
+  return { heatBtu, coldBtu, cost }
 }

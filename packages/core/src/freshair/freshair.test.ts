@@ -4,6 +4,7 @@ import { airState, standardPressurePsia } from '../air/psychrometrics.ts'
 import { type Co2Unit, co2After, co2Balance, co2Day, co2Position, co2TimeTo } from './co2.ts'
 import { USUAL_DAMPER } from './damperLine.ts'
 import { type EconomizerReading, economizerFaults, USUAL_FAULT_RULE } from './economizerFaults.ts'
+import { outdoorLoad, outdoorYear } from './excessAir.ts'
 import { allowsFreeCooling, type Changeover, freeCoolingYear, HOUR_STATES } from './freeCooling.ts'
 import { leastDifferenceF, mixShare, outdoorByTemperatures, outdoorByTraverse } from './outdoorAir.ts'
 import { exhaustBalance, SIMPLIFIED_2019, type Space, ventilationNeed } from './ventilation.ts'
@@ -273,5 +274,27 @@ describe('faults of an economizer', () => {
 
   it('say nothing of the weather within the sensors’ own error of a limit', () => {
     expect(faultsOf({ outdoorF: 69, returnF: 78, mixedF: 76.8, commandPct: 15 })).toEqual([])
+  })
+})
+
+describe('what outdoor air costs over a year', () => {
+  const prices = { eerBtuWh: 10, efficiency: 0.8, perKwh: 0.2, perTherm: 1.5 }
+  const inUse = { fromHour: 7, toHour: 19, daysPerWeek: 5 }
+
+  it('is the sum of what its hours cost, and doubles with the air', () => {
+    const cold = weatherOf([20], [60], 310)
+    const outdoor = airState(20, { relativeHumidityPct: 60 }, cold.pressurePsia)
+    const hour = outdoor.ok ? outdoorLoad(300, outdoor.value, back.value, prices) : null
+    const one = outdoorYear(300, cold, back.value, prices, { fromHour: 0, toHour: 24, daysPerWeek: 7 }, 55)
+    expect(one.cost).toBeCloseTo(hour?.costPerH ?? Number.NaN, 9)
+    expect(one.coldBtu).toBe(0)
+    const year = outdoorYear(300, YEAR, back.value, prices, inUse, 55)
+    expect(outdoorYear(600, YEAR, back.value, prices, inUse, 55).cost).toBeCloseTo(2 * year.cost, 6)
+    expect(year.heatBtu).toBeGreaterThan(0)
+  })
+
+  it('counts the hours of use alone', () => {
+    const all = outdoorYear(300, YEAR, back.value, prices, { fromHour: 0, toHour: 24, daysPerWeek: 7 }, 55)
+    expect(outdoorYear(300, YEAR, back.value, prices, inUse, 55).heatBtu).toBeLessThan(all.heatBtu / 2)
   })
 })

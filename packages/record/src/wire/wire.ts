@@ -14,6 +14,7 @@ import {
   IsInt,
   IsISO8601,
   IsNotEmpty,
+  IsNumber,
   IsObject,
   IsOptional,
   IsString,
@@ -224,6 +225,23 @@ export class GatewayReadRequest {
   @IsUUID() visitId!: VisitId
   @IsUUID() systemId!: SystemId
   @IsIn(PLACES) place!: Place
+}
+/** One thing that a unit says of itself now. */
+export class LiveEntry {
+  @IsString() id!: string
+  @IsInt() register!: number
+  @IsInt() word!: number
+  /** Null: the word means nothing. */
+  @IsOptional() @IsNumber() value!: number | null
+}
+export class GatewayLiveAnswer {
+  @IsISO8601() at!: string
+  @IsArray() @ValidateNested({ each: true }) @Type(() => LiveEntry) values!: LiveEntry[]
+}
+/** Test mode: fan and damper by hand; both absent: back to running by itself. */
+export class GatewayTestRequest extends GatewayReadRequest {
+  @IsOptional() @IsNumber() @Min(0) @Max(120) fanPct?: number
+  @IsOptional() @IsNumber() @Min(0) @Max(100) damperPct?: number
 }
 class WantedValue {
   @IsString() @IsNotEmpty() @MaxLength(60) id!: string

@@ -1,7 +1,9 @@
 import {
   CARD_PLACES,
+  damperLineOf,
   EMPTY,
   isNoted,
+  PANEL_PLACES,
   type PlacedSection,
   type SheetBlock as PlainBlock,
   RECORD_PLACES,
@@ -13,6 +15,7 @@ import { STANDING_NOTE } from '@ingle/catalog'
 import { PLACE_WORDS } from '@ingle/core'
 import { PART_WORDS, type PartState } from '@ingle/record'
 import { airLineScene } from '../drawing/airLine.ts'
+import { damperLineScene } from '../drawing/damperLine.ts'
 import { dayScene } from '../drawing/dayScene.ts'
 import { meetingScene } from '../drawing/meeting.ts'
 import { partLabels } from '../drawing/partLabels.ts'
@@ -46,6 +49,23 @@ export function settingsCard(v: VisitView, crewName: string): Sheet {
     foot: `${crewName} · ${STANDING_NOTE}`,
   }
 }
+
+/** A sheet for the panel door of a rooftop unit, to be laminated: what hangs where, the line, the limits. */
+export function panelSheet(v: VisitView, crewName: string): Sheet {
+  const { system, state, visit, clock } = v
+  return {
+    title: system.name || 'Rooftop unit',
+    subtitle: `Panel sheet · ${state.name} · ${visit.closedAt ? 'left' : 'visit not closed, as it stood'} ${clock.day(visit.closedAt ?? lastWritten(v))} · ${visit.by}`,
+    facts: identity(v),
+    sections: placed(v, PANEL_PLACES, (one) => one.panel),
+    foot: `${crewName} · ${STANDING_NOTE}`,
+  }
+}
+
+/** The sheets by the name that their addresses have. */
+export const SHEETS = { card: settingsCard, record: fullRecord, panel: panelSheet } as const
+export type SheetName = keyof typeof SHEETS
+export const isSheet = (name: string | undefined): name is SheetName => name !== undefined && Object.hasOwn(SHEETS, name)
 
 /** The whole visit: as found, tries with the chart, as left, proof, open items, cautions. */
 export function fullRecord(v: VisitView, crewName: string): Sheet {
@@ -96,8 +116,15 @@ function drawn(v: VisitView, block: PlainBlock): SheetBlock[] {
         ? wireMapScene(v.wired.kind, v.wired.now, v.wired.findings, familiesAt(v), 640)
         : block.of === 'day'
           ? dayScene(v, 640, 240)
-          : meetingScene(v.picture, v.move, v.units, 520, 320)
+          : block.of === 'damper-line'
+            ? lineScene(v)
+            : meetingScene(v.picture, v.move, v.units, 520, 320)
   return scene ? [{ kind: 'drawing', scene, caption: block.caption }] : []
+}
+
+const lineScene = (v: VisitView) => {
+  const line = damperLineOf(v)
+  return line.ok ? damperLineScene(line.value, v.units, 640, 300) : null
 }
 
 /** What each strip of the terminal map belongs to. */

@@ -1,4 +1,4 @@
-import { closingOf, handOverChecks, type LedgerRow, openItemsOf, type Spoken, seenAt, speaksAgainst } from '@ingle/bench'
+import { closingOf, handOverChecks, isRoof, type LedgerRow, openItemsOf, type Spoken, seenAt, speaksAgainst } from '@ingle/bench'
 import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
 import { sayBoth, unitsName } from '@ingle/core'
 import type { ItemId } from '@ingle/record'
@@ -59,6 +59,11 @@ export function HandOver() {
             <Link className="btn btn-primary justify-start" to={`${base}/sheets/card`}>
               <FileText size={17} aria-hidden="true" /> Settings card
             </Link>
+            {isRoof(view) && (
+              <Link className="btn justify-start" to={`${base}/sheets/panel`}>
+                <FileText size={17} aria-hidden="true" /> Panel sheet
+              </Link>
+            )}
             <a className="btn justify-start" href={`/api${base}/card.pdf${query}`} download>
               <FileDown size={17} aria-hidden="true" /> Card as PDF
             </a>

@@ -1,6 +1,7 @@
 import { CONVENTION_WORDS, type Controller, type DayKind, type FanSatisfied, type HeatSource } from '@ingle/core'
 import type { VisitView } from '../../visit/visitView.ts'
-import type { Stands, Taken } from './assumptions.ts'
+import type { Taken } from '../assumptions.ts'
+import type { Stands } from './stands.ts'
 
 /** Set points where nobody noted one, °F. */
 const USUAL_HEAT_F = 70

@@ -1,7 +1,8 @@
 import { type DayKind, type Equipment, type HeatSource, isPump, PLAIN_EQUIPMENT } from '@ingle/core'
 import { equipmentIn } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
-import type { Stands, Taken } from './assumptions.ts'
+import type { Taken } from '../assumptions.ts'
+import type { Stands } from './stands.ts'
 
 export const BTUH_PER_TON = 12_000
 const BTUH_PER_KW = 3412

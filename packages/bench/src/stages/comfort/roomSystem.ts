@@ -17,10 +17,11 @@ import {
   USUAL_FT2_PER_TON,
 } from '@ingle/core'
 import type { VisitView } from '../../visit/visitView.ts'
-import { type Assumption, type Stands, standsOf, Taken } from './assumptions.ts'
+import { type Assumption, Taken } from '../assumptions.ts'
 import { controllerRun } from './controllerRun.ts'
 import { type EquipmentRun, equipmentRun } from './equipmentRun.ts'
 import { sensingOf } from './sensing.ts'
+import { type Stands, standsOf } from './stands.ts'
 
 /** How the settings of a run stand: a value in the language of roles; null where nobody knows. */
 export type Stand = (role: string) => string | null

@@ -1,0 +1,329 @@
+import {
+  checkLine,
+  exactPositions,
+  inSteps,
+  type Line,
+  type LineCase,
+  type LineCheck,
+  lineThrough,
+  nextPoint,
+  ok,
+  onLine,
+  outdoorAt,
+  outdoorYear,
+  type Result,
+  weatherYear,
+} from '@ingle/core'
+import { found as finding } from '../../findingWords.ts'
+import { seenAt } from '../../ledger/standsAt.ts'
+import { refuse } from '../../refusals.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+import type { WorkedAim } from '../stage.ts'
+import { damperOf, type MeasuredPoint, measuredPoints, tellingDifferenceF } from './damperPoints.ts'
+import { type AirNeed, needOf } from './need.ts'
+import { type Roof, roofOf, type Slot, stepsOf } from './roof.ts'
+
+/** Below this outdoors the building's own heat no longer warms what comes in, °F. */
+const BALANCE_F = 55
+
+/** A position that a place of the device should take. */
+export interface SlotAim {
+  slot: Slot
+  speedPct: number
+  /** In the device's steps, and exactly. */
+  positionPct: number
+  exactPct: number
+  /** False where no position brings what is needed at this speed. */
+  reached: boolean
+  /** The measured point that proves it; null: foretold from the others. */
+  provedBy: MeasuredPoint | null
+  /** What it brings, cfm. */
+  outdoorCfm: number
+}
+
+export interface DamperLine {
+  roof: Roof
+  need: AirNeed
+  points: MeasuredPoint[]
+  of: LineCase
+  /** Positions between which this damper was measured; outside it is the usual shape. */
+  measuredFrom: number
+  measuredTo: number
+  found: { line: Line; check: LineCheck; isShipped: boolean } | null
+  aim: { line: Line; check: LineCheck; slots: SlotAim[] }
+  /** Without the last slot: how far off fewer points would be. */
+  next: { speedPct: number; positionPct: number; worstCfm: number } | null
+  aims: WorkedAim[]
+}
+
+/** What the line is at on a row of positions: at each grid speed. */
+const lineOfSlots = (slots: readonly Slot[], pick: (slot: Slot) => number | null): Line | null => {
+  const points = slots.flatMap((slot) => {
+    const positionPct = pick(slot)
+    return slot.speedPct === null || positionPct === null ? [] : [{ speedPct: slot.speedPct, positionPct }]
+  })
+  return points.length === 0 ? null : lineThrough(points)
+}
+
+/** Within the need and its band. */
+const isRight = (need: AirNeed, point: MeasuredPoint): boolean =>
+  point.outdoorCfm !== null && point.outdoorCfm >= need.cfm * 0.98 && point.outdoorCfm <= need.mostCfm
+
+/** Speeds for the slots of a device that takes pairs: its ends first, then where one more helps most. */
+function speedsFor(of: LineCase, slots: readonly Slot[]): number[] {
+  const [least, most] = [of.speedsPct[0] as number, of.speedsPct.at(-1) as number]
+  const speeds = least === most ? [most] : [least, most]
+  while (speeds.length < slots.length) {
+    const exact = exactPositions(of, speeds)
+    const line = lineThrough(speeds.map((speedPct, i) => ({ speedPct, positionPct: exact[i]?.positionPct as number })))
+    const next = nextPoint(of, line)
+    const check = checkLine(of, line)
+    // A point that mends less than a fiftieth of the need is not worth a climb.
+    if (!next || Math.max(check.underCfm, check.overCfm) < 0.02 * of.wantedCfm) break
+    speeds.push(next.speedPct)
+  }
+  return speeds.sort((a, b) => a - b)
+}
+
+/** The damper line of this unit: what its controller does, what it should do, and how sure that is. */
+export function damperLineOf(v: VisitView): Result<DamperLine> {
+  const roof = roofOf(v)
+  const need = needOf(v)
+  if (!need.ok) return need
+  if (need.value.cfm <= 0) return refuse('no-need')
+  if (roof.fullCfm === null) return refuse('supply-unknown')
+  const points = measuredPoints(v, roof)
+  const { damper, from, to } = damperOf(points)
+  const of: LineCase = { damper, fullCfm: roof.fullCfm, wantedCfm: need.value.cfm, speedsPct: roof.grid }
+  const foundLine = lineOfSlots(roof.slots, (slot) => slot.foundPct)
+  const slots = aimSlots(roof, need.value, points, of)
+  const aimLine = lineThrough(
+    slots.length > 0 ? slots.map(({ speedPct, positionPct }) => ({ speedPct, positionPct })) : bareLine(of),
+  )
+  const check = checkLine(of, aimLine)
+  const spare = roof.slots.length > slots.length || (roof.takesPairs && slots.length < roof.slots.length)
+  return ok({
+    roof,
+    need: need.value,
+    points,
+    of,
+    measuredFrom: from,
+    measuredTo: to,
+    found: foundLine && { line: foundLine, check: checkLine(of, foundLine), isShipped: roof.slots.every((one) => one.isShipped) },
+    aim: { line: aimLine, check, slots },
+    next: roof.fan === 'variable' || spare ? nextPoint(of, aimLine) : null,
+    aims: aimsOf(v, need.value, of, slots),
+  })
+}
+
+/** Positions for a unit whose device nobody has named: its ends alone. */
+const bareLine = (of: LineCase) =>
+  [...new Set([of.speedsPct[0] as number, of.speedsPct.at(-1) as number])].map((speedPct) => ({
+    speedPct,
+    positionPct: exactPositions(of, [speedPct])[0]?.positionPct as number,
+  }))
+
+function aimSlots(roof: Roof, need: AirNeed, points: readonly MeasuredPoint[], of: LineCase): SlotAim[] {
+  const fixed = roof.slots.filter((one) => one.speedRow === null)
+  const pairs = roof.slots.filter((one) => one.speedRow !== null)
+  const atFixed = fixed.flatMap((slot) => (slot.speedPct === null ? [] : [{ slot, speedPct: slot.speedPct }]))
+  const speeds = fixed.length > 0 && pairs.length > 0 ? extraSpeeds(of, atFixed, pairs.length) : speedsFor(of, pairs)
+  const atPairs = pairs.slice(0, speeds.length).map((slot, i) => ({ slot, speedPct: speeds[i] as number }))
+  const one = atFixed.length === 1 && pairs.length === 0 && roof.grid.length > 1
+  return [...atFixed, ...atPairs]
+    .map(({ slot, speedPct }): SlotAim => {
+      // One figure for all speeds has to bring enough at the slowest.
+      const decides = one ? (roof.grid[0] as number) : speedPct
+      const exact = exactPositions(of, [decides])[0] as { positionPct: number; reached: boolean }
+      const near = points.filter((point) => point.counts && Math.abs(point.state.speedPct - decides) <= 2)
+      const proved = near.filter((point) => isRight(need, point)).at(-1) ?? null
+      const steps = stepsOf(slot.row)
+      const stepped = inSteps(proved?.state.positionPct ?? exact.positionPct, steps).positionPct
+      return {
+        slot,
+        speedPct,
+        positionPct: stepped,
+        exactPct: exact.positionPct,
+        reached: exact.reached || proved !== null,
+        provedBy: proved,
+        outdoorCfm: outdoorAt(of.damper, stepped, (of.fullCfm * decides) / 100),
+      }
+    })
+    .sort((a, b) => a.speedPct - b.speedPct)
+}
+
+/** Speeds for pairs beside fixed positions: where one more helps most, as many as there are and help. */
+function extraSpeeds(of: LineCase, fixed: readonly { speedPct: number }[], most: number): number[] {
+  const speeds = fixed.map((one) => one.speedPct)
+  const extra: number[] = []
+  while (extra.length < most) {
+    const all = [...speeds, ...extra].sort((a, b) => a - b)
+    const exact = exactPositions(of, all)
+    const line = lineThrough(all.map((speedPct, i) => ({ speedPct, positionPct: exact[i]?.positionPct as number })))
+    const check = checkLine(of, line)
+    const next = nextPoint(of, line)
+    if (!next || Math.max(check.underCfm, check.overCfm) < 0.05 * of.wantedCfm) break
+    extra.push(next.speedPct)
+  }
+  return extra
+}
+
+const text = (value: number) => String(Math.round(value * 100) / 100)
+
+function aimsOf(v: VisitView, need: AirNeed, of: LineCase, slots: readonly SlotAim[]): WorkedAim[] {
+  const { show } = v
+  return slots.flatMap(({ slot, speedPct, positionPct, provedBy, outdoorCfm, reached }): WorkedAim[] => {
+    const why = provedBy
+      ? `${show('flow', provedBy.outdoorCfm ?? 0)} ± ${show('flow', provedBy.errorCfm ?? 0)} measured at ${speedPct}% fan; ${show('flow', need.cfm)} are needed`
+      : `${reached ? '' : 'not enough even so: '}${show('flow', outdoorCfm)} foretold at ${speedPct}% fan from ${damperWords(v)}; ${show('flow', need.cfm)} are needed`
+    const dcvCfm = Math.min(need.emptyCfm, need.cfm)
+    const dcv = exactPositions({ ...of, wantedCfm: dcvCfm }, [speedPct])[0]
+    return [
+      ...(slot.speedRow ? [{ id: slot.speedRow.id, meaning: text(speedPct), why: 'the fan speed of this point' }] : []),
+      { id: slot.row.id, meaning: text(positionPct), why },
+      ...(slot.dcvRow && dcv && dcvCfm > 0
+        ? [
+            {
+              id: slot.dcvRow.id,
+              meaning: text(dcv.positionPct),
+              why: `${show('flow', dcvCfm)} for floor and exhaust with nobody in, foretold at ${speedPct}% fan`,
+            },
+          ]
+        : []),
+    ]
+  })
+}
+
+const damperWords = ({ here }: Pick<VisitView, 'here'>) =>
+  here.damperPoints.length === 0 ? 'a usual damper, nothing measured' : 'the points measured on this damper'
+
+/** What the picture says in one line, and what to do now. */
+export function lineSaid(v: VisitView, line: DamperLine): { headline: string; move: string; why: string; speed: number | null } {
+  const { show } = v
+  const { need, aim, found, points } = line
+  const untested = aim.slots.find((one) => one.provedBy === null)
+  const headline = headlineOf(v, line)
+  const bad = points.find((one) => !one.counts && one.trouble !== 'too-close')
+  if (bad)
+    return {
+      headline,
+      move: `Measure ${bad.state.speedPct}% fan at ${bad.state.positionPct}% damper again.`,
+      why: pointTrouble(v, bad).says,
+      speed: bad.state.speedPct,
+    }
+  if (untested)
+    return {
+      headline,
+      move: `Test mode: fan ${untested.speedPct}%, damper ${text(untested.positionPct)}%.`,
+      why: `It should bring about ${show('flow', untested.outdoorCfm)}. ${difference(v, untested.outdoorCfm, (line.of.fullCfm * untested.speedPct) / 100 || 1)}`,
+      speed: untested.speedPct,
+    }
+  const next = line.next
+  const worst = Math.max(aim.check.underCfm, aim.check.overCfm)
+  if (next && worst > 0.1 * need.cfm && line.roof.takesPairs && aim.slots.length < line.roof.slots.length)
+    return {
+      headline,
+      move: `One more point at ${next.speedPct}% fan.`,
+      why: `It takes the worst error from ${show('flow', worst)} to ${show('flow', next.worstCfm)}.`,
+      speed: next.speedPct,
+    }
+  return {
+    headline,
+    move:
+      found && Math.max(found.check.underCfm, found.check.overCfm) <= 0.1 * need.cfm
+        ? 'Leave the line as it is.'
+        : 'Take the line as aims, and set it.',
+    why: `Every position was measured; between them it is off by ${show('flow', worst)} at most.`,
+    speed: null,
+  }
+}
+
+function headlineOf({ show }: VisitView, { found, need, of, aim, roof }: DamperLine): string {
+  if (!found) return `${show('flow', need.cfm)} of outdoor air are needed`
+  const mean = found.check.outdoorCfm.reduce((sum, one) => sum + one, 0) / found.check.outdoorCfm.length
+  const ratio = mean / need.cfm
+  const who = found.isShipped ? 'Shipped, it' : 'As found, it'
+  const doubt = aim.slots.some((one) => one.provedBy) || of.damper.kind === 'paths' ? '' : ', by a usual damper'
+  if (found.check.underCfm > 0.1 * need.cfm && ratio < 1.05)
+    return `${who} brings ${show('flow', found.check.underCfm)} too little at ${found.check.underSpeedPct}% fan${doubt}`
+  if (ratio > 1.8) return `${who} brings in ${ratio > 1.95 ? 'about twice' : 'nearly twice'} the air that is needed${doubt}`
+  if (ratio > 1 + need.bandPct / 100) return `${who} brings in ${Math.round(100 * (ratio - 1))}% more air than is needed${doubt}`
+  if (roof.grid.length > 1 && found.check.overCfm > (need.bandPct / 100) * need.cfm)
+    return `${who} brings too much at ${found.check.overSpeedPct}% fan${doubt}`
+  return `${who} brings what is needed${doubt}`
+}
+
+/** How far apart indoors and outdoors must be for this point, and from which hour they should be. */
+function difference(v: VisitView, outdoorCfm: number, supplyCfm: number): string {
+  const leastF = tellingDifferenceF(v, Math.min(1, outdoorCfm / supplyCfm))
+  const hours = tellingHours(v, leastF)
+  const apart = `By temperatures, indoors and outdoors have to be ${v.show('temperatureDifference', leastF)} apart`
+  if (hours === null) return `${apart}.`
+  if (hours === 'never') return `${apart}: at this time of year they seldom are. Use a station, a traverse or a hood.`
+  return hours === 'always'
+    ? `${apart}: at this time of year they are.`
+    : `${apart}: at this time of year that is from ${hours.from}:00 to ${hours.to}:00.`
+}
+
+/** Hours of a usual day of this month in which indoors and outdoors are so far apart. Null without a climate zone. */
+export function tellingHours(v: VisitView, leastF: number): { from: number; to: number } | 'always' | 'never' | null {
+  const { climate, back } = roofOf(v)
+  if (!climate) return null
+  const { outdoorF } = weatherYear(climate)
+  const month = Number(v.clock.date(v.visit.startedAt).slice(5, 7))
+  const day = Math.min(330, Math.max(15, Math.round((month - 0.5) * 30.4)))
+  const good: number[] = []
+  for (let hour = 0; hour < 24; hour += 1) {
+    let sum = 0
+    for (let near = day - 10; near < day + 10; near += 1) sum += outdoorF[near * 24 + hour] as number
+    if (Math.abs(sum / 20 - back.dryBulbF) >= leastF) good.push(hour)
+  }
+  if (good.length === 0) return 'never'
+  if (good.length === 24) return 'always'
+  return { from: good[0] as number, to: (good.at(-1) as number) + 1 }
+}
+
+/** Why a point does not count, and what to do about it. */
+export function pointTrouble(v: VisitView, point: MeasuredPoint): { says: string; mend: string } {
+  const { show } = v
+  const { speedPct, positionPct } = point.state
+  const where = { fan: speedPct, damper: positionPct }
+  switch (point.trouble) {
+    case 'ok':
+      return { says: '', mend: '' }
+    case 'too-close':
+      return finding('point-too-close', { ...where, leastF: tellingDifferenceF(v, 0.3) }, show)
+    case 'implausible':
+      return finding('point-implausible', { ...where, share: Math.round(point.sharePct ?? 0) }, show)
+    case 'too-uncertain':
+      return finding('point-unsure', { ...where, errorCfm: point.errorCfm ?? 0 }, show)
+    case 'no-supply':
+      return finding('point-without-supply', where, show)
+    case 'no-station':
+      return finding('point-without-station', where, show)
+    case 'signal-fault':
+      return finding('point-signal-fault', { ...where, signal: point.state.signal ?? 0 }, show)
+    case 'no-opening':
+      return finding('point-without-opening', where, show)
+    case 'falls':
+      return finding('point-falls', where, show)
+    case 'not-run':
+      return finding('point-not-run', where, show)
+  }
+}
+
+/** A year of the outdoor air as found and as aimed; null without a climate zone. */
+export function yearOfAir({ roof, found, aim, of }: DamperLine) {
+  if (!roof.climate) return null
+  const weather = weatherYear(roof.climate)
+  const mean = (check: LineCheck) => check.outdoorCfm.reduce((sum, one) => sum + one, 0) / check.outdoorCfm.length
+  const year = (cfm: number) => ({ cfm, ...outdoorYear(cfm, weather, roof.back, roof.prices, roof.hours, BALANCE_F) })
+  return { found: found && year(mean(found.check)), aim: year(mean(aim.check)), needed: year(of.wantedCfm), balanceF: BALANCE_F }
+}
+
+/** What the line brings at any speed: for the picture. */
+export const bringsAt = ({ of }: DamperLine, line: Line, speedPct: number): number =>
+  outdoorAt(of.damper, onLine(line, speedPct), (of.fullCfm * speedPct) / 100)
+
+/** Positions of the found line that somebody saw: shipped ones are not taken for granted. */
+export const isSeen = ({ roof }: DamperLine): boolean => roof.slots.some((one) => seenAt({ ...one.row, left: null }) !== null)

@@ -1,0 +1,206 @@
+import {
+  brokenWire,
+  type Found,
+  freeTerminals,
+  type PlacedPoint,
+  type PointFault,
+  type PointSignal,
+  pointFaults,
+  pointKind,
+  ROOF_POINT_IDS,
+  type RoofPointId,
+  readSignal,
+  SAFETY_POINTS,
+  SIGNALS,
+  type SignalStatus,
+  type StripTerminal,
+} from '@ingle/core'
+import type { PointReadState, RoofPointState } from '@ingle/record'
+import { found as finding } from '../../findingWords.ts'
+import { rowFor, standsAt } from '../../ledger/standsAt.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+
+/** A point with everything that is known of it. */
+export interface PointView {
+  id: RoofPointId
+  label: string
+  state: RoofPointState | null
+  fitted: boolean
+  terminal: string | null
+  /** Its settings need it. */
+  needed: boolean
+  signal: PointSignal | null
+  signalSays: string
+  broken: string
+  /** The last reading of it, and what it says. */
+  read: { state: PointReadState; value: number | null; status: SignalStatus | null; offset: number | null } | null
+  isSafety: boolean
+  /** A safety that was tripped and did what it should. */
+  proved: boolean
+  free: string[]
+}
+
+export interface StripView {
+  device: string
+  terminals: readonly StripTerminal[]
+  points: PointView[]
+  faults: Found[]
+}
+
+/** How far a sensor may be from a reference beside it before it is called off. */
+const OFF: Partial<Record<string, number>> = { temperature: 2, humidity: 6, enthalpy: 1.5, ppm: 75, pct: 5, static: 0.05 }
+
+/** Points that the settings of this unit need, by how they stand. */
+function neededBy({ ledger }: Pick<VisitView, 'ledger'>): RoofPointId[] {
+  const at = (id: string) => standsAt(rowFor(ledger, id))?.meaning ?? null
+  const needed: RoofPointId[] = []
+  if (ledger.some((row) => row.id.startsWith('freshair.min') || row.id.startsWith('freshair.line'))) needed.push('damper')
+  const sensor = at('freshair.sensor')
+  if (sensor === 'dry-bulb' || sensor === 'enthalpy') needed.push('outdoor-temp')
+  if (sensor === 'enthalpy') needed.push('outdoor-humidity')
+  const rule = at('freshair.changeover')
+  if (rule === 'difference' || rule === 'difference-enthalpy') needed.push('return-temp')
+  if (rule === 'difference-enthalpy') needed.push('return-humidity')
+  const place = at('freshair.supply.place')
+  if (place) needed.push(place === 'leaving' ? 'leaving-temp' : 'mixed-temp')
+  const co2 = at('freshair.co2.signal')
+  if (co2 && co2 !== 'none') needed.push('co2')
+  if (at('freshair.feedback') === 'yes') needed.push('damper-feedback')
+  if (at('freshair.alarm') === 'yes') needed.push('alarm')
+  return needed
+}
+
+export function signalOfPoint(state: RoofPointState | null): PointSignal | null {
+  if (!state?.signal) return null
+  if (state.signal === 'beta')
+    return state.r25Ohm && state.betaK ? { kind: 'beta', r25Ohm: state.r25Ohm, betaK: state.betaK } : null
+  if (state.signal === 'table')
+    return state.ohms && state.temperaturesF && state.ohms.length === state.temperaturesF.length && state.ohms.length > 1
+      ? { kind: 'table', ohms: state.ohms, temperaturesF: state.temperaturesF }
+      : null
+  return state.low !== undefined && state.high !== undefined && state.low !== state.high
+    ? { kind: state.signal, low: state.low, high: state.high }
+    : null
+}
+
+/** A figure of a point in the reader's units. */
+export function sayPoint(id: RoofPointId, value: number, show: VisitView['show']): string {
+  switch (pointKind(id).measures) {
+    case 'temperature':
+      return show('temperature', value)
+    case 'humidity':
+      return show('humidity', value)
+    case 'static':
+      return show('static', value)
+    case 'ppm':
+      return `${Math.round(value)} ppm`
+    case 'enthalpy':
+      return `${value.toFixed(1)} Btu/lb`
+    default:
+      return show('percent', value)
+  }
+}
+
+const SIGNAL_WORDS: Record<string, string> = { beta: 'thermistor, beta', table: 'thermistor, table' }
+export const signalWords = (kind: string): string =>
+  SIGNAL_WORDS[kind] ?? `${kind.replace('-', '–')} ${SIGNALS[kind as keyof typeof SIGNALS]?.unit ?? ''}`
+
+export function stripOf(v: VisitView): StripView {
+  const { system, here, show, devices } = v
+  const device =
+    devices.find((one) => (one.profile.strip?.length ?? 0) > 0) ?? devices.find((one) => one.place === 'economizer') ?? null
+  const terminals = device?.profile.strip ?? []
+  const needed = neededBy(v)
+  const placed: PlacedPoint[] = system.roofPoints.map((one) => ({
+    carries: one.carries,
+    fitted: one.fitted,
+    terminal: one.terminal || null,
+  }))
+  const points = ROOF_POINT_IDS.map((id): PointView => {
+    const state = system.roofPoints.find((one) => one.carries === id) ?? null
+    const signal = signalOfPoint(state)
+    const last = here.pointReads.filter((one) => one.carries === id).at(-1) ?? null
+    const raw = last?.raw !== undefined && signal ? readSignal(signal, last.raw) : null
+    const seen = last?.shown ?? raw?.value ?? null
+    const isSafety = SAFETY_POINTS.includes(id)
+    const wire = signal && brokenWire(signal)
+    return {
+      id,
+      label: pointKind(id).label,
+      state,
+      fitted: state?.fitted ?? false,
+      terminal: state?.terminal || null,
+      needed: needed.includes(id),
+      signal,
+      signalSays: state?.signal ? signalWords(state.signal) : '',
+      broken: wire
+        ? wire.reads === 'fault'
+          ? 'a fault'
+          : wire.reads === 'coldest'
+            ? 'the coldest that it knows'
+            : `${sayPoint(id, wire.value, show)}, like a true reading`
+        : '',
+      read: last && {
+        state: last,
+        value: raw?.value ?? null,
+        status: raw?.status ?? null,
+        offset: seen !== null && last.reference !== undefined ? seen - last.reference : null,
+      },
+      isSafety,
+      proved: isSafety && here.pointReads.some((one) => one.carries === id && one.stopped === true),
+      free: freeTerminals(terminals, placed, id),
+    }
+  })
+  return {
+    device: device ? `${device.profile.maker} ${device.profile.family}` : '',
+    terminals,
+    points,
+    faults: [
+      ...pointFaults(terminals, placed, needed).map((one) => sayFault(one)),
+      ...points.flatMap((one) => readFaults(one, show)),
+    ],
+  }
+}
+
+function sayFault(fault: PointFault): Found {
+  const name = (id: RoofPointId) => pointKind(id).label
+  switch (fault.kind) {
+    case 'clash':
+      return finding('points-clash', { terminal: fault.terminal, points: fault.points.map(name).join(' and ') })
+    case 'not-taken':
+      return finding('point-not-taken', { terminal: fault.terminal, point: name(fault.point) })
+    case 'no-such-terminal':
+      return finding('no-such-terminal', { terminal: fault.terminal, point: name(fault.point) })
+    case 'nowhere':
+      return finding('point-nowhere', { point: name(fault.point) })
+    case 'missing':
+      return finding('point-missing', { point: name(fault.point) })
+  }
+}
+
+function readFaults({ id, label, read, signal, isSafety, fitted, proved }: PointView, show: VisitView['show']): Found[] {
+  const out: Found[] = []
+  if (isSafety && fitted && !proved && read?.state.stopped === false)
+    out.push(finding('safety-does-not-stop', { point: label, stops: pointKind(id).stops ?? '' }))
+  if (!read) return out
+  const raw = read.state.raw ?? 0
+  if (read.status === 'open-wire') out.push(finding('point-open-wire', { point: label, raw }))
+  if (read.status === 'short') out.push(finding('point-short', { point: label, raw }))
+  if (read.status === 'past-range') out.push(finding('point-past-range', { point: label, raw }))
+  // A dead sensor without live zero reads as its low end.
+  if (id === 'co2' && read.value !== null && read.value < 300 && signal?.kind !== '2-10' && signal?.kind !== '4-20')
+    out.push(finding('co2-impossible', { ppm: Math.round(read.value) }))
+  const off = OFF[pointKind(id).measures ?? ''] ?? Number.POSITIVE_INFINITY
+  if (read.offset !== null && Math.abs(read.offset) > off)
+    out.push(
+      finding('point-off', {
+        point: label,
+        by:
+          pointKind(id).measures === 'temperature'
+            ? show('temperatureDifference', Math.abs(read.offset))
+            : sayPoint(id, Math.abs(read.offset), show),
+        side: read.offset > 0 ? 'above' : 'below',
+      }),
+    )
+  return out
+}
