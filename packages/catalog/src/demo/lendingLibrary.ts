@@ -97,8 +97,8 @@ export function libraryChanges(now: Date): Change[] {
 
   writer.write('visit.start', { visitId: PAST_VISIT_ID, reason: 'Handed over by the builder' }, 5)
   const past = { visitId: PAST_VISIT_ID, systemId: LIBRARY_RTU1 }
-  writer.write('setting.set', { ...past, role: 'freshair.min.low', column: 'found', value: '4.4' })
-  writer.write('setting.set', { ...past, role: 'freshair.min.high', column: 'found', value: '4.4' })
+  writer.write('setting.set', { ...past, role: 'freshair.min.low', place: 'economizer', column: 'found', value: '4.4' })
+  writer.write('setting.set', { ...past, role: 'freshair.min.high', place: 'economizer', column: 'found', value: '4.4' })
   writer.write('note.add', { ...past, text: 'Left as shipped: no time for the damper.', standing: 'watch' })
   const e2 = roofPlant('hollin-e2')
   writer.write('damper.point', {
@@ -121,7 +121,7 @@ export function libraryChanges(now: Date): Change[] {
     ['freshair.changeover', 'SETPT'],
     ['freshair.feedback', 'YES'],
   ] as const)
-    writer.write('setting.set', { ...one, role, column: 'found', value })
+    writer.write('setting.set', { ...one, role, place: 'economizer', column: 'found', value })
   for (const [carries, terminal, more] of [
     ['outdoor-temp', 'S1', { signal: 'beta', r25Ohm: 10_000, betaK: 3890, where: 'in the hood' }],
     ['return-temp', 'S2', { signal: 'beta', r25Ohm: 10_000, betaK: 3890, where: 'return duct' }],

@@ -56,8 +56,9 @@ function nearest(setting: DeviceSetting, asked: number): Expressed {
         ? `${setting.label}: what ${list([...setting.values])} mean is not said. Say the size of each in the library, such as “24 = 2”.`
         : `${setting.label} takes no number.`,
     }
-  if (Math.abs(best.means - asked) < SAME) return { fit: 'exact', value: best.value }
   const gives = tidyNumber(best.means)
+  // A figure that was carried as text has lost its last decimals: the same text is the same figure.
+  if (Math.abs(best.means - asked) < SAME || gives === tidyNumber(asked)) return { fit: 'exact', value: best.value }
   return {
     fit: 'nearest',
     value: best.value,
