@@ -114,6 +114,10 @@ export const found = finding({
     'With few people the damper lets in {lowCfm|flow}; floor and exhaust need {areaCfm|flow} at all times.',
     'Raise the DCV minimum positions: the floor’s own part is never given up.',
   ],
+  'dcv-one-position': [
+    'At {speed}% fan the position for few people is not under the one for all: CO₂ changes nothing there.',
+    'This controller has one figure for several fan speeds, and it has to bring enough at the slowest.',
+  ],
   'dcv-range-reversed': ['CO₂ control begins at {fromPpm} ppm and ends at {toPpm} ppm.', 'Set the end above the beginning.'],
   'dcv-full-unreachable': [
     'With {people} people {needCfm|flow} would be needed to stay at {toPpm} ppm: the damper stands at its widest for long.',

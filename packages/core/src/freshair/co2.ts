@@ -150,27 +150,29 @@ export interface Co2Day {
   /** What the code asks: for each person, and for the floor. */
   perPersonAirCfm: number
   areaCfm: number
+  /** Seconds of a step: five are fine enough for every figure to a tenth of a percent. */
+  stepS?: 1 | 2 | 5
   /** While its signal is a fault, minutes; null: never. */
   fault: { fromMin: number; toMin: number } | null
 }
 
-/** Seconds of a step. */
-const STEP_S = 1
-
 /**
- * A day of people coming and going under demand control, second by second: CO₂, damper and outdoor air.
- * Source: the balance of `co2After` exact over each second, the position held through it; sensor lag first order, exact.
- * Valid: blocks longer than a second.
+ * A day of people coming and going under demand control, step by step: CO₂, damper and outdoor air.
+ * Source: the balance of `co2After` exact over each step, the position held through it; sensor lag first order, exact.
+ * Valid: blocks of whole steps.
  */
 export function co2Day(unit: Co2Unit, source: Omit<Co2Source, 'people'>, day: Co2Day) {
+  const stepS = day.stepS ?? 1
   const totalS = Math.round(day.blocks.reduce((sum, one) => sum + one.minutes, 0) * 60)
-  const ppm = new Float64Array(totalS + 1)
-  const position = new Float64Array(totalS + 1)
-  const outdoor = new Float64Array(totalS + 1)
-  const follow = day.lagS > 0 ? 1 - Math.exp(-STEP_S / day.lagS) : 1
+  const count = Math.floor(totalS / stepS)
+  const ppm = new Float64Array(count + 1)
+  const position = new Float64Array(count + 1)
+  const outdoor = new Float64Array(count + 1)
+  const follow = day.lagS > 0 ? 1 - Math.exp(-stepS / day.lagS) : 1
   let c = day.initialPpm
   let s = day.initialPpm
   let t = 0
+  let n = 0
   let [sumCfm, atLowS, atHighS, overAlarmS, underS, peakPpm, peakS, areaBindsMin] = [0, 0, 0, 0, 0, c, 0, 0]
   ppm[0] = c
   const faultFrom = day.fault ? day.fault.fromMin * 60 : Number.POSITIVE_INFINITY
@@ -182,33 +184,35 @@ export function co2Day(unit: Co2Unit, source: Omit<Co2Source, 'people'>, day: Co
     const required = day.perPersonAirCfm * block.people + day.areaCfm
     if (day.areaCfm > gain / (unit.rule.toPpm - source.outdoorPpm)) areaBindsMin += block.minutes
     const seconds = Math.round(block.minutes * 60)
-    for (let i = 0; i < seconds; i += STEP_S) {
+    for (let i = 0; i < seconds; i += stepS) {
       const isFault = t >= faultFrom && t < faultTo
       const reading = (day.lagS > 0 ? s : c) + unit.biasPpm
       const share = Math.min(1, Math.max(0, (reading - unit.rule.fromPpm) / (unit.rule.toPpm - unit.rule.fromPpm)))
       const at = isFault ? (unit.rule.onFault === 'max' ? high : low) : low + (high - low) * share
       const cfm = airAt(unit, block.speedPct, at)
-      position[t] = at
-      outdoor[t] = cfm
-      sumCfm += cfm
-      if (Math.abs(at - low) <= 1e-6) atLowS += STEP_S
-      if (Math.abs(at - high) <= 1e-6) atHighS += STEP_S
-      if (c > day.alarmPpm) overAlarmS += STEP_S
-      if (cfm < required - 1e-9) underS += STEP_S
-      if (cfm <= STILL_CFM) c += (gain * STEP_S) / 60 / day.volumeFt3
+      position[n] = at
+      outdoor[n] = cfm
+      sumCfm += cfm * stepS
+      if (Math.abs(at - low) <= 1e-6) atLowS += stepS
+      if (Math.abs(at - high) <= 1e-6) atHighS += stepS
+      if (c > day.alarmPpm) overAlarmS += stepS
+      if (cfm < required - 1e-9) underS += stepS
+      if (cfm <= STILL_CFM) c += (gain * stepS) / 60 / day.volumeFt3
       else {
         const steady = source.outdoorPpm + gain / cfm
-        c = steady + (c - steady) * Math.exp((-cfm * STEP_S) / 60 / day.volumeFt3)
+        c = steady + (c - steady) * Math.exp((-cfm * stepS) / 60 / day.volumeFt3)
       }
       s += (c - s) * follow
-      t += STEP_S
-      ppm[t] = c
+      t += stepS
+      n += 1
+      ppm[n] = c
       if (c > peakPpm) [peakPpm, peakS] = [c, t]
     }
   }
-  position[t] = position[Math.max(0, t - 1)] as number
-  outdoor[t] = outdoor[Math.max(0, t - 1)] as number
+  position[n] = position[Math.max(0, n - 1)] as number
+  outdoor[n] = outdoor[Math.max(0, n - 1)] as number
   return {
+    stepS,
     ppm,
     position,
     outdoor,

@@ -86,24 +86,16 @@ export function damperLineScene(line: DamperLine, units: UnitChoice, width: numb
   ]
   const put = (label: (typeof labels)[number]) => {
     // Upwards until it is free, so that it stays beside its own line.
-    while (labels.some((one) => one.anchor === label.anchor && Math.abs(one.y - label.y) < LABEL_PX)) label.y -= LABEL_PX
+    while (labels.some((one) => Math.abs(one.y - label.y) < LABEL_PX && Math.abs(one.x - label.x) < 190)) label.y -= LABEL_PX
     labels.push(label)
   }
-  if (found)
-    put({
-      x: frame.right - 4,
-      y: y(flowIn(foundCfm.at(-1) as number)) - 9,
-      text: found.isShipped ? 'as shipped' : 'as found',
-      tone: 'ochre',
-      anchor: 'end',
-    })
-  put({
-    x: frame.right - 4,
-    y: y(flowIn(aimCfm.at(-1) as number)) - 9,
-    text: isProved ? 'aim, measured' : 'aim, foretold',
-    tone: 'air',
-    anchor: 'end',
-  })
+  // Beside their own lines, away from the points at the ends.
+  const beside = (values: readonly number[], share: number) =>
+    least === most
+      ? { x: x(most) - 14, y: y(flowIn(values[0] as number)) + 4 }
+      : { x: x(least + share * (most - least)), y: y(flowIn(values[Math.round(share * 40)] as number)) - 9 }
+  if (found) put({ ...beside(foundCfm, 0.62), text: found.isShipped ? 'as shipped' : 'as found', tone: 'ochre', anchor: 'end' })
+  put({ ...beside(aimCfm, 0.86), text: isProved ? 'aim, measured' : 'aim, foretold', tone: 'air', anchor: 'end' })
   for (const one of labels)
     marks.push({
       kind: 'text',

@@ -17,7 +17,7 @@ export function peopleDayScene(dcv: Dcv, units: UnitChoice, width: number, heigh
   const lower: Frame = { ...upper, top: middle + 12, bottom: height - 40 }
   const x = scaleLinear([0, DAY_MIN], [upper.left, upper.right])
   const minutes = Array.from({ length: Math.floor(DAY_MIN / EVERY_MIN) + 1 }, (_, i) => i * EVERY_MIN)
-  const at = (values: Float64Array, minute: number) => values[Math.min(values.length - 1, minute * 60)] as number
+  const at = (values: Float64Array, minute: number) => values[Math.min(values.length - 1, (minute * 60) / day.stepS)] as number
   const topPpm = Math.max(toPpm, day.peakPpm) * 1.08
   const ppm = scaleLinear([350, topPpm], [upper.bottom, upper.top])
   const topCfm = Math.max(areaCfm, ...minutes.map((minute) => at(day.outdoor, minute)))

@@ -48,110 +48,65 @@ function Lines({ line }: { line: DamperLine }) {
   const first = line.aim.slots.find((one) => one.provedBy === null) ?? line.aim.slots[0]
   const signal = visit.system.roof.damperSignal
   return (
-    <div className="grid gap-3 md:gap-4 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] items-start">
-      <div className="flex flex-col gap-3 min-w-0">
-        <section aria-label="Damper line" className="panel p-4 flex flex-col gap-2">
-          <h2 className="font-bold text-lg leading-snug">{said.headline}</h2>
-          <p className="soft text-[14px]">Outdoor air over fan speed. Points measured in test mode; bars: how sure.</p>
-          <div ref={ref}>
-            <Drawing scene={damperLineScene(line, units, Math.max(width, 320), width < 460 ? 270 : 330)} />
-          </div>
-          <DataTable
-            caption="Measured points"
-            columns={[
-              { head: 'Point' },
-              { head: 'Fan', figure: true },
-              { head: 'Damper', figure: true },
-              { head: 'By' },
-              { head: 'Outdoor air', figure: true },
-              { head: '' },
-            ]}
-            rows={line.points.map((one, i) => ({
-              key: one.state.id,
-              marked: !one.counts,
-              cells: [
-                String(i + 1),
-                show('percent', one.state.speedPct),
-                show('percent', one.state.positionPct),
-                WAY_WORDS[one.state.way],
-                one.outdoorCfm === null
-                  ? '—'
-                  : `${show('flow', one.outdoorCfm)} ± ${show('flow', one.errorCfm ?? 0, { bare: true })}`,
-                <span key="m" className="flex items-center gap-1">
-                  <StateMark mark={one.trouble === 'ok' ? 'proved' : one.counts ? 'found' : 'watch'} />
-                  <button
-                    type="button"
-                    className="link min-h-9"
-                    aria-label={`Take point ${i + 1} back`}
-                    onClick={() => void write([{ kind: 'undo', body: { targetId: one.state.id } }])}
-                  >
-                    take back
-                  </button>
-                </span>,
-              ],
-            }))}
-          />
-          {line.points.length === 0 && <p className="soft">No point yet: begin with the fan at its top speed.</p>}
-          {line.points
-            .filter((one) => one.trouble !== 'ok')
-            .map((one) => {
-              const trouble = pointTrouble(visit, one)
-              return (
-                <Notice key={one.state.id} kind="watch">
-                  <b>{trouble.says}</b> {trouble.mend}
-                </Notice>
-              )
-            })}
-          <details className="text-[14px]">
-            <summary className="cursor-pointer min-h-11 flex items-center soft text-[13px]">
-              How the points were worked out
-            </summary>
-            <WorkingList of={line.points.map((one) => one.working)} />
-          </details>
-        </section>
-        <section aria-label="Positions for the device" className="panel p-4 flex flex-col gap-2">
-          <h2 className="font-bold">For the device</h2>
-          <DataTable
-            caption="Positions"
-            columns={[
-              { head: 'Setting' },
-              { head: 'Fan', figure: true },
-              { head: 'Found', figure: true },
-              { head: 'Aim', figure: true },
-              { head: 'On the device', figure: true },
-              ...(signal ? [{ head: 'Signal', figure: true }] : []),
-              { head: 'Brings', figure: true },
-              { head: '' },
-            ]}
-            rows={line.aim.slots.map((one) => {
-              const value = valueFor(one.slot.row.id, String(one.positionPct))
-              return {
-                key: one.slot.row.key,
-                cells: [
-                  [one.slot.row.setting.code, one.slot.label].filter(Boolean).join(' · '),
-                  show('percent', one.speedPct),
-                  one.slot.foundPct === null ? '—' : show('percent', one.slot.foundPct),
-                  `${Math.round(one.positionPct * 10) / 10}%`,
-                  value === null ? '—' : sayValue(one.slot.row.setting, value),
-                  ...(signal
-                    ? [
-                        `${damperSignal(signal, one.positionPct, visit.system.roof.damperReversed).toFixed(2)} ${SIGNALS[signal].unit}`,
-                      ]
-                    : []),
-                  show('flow', one.provedBy?.outdoorCfm ?? one.outdoorCfm),
-                  one.provedBy ? 'measured' : one.reached ? 'foretold' : 'not enough',
-                ],
-              }
-            })}
-          />
-          {line.aim.slots.length === 0 && (
-            <p className="soft">
-              No controller with least positions is known: choose it on the Survey stage. The figures hold all the same.
-            </p>
-          )}
-        </section>
-      </div>
-      <div className="flex flex-col gap-3 min-w-0">
+    <div className="grid gap-3 md:gap-4 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] lg:grid-rows-[auto_1fr] items-start">
+      <section aria-label="Damper line" className="panel p-4 flex flex-col gap-2 min-w-0">
+        <h2 className="font-bold text-lg leading-snug">{said.headline}</h2>
+        <p className="soft text-[14px]">Outdoor air over fan speed. Points measured in test mode; bars: how sure.</p>
+        <div ref={ref}>
+          <Drawing scene={damperLineScene(line, units, Math.max(width, 320), width < 460 ? 270 : 330)} />
+        </div>
+        <DataTable
+          caption="Measured points"
+          columns={[
+            { head: 'Point' },
+            { head: 'Fan', figure: true },
+            { head: 'Damper', figure: true },
+            { head: 'By' },
+            { head: 'Outdoor air', figure: true },
+            { head: '' },
+          ]}
+          rows={line.points.map((one, i) => ({
+            key: one.state.id,
+            marked: !one.counts,
+            cells: [
+              String(i + 1),
+              show('percent', one.state.speedPct),
+              show('percent', one.state.positionPct),
+              WAY_WORDS[one.state.way],
+              one.outdoorCfm === null
+                ? '—'
+                : `${show('flow', one.outdoorCfm)} ± ${show('flow', one.errorCfm ?? 0, { bare: true })}`,
+              <span key="m" className="flex items-center gap-1">
+                <StateMark mark={one.trouble === 'ok' ? 'proved' : one.counts ? 'found' : 'watch'} />
+                <button
+                  type="button"
+                  className="link min-h-9"
+                  aria-label={`Take point ${i + 1} back`}
+                  onClick={() => void write([{ kind: 'undo', body: { targetId: one.state.id } }])}
+                >
+                  take back
+                </button>
+              </span>,
+            ],
+          }))}
+        />
+        {line.points.length === 0 && <p className="soft">No point yet: begin with the fan at its top speed.</p>}
+        {line.points
+          .filter((one) => one.trouble !== 'ok')
+          .map((one) => {
+            const trouble = pointTrouble(visit, one)
+            return (
+              <Notice key={one.state.id} kind="watch">
+                <b>{trouble.says}</b> {trouble.mend}
+              </Notice>
+            )
+          })}
+        <details className="text-[14px]">
+          <summary className="cursor-pointer min-h-11 flex items-center soft text-[13px]">How the points were worked out</summary>
+          <WorkingList of={line.points.map((one) => one.working)} />
+        </details>
+      </section>
+      <div className="flex flex-col gap-3 min-w-0 lg:row-span-2">
         <section aria-label="Next move" className="panel p-4 flex flex-col gap-2 border-l-4 border-l-primary">
           <span className="soft text-[13px]">Next move</span>
           <h2 className="font-bold text-[17px] leading-snug">{said.move}</h2>
@@ -174,6 +129,47 @@ function Lines({ line }: { line: DamperLine }) {
         <Year line={line} />
         <Taken of={line.roof.assumptions} />
       </div>
+      <section aria-label="Positions for the device" className="panel p-4 flex flex-col gap-2 min-w-0">
+        <h2 className="font-bold">For the device</h2>
+        <DataTable
+          caption="Positions"
+          columns={[
+            { head: 'Setting' },
+            { head: 'Fan', figure: true },
+            { head: 'Found', figure: true },
+            { head: 'Aim', figure: true },
+            { head: 'On the device', figure: true },
+            ...(signal ? [{ head: 'Signal', figure: true }] : []),
+            { head: 'Brings', figure: true },
+            { head: '' },
+          ]}
+          rows={line.aim.slots.map((one) => {
+            const value = valueFor(one.slot.row.id, String(one.positionPct))
+            return {
+              key: one.slot.row.key,
+              cells: [
+                [one.slot.row.setting.code, one.slot.label].filter(Boolean).join(' · '),
+                show('percent', one.speedPct),
+                one.slot.foundPct === null ? '—' : show('percent', one.slot.foundPct),
+                `${Math.round(one.positionPct * 10) / 10}%`,
+                value === null ? '—' : sayValue(one.slot.row.setting, value),
+                ...(signal
+                  ? [
+                      `${damperSignal(signal, one.positionPct, visit.system.roof.damperReversed).toFixed(2)} ${SIGNALS[signal].unit}`,
+                    ]
+                  : []),
+                show('flow', one.provedBy?.outdoorCfm ?? one.outdoorCfm),
+                one.provedBy ? 'measured' : one.reached ? 'foretold' : 'not enough',
+              ],
+            }
+          })}
+        />
+        {line.aim.slots.length === 0 && (
+          <p className="soft">
+            No controller with least positions is known: choose it on the Survey stage. The figures hold all the same.
+          </p>
+        )}
+      </section>
     </div>
   )
 }

@@ -53,7 +53,7 @@ export function FreeCooling() {
           </h2>
           {hours.length > 0 && (
             <p className="text-[14px]">
-              {pasted ? `${pasted.says}: ` : 'A day of this month in this zone: '}
+              {pasted ? `${pasted.says}: ` : 'A usual day of this month in this zone: '}
               it may cool free in <b className="num">{freeNow}</b> of {hours.length} hours
               {freeWanted === freeNow ? (
                 '.'

@@ -53,7 +53,7 @@ function useLive(body: object, gatewayId: string, on: boolean) {
 }
 
 function Watching({ place, family, hasTest }: { place: string; family: string; hasTest: boolean }) {
-  const { state, at, show, clock, write } = useVisit()
+  const { state, system, at, show, clock, write } = useVisit()
   const [gateways, setGateways] = useState<GatewayEntry[] | null>(null)
   const [chosen, setChosen] = useState('')
   const [on, setOn] = useState(false)
@@ -62,9 +62,12 @@ function Watching({ place, family, hasTest }: { place: string; family: string; h
     void api('GET', '/api/gateways', GatewaysAnswer).then((answer) => {
       if (!answer.ok) return setSaid({ kind: 'wrong', text: `${answer.error.reason} ${answer.error.remedy}` })
       setGateways(answer.value.gateways)
-      setChosen(answer.value.gateways[0]?.id ?? '')
+      // The one that is called like this system, where one is; it stands in sight and can be changed.
+      const [name = ''] = system.name.split(' ')
+      const like = answer.value.gateways.find((one) => name !== '' && one.name.includes(name))
+      setChosen((like ?? answer.value.gateways[0])?.id ?? '')
     })
-  }, [])
+  }, [system.name])
   const body = { siteId: state.id, ...at, place }
   const { answer, wrong } = useLive(body, chosen, on)
   const values = new Map(answer?.values.map((one) => [one.id, one] as const) ?? [])

@@ -18,7 +18,10 @@ export function Need() {
   const need = needOf(visit)
   return (
     <div className="grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] items-start">
-      <Spaces need={need.ok ? need.value : null} />
+      <div className="flex flex-col gap-3 min-w-0">
+        <Spaces need={need.ok ? need.value : null} />
+        <Unit />
+      </div>
       <div className="flex flex-col gap-3 min-w-0">
         <section aria-label="Outdoor air needed" className="panel p-4 flex flex-col gap-2">
           {need.ok ? (
@@ -60,7 +63,6 @@ export function Need() {
               <b>{one.says}</b> {one.mend}
             </Notice>
           ))}
-        <Unit />
       </div>
     </div>
   )

@@ -129,7 +129,7 @@ function PointFields({ point }: { point: PointView }) {
   const set = async (body: object) =>
     refusalOf(await write([{ kind: 'roof.point.set', body: { systemId: at.systemId, carries: id, ...body } }]))
   const hasSignal = way === 'reads' || way === 'drives'
-  const wire = point.signal && brokenWire(point.signal)
+  const wire = point.signal && way === 'reads' ? brokenWire(point.signal) : null
   return (
     <div className="pl-7 pb-3 flex flex-col gap-2.5">
       <CheckField label="Fitted" checked={point.fitted} onSave={(fitted) => void set({ fitted })} />

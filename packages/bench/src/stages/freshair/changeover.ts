@@ -8,13 +8,12 @@ import {
   type FreeCoolingYear,
   freeCoolingYear,
   type WeatherHours,
-  weatherYear,
 } from '@ingle/core'
 import { numberAt, rowFor, standsAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
 import { needOf } from './need.ts'
-import { type Roof, roofOf } from './roof.ts'
+import { type Roof, roofOf, yearOf } from './roof.ts'
 
 /** What the meanings of a device's rule are, as kinds. */
 const KIND_OF: Readonly<Record<string, ChangeoverKind>> = {
@@ -129,7 +128,7 @@ export interface YearJob {
 export function yearJobOf(v: VisitView, weather?: WeatherHours): YearJob | null {
   const view = changeoverOf(v)
   const { roof, limits, now } = view
-  const hours = weather ?? (roof.climate && weatherYear(roof.climate))
+  const hours = weather ?? (roof.climate && yearOf(roof.climate))
   if (!hours || roof.fullCfm === null) return null
   const needed = needOf(v)
   const need = needed.ok ? needed.value.cfm : 0
@@ -174,18 +173,30 @@ export interface HourRow {
 /** A day's hours under the rule as it stands and as it should be: a day of this month, or pasted hours. */
 export function hoursOf(v: VisitView, pasted?: WeatherHours): HourRow[] {
   const { roof, now, wanted } = changeoverOf(v)
-  if (!pasted && !roof.climate) return []
-  const weather = pasted ?? weatherYear(roof.climate as NonNullable<typeof roof.climate>)
-  const month = Number(v.clock.date(v.visit.startedAt).slice(5, 7))
-  const from = pasted ? 0 : Math.round((month - 0.5) * 30.4) * 24
-  const count = pasted ? Math.min(weather.outdoorF.length, 168) : 24
-  return Array.from({ length: count }, (_, i) => {
-    const [t, w, h] = [weather.outdoorF, weather.humidityRatio, weather.enthalpyBtuLb].map((one) => one[from + i] as number) as [
-      number,
-      number,
-      number,
-    ]
+  const air = pasted
+    ? Array.from({ length: Math.min(pasted.outdoorF.length, 168) }, (_, i) => hourAt(pasted, [i]))
+    : usualDay(v, roof)
+  return air.map(([t, w, h], i) => {
     const allowed = (rule: Changeover) => allowsFreeCooling(rule, t, h, roof.back.dryBulbF, roof.back.enthalpyBtuLb)
     return { hour: i % 24, outdoorF: t, humidityRatio: w, now: allowed(now), wanted: allowed(wanted) }
   })
+}
+
+/** Dry bulb, moisture and heat of some hours, their mean. */
+function hourAt(weather: WeatherHours, hours: readonly number[]): [number, number, number] {
+  const mean = (values: Float64Array) => hours.reduce((sum, one) => sum + (values[one] as number), 0) / hours.length
+  return [mean(weather.outdoorF), mean(weather.humidityRatio), mean(weather.enthalpyBtuLb)]
+}
+
+/** A usual day of the month of the visit: hour by hour the mean of three weeks. */
+function usualDay(v: VisitView, { climate }: Roof): [number, number, number][] {
+  if (!climate) return []
+  const weather = yearOf(climate)
+  const middle = Math.min(350, Math.max(14, Math.round((Number(v.clock.date(v.visit.startedAt).slice(5, 7)) - 0.5) * 30.4)))
+  return Array.from({ length: 24 }, (_, hour) =>
+    hourAt(
+      weather,
+      Array.from({ length: 21 }, (_, i) => (middle - 10 + i) * 24 + hour),
+    ),
+  )
 }

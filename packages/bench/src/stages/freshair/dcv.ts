@@ -9,6 +9,7 @@ import {
   type Line,
   lineThrough,
   ok,
+  onLine,
   type Result,
 } from '@ingle/core'
 import { found as finding } from '../../findingWords.ts'
@@ -69,7 +70,15 @@ export function dcvOf(v: VisitView): Result<Dcv> {
   }
   const fromPpm = numberAt(rowFor(ledger, 'freshair.co2.low')) ?? 700
   const toPpm = numberAt(rowFor(ledger, 'freshair.co2.high')) ?? 1000
-  const low = dcvLine(line.value) ?? aim.line
+  const few = dcvLine(line.value) ?? aim.line
+  // A controller never opens less for many people than for few: where the two cross, the ventilation position holds.
+  const low: Line = lineThrough(
+    [...new Set([...few.at, ...aim.line.at, ...roof.grid])].map((speed) => ({
+      speedPct: speed,
+      positionPct: Math.min(onLine(few, speed), onLine(aim.line, speed)),
+    })),
+  )
+  const flat = roof.grid.filter((speed) => onLine(few, speed) >= onLine(aim.line, speed) - 0.5)
   const unit: Co2Unit = {
     rule: { low, high: aim.line, fromPpm, toPpm: Math.max(toPpm, fromPpm + 1), onFault: 'max' },
     damper: of.damper,
@@ -92,11 +101,13 @@ export function dcvOf(v: VisitView): Result<Dcv> {
     perPersonAirCfm,
     areaCfm: need.emptyCfm,
     fault: null,
+    stepS: 5,
   })
   const doubts: Found[] = []
   const lowBrings = Math.min(...roof.grid.map((speed) => bringsAt(line.value, low, speed)))
   if (lowBrings < need.emptyCfm * 0.97)
     doubts.push(finding('dcv-under-area', { lowCfm: lowBrings, areaCfm: need.emptyCfm }, show))
+  if (flat.length > 0 && dcvLine(line.value)) doubts.push(finding('dcv-one-position', { speed: flat.at(-1) as number }))
   if (toPpm <= fromPpm) doubts.push(finding('dcv-range-reversed', { fromPpm, toPpm }))
   const forAll = co2Need({ ...source, people }, toPpm, 0).forLimitCfm
   if (toPpm > source.outdoorPpm && forAll > need.cfm * 1.3)

@@ -1,6 +1,7 @@
 import {
   checkLine,
   exactPositions,
+  express,
   inSteps,
   type Line,
   type LineCase,
@@ -12,16 +13,16 @@ import {
   outdoorAt,
   outdoorYear,
   type Result,
-  weatherYear,
+  sayValue,
 } from '@ingle/core'
 import { found as finding } from '../../findingWords.ts'
 import { seenAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
-import { damperOf, type MeasuredPoint, measuredPoints, tellingDifferenceF } from './damperPoints.ts'
+import { damperOf, type MeasuredPoint, MOST_ERROR_PCT, measuredPoints, tellingDifferenceF } from './damperPoints.ts'
 import { type AirNeed, needOf } from './need.ts'
-import { type Roof, roofOf, type Slot, stepsOf } from './roof.ts'
+import { type Roof, roofOf, type Slot, stepsOf, yearOf } from './roof.ts'
 
 /** Below this outdoors the building's own heat no longer warms what comes in, °F. */
 const BALANCE_F = 55
@@ -138,7 +139,7 @@ function aimSlots(roof: Roof, need: AirNeed, points: readonly MeasuredPoint[], o
       const near = points.filter((point) => point.counts && Math.abs(point.state.speedPct - decides) <= 2)
       const proved = near.filter((point) => isRight(need, point)).at(-1) ?? null
       const steps = stepsOf(slot.row)
-      const stepped = inSteps(proved?.state.positionPct ?? exact.positionPct, steps).positionPct
+      const stepped = stepFor(of, proved?.state.positionPct ?? exact.positionPct, steps, decides, proved !== null)
       return {
         slot,
         speedPct,
@@ -150,6 +151,13 @@ function aimSlots(roof: Roof, need: AirNeed, points: readonly MeasuredPoint[], o
       }
     })
     .sort((a, b) => a.speedPct - b.speedPct)
+}
+
+/** The device's step for a position: the nearest that was measured, else the least that brings what is needed. */
+function stepFor(of: LineCase, positionPct: number, steps: number, speedPct: number, isMeasured: boolean): number {
+  const { index, positionPct: nearest } = inSteps(positionPct, steps)
+  const brings = outdoorAt(of.damper, nearest, (of.fullCfm * speedPct) / 100)
+  return isMeasured || brings >= of.wantedCfm * 0.995 || index >= steps ? nearest : (100 * (index + 1)) / steps
 }
 
 /** Speeds for pairs beside fixed positions: where one more helps most, as many as there are and help. */
@@ -214,7 +222,7 @@ export function lineSaid(v: VisitView, line: DamperLine): { headline: string; mo
   if (untested)
     return {
       headline,
-      move: `Test mode: fan ${untested.speedPct}%, damper ${text(untested.positionPct)}%.`,
+      move: `Test mode: fan ${untested.speedPct}%, damper ${onDevice(v, untested)}.`,
       why: `It should bring about ${show('flow', untested.outdoorCfm)}. ${difference(v, untested.outdoorCfm, (line.of.fullCfm * untested.speedPct) / 100 || 1)}`,
       speed: untested.speedPct,
     }
@@ -238,12 +246,14 @@ export function lineSaid(v: VisitView, line: DamperLine): { headline: string; mo
   }
 }
 
-function headlineOf({ show }: VisitView, { found, need, of, aim, roof }: DamperLine): string {
+function headlineOf({ show }: VisitView, { found, need, roof, measuredFrom, measuredTo }: DamperLine): string {
   if (!found) return `${show('flow', need.cfm)} of outdoor air are needed`
   const mean = found.check.outdoorCfm.reduce((sum, one) => sum + one, 0) / found.check.outdoorCfm.length
   const ratio = mean / need.cfm
   const who = found.isShipped ? 'Shipped, it' : 'As found, it'
-  const doubt = aim.slots.some((one) => one.provedBy) || of.damper.kind === 'paths' ? '' : ', by a usual damper'
+  // Positions outside of those that were measured rest on the usual shape.
+  const isMeasured = found.line.values.every((one) => one >= measuredFrom - 3 && one <= measuredTo + 3)
+  const doubt = isMeasured ? '' : ', by a usual damper'
   if (found.check.underCfm > 0.1 * need.cfm && ratio < 1.05)
     return `${who} brings ${show('flow', found.check.underCfm)} too little at ${found.check.underSpeedPct}% fan${doubt}`
   if (ratio > 1.8) return `${who} brings in ${ratio > 1.95 ? 'about twice' : 'nearly twice'} the air that is needed${doubt}`
@@ -253,11 +263,19 @@ function headlineOf({ show }: VisitView, { found, need, of, aim, roof }: DamperL
   return `${who} brings what is needed${doubt}`
 }
 
+/** A position in percent, and as the device takes it where that is something else. */
+function onDevice(v: VisitView, { slot, positionPct }: SlotAim): string {
+  const pct = v.show('percent', positionPct)
+  const value = express(slot.row.setting, text(positionPct))
+  const said = value.fit === 'none' ? pct : sayValue(slot.row.setting, value.value)
+  return said === pct ? pct : `${pct} (${said})`
+}
+
 /** How far apart indoors and outdoors must be for this point, and from which hour they should be. */
 function difference(v: VisitView, outdoorCfm: number, supplyCfm: number): string {
   const leastF = tellingDifferenceF(v, Math.min(1, outdoorCfm / supplyCfm))
   const hours = tellingHours(v, leastF)
-  const apart = `By temperatures, indoors and outdoors have to be ${v.show('temperatureDifference', leastF)} apart`
+  const apart = `To be sure to ${MOST_ERROR_PCT}% of the supply by temperatures, indoors and outdoors have to be ${v.show('temperatureDifference', leastF)} apart`
   if (hours === null) return `${apart}.`
   if (hours === 'never') return `${apart}: at this time of year they seldom are. Use a station, a traverse or a hood.`
   return hours === 'always'
@@ -269,18 +287,24 @@ function difference(v: VisitView, outdoorCfm: number, supplyCfm: number): string
 export function tellingHours(v: VisitView, leastF: number): { from: number; to: number } | 'always' | 'never' | null {
   const { climate, back } = roofOf(v)
   if (!climate) return null
-  const { outdoorF } = weatherYear(climate)
+  const { outdoorF } = yearOf(climate)
   const month = Number(v.clock.date(v.visit.startedAt).slice(5, 7))
   const day = Math.min(330, Math.max(15, Math.round((month - 0.5) * 30.4)))
-  const good: number[] = []
+  const good: boolean[] = []
   for (let hour = 0; hour < 24; hour += 1) {
     let sum = 0
     for (let near = day - 10; near < day + 10; near += 1) sum += outdoorF[near * 24 + hour] as number
-    if (Math.abs(sum / 20 - back.dryBulbF) >= leastF) good.push(hour)
+    good.push(Math.abs(sum / 20 - back.dryBulbF) >= leastF)
   }
-  if (good.length === 0) return 'never'
-  if (good.length === 24) return 'always'
-  return { from: good[0] as number, to: (good.at(-1) as number) + 1 }
+  if (good.every((one) => one)) return 'always'
+  // The longest run of such hours, over midnight too.
+  let best = { from: 0, length: 0 }
+  for (let from = 0; from < 24; from += 1) {
+    let length = 0
+    while (length < 24 && good[(from + length) % 24]) length += 1
+    if (length > best.length) best = { from, length }
+  }
+  return best.length === 0 ? 'never' : { from: best.from, to: (best.from + best.length) % 24 }
 }
 
 /** Why a point does not count, and what to do about it. */
@@ -315,7 +339,7 @@ export function pointTrouble(v: VisitView, point: MeasuredPoint): { says: string
 /** A year of the outdoor air as found and as aimed; null without a climate zone. */
 export function yearOfAir({ roof, found, aim, of }: DamperLine) {
   if (!roof.climate) return null
-  const weather = weatherYear(roof.climate)
+  const weather = yearOf(roof.climate)
   const mean = (check: LineCheck) => check.outdoorCfm.reduce((sum, one) => sum + one, 0) / check.outdoorCfm.length
   const year = (cfm: number) => ({ cfm, ...outdoorYear(cfm, weather, roof.back, roof.prices, roof.hours, BALANCE_F) })
   return { found: found && year(mean(found.check)), aim: year(mean(aim.check)), needed: year(of.wantedCfm), balanceF: BALANCE_F }

@@ -123,7 +123,7 @@ export function stripOf(v: VisitView): StripView {
     const raw = last?.raw !== undefined && signal ? readSignal(signal, last.raw) : null
     const seen = last?.shown ?? raw?.value ?? null
     const isSafety = SAFETY_POINTS.includes(id)
-    const wire = signal && brokenWire(signal)
+    const wire = signal && pointKind(id).way === 'reads' ? brokenWire(signal) : null
     return {
       id,
       label: pointKind(id).label,

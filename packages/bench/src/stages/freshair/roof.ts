@@ -8,6 +8,8 @@ import {
   numberOf,
   numbersOffered,
   standardPressurePsia,
+  type WeatherHours,
+  weatherYear,
 } from '@ingle/core'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { numberAt, standsAt } from '../../ledger/standsAt.ts'
@@ -191,6 +193,21 @@ function gridOf(fan: FanKind, least: number, middle: number, most: number): numb
   const grid = new Set([least, most])
   for (let speed = Math.ceil(least / 5) * 5; speed < most; speed += 5) grid.add(speed)
   return [...grid].sort((a, b) => a - b)
+}
+
+const years = new Map<string, WeatherHours>()
+const MOST_YEARS = 8
+
+/** The year of a climate: worked out once. */
+export function yearOf(climate: Climate): WeatherHours {
+  const key = JSON.stringify(climate)
+  const there = years.get(key)
+  if (there) return there
+  const [oldest] = years.keys()
+  if (years.size >= MOST_YEARS && oldest !== undefined) years.delete(oldest)
+  const made = weatherYear(climate)
+  years.set(key, made)
+  return made
 }
 
 /** How many steps a device divides the stroke into, by its own figures. */
