@@ -156,6 +156,10 @@ export const found = finding({
     '{point} was tripped and did not stop {stops}.',
     'Leave the unit off until it does. It is mended, never bridged.',
   ],
+  'output-does-not-work': [
+    '{point} was called and did not work.',
+    'Look at its relay, its supply and its wire; then call it again.',
+  ],
   'fault-compressor-at-minimum': [
     'A compressor runs with the damper at {command}% while {outdoorF|temperature} outdoors would cool.',
     'Look at the changeover, at integrated cooling, and at what the outdoor sensor says.',

@@ -307,6 +307,7 @@ export {
   stepRoof,
 } from './freshair/roofUnit.ts'
 export { judgeStroke, type StrokeRule, type StrokeStep, type StrokeVerdict, USUAL_STROKE } from './freshair/stroke.ts'
+export { readUnitLog, type UnitLogRow } from './freshair/unitLog.ts'
 export {
   type ExhaustBalance,
   exhaustBalance,

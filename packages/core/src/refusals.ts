@@ -91,6 +91,15 @@ export const refuse = refusing({
   ],
 
   // fresh air
+  'unit-log-too-long': ['This log has {count} lines; 500 are taken.', 'Paste the hours that you want to look at.'],
+  'unit-log-lacks': [
+    'No column of the head is the {missing}.',
+    'Begin with a head like “OA, RA, MA, damper, cooling”; the order does not matter.',
+  ],
+  'unit-log-unread': [
+    'None of the {count} lines has three temperatures and a damper from 0 to 100.',
+    'Look whether the head fits the lines below it.',
+  ],
   'weather-too-long': ['This weather has {count} lines; a year of hours is taken.', 'Paste the days that you want to look at.'],
   'weather-without-head': [
     'The first line does not name the columns.',

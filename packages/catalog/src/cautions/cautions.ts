@@ -1,7 +1,17 @@
 /** A caution, and the step that it stands at. Shown before that step can be ticked. */
 export interface Caution {
   id: string
-  at: 'open-cabinet' | 'move-tap' | 'heater-rise' | 'change-filter' | 'test-hole' | 'hand-over'
+  at:
+    | 'open-cabinet'
+    | 'move-tap'
+    | 'heater-rise'
+    | 'change-filter'
+    | 'test-hole'
+    | 'roof'
+    | 'damper-moves'
+    | 'panel-points'
+    | 'remote-test'
+    | 'hand-over'
   text: string
 }
 
@@ -55,6 +65,26 @@ export const CAUTIONS: readonly Caution[] = [
     id: 'filter-off',
     at: 'change-filter',
     text: 'Blower off while the filter is out: dirt goes straight to the coil and the wheel.',
+  },
+  {
+    id: 'roof-test',
+    at: 'roof',
+    text: 'Roof: ladder footed and tied, three points of contact, back from the edge; not in wind, ice or lightning. Parts come up by hoist, not by hand. Panels back on: an open door is outdoor air too, and a panel flies.',
+  },
+  {
+    id: 'damper-moves',
+    at: 'damper-moves',
+    text: 'Blades, linkage and belts crush fingers: hands out, guards on, before fan or damper is told to move.',
+  },
+  {
+    id: 'panel-points',
+    at: 'panel-points',
+    text: 'Live panel: prove it dead before a wire is moved; low-voltage terminals lie beside mains. A safety is tripped to test it, never bridged.',
+  },
+  {
+    id: 'remote-test',
+    at: 'remote-test',
+    text: 'Fan and blades move at once: nobody at them, panels on, somebody in sight of the unit.',
   },
   {
     id: 'restore',

@@ -150,6 +150,46 @@ const CASES: Record<string, { hits: Stands[]; misses: Stands[]; facts?: Partial<
       ['freshair.co2.high', '1100'],
     ],
   },
+  'exhaust-upside-down': {
+    hits: [
+      ['freshair.exhaust', '40'],
+      ['freshair.exhaust.off', '50'],
+    ],
+    misses: [
+      ['freshair.exhaust', '50'],
+      ['freshair.exhaust.off', '40'],
+    ],
+  },
+  'exhaust-always': {
+    hits: [
+      ['freshair.exhaust', '15'],
+      ['freshair.min.high', '20'],
+    ],
+    misses: [
+      ['freshair.exhaust', '50'],
+      ['freshair.min.high', '20'],
+    ],
+  },
+  'supply-target-under-cutout': {
+    hits: [
+      ['freshair.supply.target', '45'],
+      ['freshair.supply.cutout', '48'],
+    ],
+    misses: [
+      ['freshair.supply.target', '55'],
+      ['freshair.supply.cutout', '44'],
+    ],
+  },
+  'drive-limits-crossed': {
+    hits: [
+      ['drive.least', '30'],
+      ['drive.most', '25'],
+    ],
+    misses: [
+      ['drive.least', '20'],
+      ['drive.most', '60'],
+    ],
+  },
   'set-points-crossed': {
     hits: [
       ['setpoint.heat', '72'],

@@ -93,6 +93,30 @@ export const SETTING_RULES: readonly SettingRule[] = [
     remedy: 'Swap the two, or set the range from the ventilation that the room needs.',
   },
   {
+    id: 'exhaust-upside-down',
+    when: [{ role: 'freshair.exhaust', below: 'freshair.exhaust.off' }],
+    says: 'The exhaust fan is set to stop above the damper position at which it starts: it would never rest.',
+    remedy: 'Set the stop below the start.',
+  },
+  {
+    id: 'exhaust-always',
+    when: [{ role: 'freshair.exhaust', below: 'freshair.min.high' }],
+    says: 'The exhaust fan starts below the least damper position: it runs whenever the unit does.',
+    remedy: 'Start it where the damper lets in more than leaks out by itself.',
+  },
+  {
+    id: 'supply-target-under-cutout',
+    when: [{ role: 'freshair.supply.target', below: 'freshair.supply.cutout' }],
+    says: 'Free cooling aims below the temperature at which it cuts out.',
+    remedy: 'Set the cut-out some degrees below the supply target.',
+  },
+  {
+    id: 'drive-limits-crossed',
+    when: [{ role: 'drive.most', below: 'drive.least' }],
+    says: 'The drive’s maximum frequency is below its minimum.',
+    remedy: 'Read both again at the drive.',
+  },
+  {
     id: 'set-points-crossed',
     when: [{ role: 'setpoint.cool', below: 'setpoint.heat' }],
     says: 'Cooling is set below heating: each works against the other.',

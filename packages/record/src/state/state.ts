@@ -122,6 +122,7 @@ export interface PointReadState extends ReadOnce {
   reference?: number
   stopped?: boolean
   alarmed?: boolean
+  worked?: boolean
   how?: string
 }
 

@@ -1,4 +1,6 @@
 import { faultsOf, strokeOf } from '@ingle/bench'
+import { cautionAt } from '@ingle/catalog'
+import { readUnitLog, said as refusalSaid } from '@ingle/core'
 import { useState } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { LineField } from '../../kit/Field.tsx'
@@ -65,6 +67,7 @@ function Running() {
           ],
         }))}
       />
+      <PasteLog />
       {last && (
         <WorkedNote>
           <p>
@@ -77,6 +80,52 @@ function Running() {
         </WorkedNote>
       )}
     </section>
+  )
+}
+
+/** A log of the unit, as its building's system exports it: every line becomes a reading. */
+function PasteLog() {
+  const { write, at, units, show } = useVisit()
+  const [text, setText] = useState('')
+  const [said, setSaid] = useState<{ kind: 'wrong' | 'plain'; text: string } | null>(null)
+  const take = async () => {
+    const read = readUnitLog(text, units.temperature === '°C')
+    if (!read.ok) {
+      const one = refusalSaid(read, show)
+      return setSaid({ kind: 'wrong', text: `${one.reason} ${one.remedy}` })
+    }
+    const { rows, left } = read.value
+    const refused = refusalOf(
+      await write(rows.map((row) => ({ kind: 'roof.reading' as const, body: { ...at, ...row, from: 'paste' as const } }))),
+    )
+    setSaid(
+      refused
+        ? { kind: 'wrong', text: refused }
+        : {
+            kind: 'plain',
+            text: `${rows.length} ${rows.length === 1 ? 'line' : 'lines'} taken${left > 0 ? `, ${left} left out` : ''}.`,
+          },
+    )
+    if (!refused) setText('')
+  }
+  return (
+    <details className="text-[14px]">
+      <summary className="cursor-pointer min-h-11 flex items-center soft text-[13px]">Paste a log of the unit</summary>
+      <div className="flex flex-col gap-2">
+        <LineField
+          label="Log of the unit, with a head"
+          lines={4}
+          numeric
+          value={text}
+          onChange={setText}
+          hint={'OA, RA, MA, damper, cooling\n55, 74, 71, 15, on'}
+        />
+        {said && <Notice kind={said.kind}>{said.text}</Notice>}
+        <button type="button" className="btn btn-quiet self-start" disabled={text.trim() === ''} onClick={() => void take()}>
+          Take every line as a reading
+        </button>
+      </div>
+    </details>
   )
 }
 
@@ -111,7 +160,7 @@ function Stroke() {
     <section aria-label="Stroke test" className="panel p-4 flex flex-col gap-2">
       <h2 className="font-bold text-lg leading-snug">{judged ? judged.says : 'Stroke test of the damper'}</h2>
       {judged && judged.mend !== '' && <p>{judged.mend}</p>}
-      <CautionNote text="Blades and linkage crush fingers: hands out, panels on or guarded, before the damper is told to move." />
+      <CautionNote text={cautionAt('damper-moves')?.text ?? ''} />
       <DataTable
         caption="Steps of the stroke"
         columns={[

@@ -1,4 +1,5 @@
 import { type DamperLine, damperLineOf, LINE_SOURCE, lineSaid, pointTrouble, WAY_WORDS, yearOfAir } from '@ingle/bench'
+import { cautionAt } from '@ingle/catalog'
 import { damperSignal, SIGNALS, sayValue } from '@ingle/core'
 import { damperLineScene } from '@ingle/report'
 import { useState } from 'react'
@@ -125,7 +126,7 @@ function Lines({ line }: { line: DamperLine }) {
           speedPct={said.speed ?? first?.speedPct ?? 100}
           positionPct={Math.round((first?.positionPct ?? 20) * 10) / 10}
         />
-        <CautionNote text="Panels on: an open door is outdoor air too. Roof edge, wind, belts: hands out before the fan moves." />
+        <CautionNote text={cautionAt('roof')?.text ?? ''} />
         <Year line={line} />
         <Taken of={line.roof.assumptions} />
       </div>

@@ -1,3 +1,4 @@
+import { cautionAt } from '@ingle/catalog'
 import { LIVE_IDS, type LiveId, liveKind } from '@ingle/core'
 import { Done, type GatewayEntry, GatewayLiveAnswer, GatewaysAnswer } from '@ingle/record/wire'
 import { Play, Square } from 'lucide-react'
@@ -287,7 +288,7 @@ function TestMode({ gatewayId, body, live }: { gatewayId: string; body: object; 
   return (
     <section aria-label="Test mode over the wire" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Test mode over the wire</h2>
-      <CautionNote text="Fan and blades move at once: nobody at them, panels on, somebody in sight of the unit." />
+      <CautionNote text={cautionAt('remote-test')?.text ?? ''} />
       <div className="grid grid-cols-2 gap-2.5">
         <LineField label="Fan, %" numeric value={fan} onChange={setFan} />
         <LineField label="Damper, %" numeric value={damper} onChange={setDamper} />

@@ -1,4 +1,5 @@
 import { type PointView, sayPoint, signalWords, stripOf } from '@ingle/bench'
+import { cautionAt } from '@ingle/catalog'
 import { brokenWire, pointKind, SIGNALS } from '@ingle/core'
 import { stripScene } from '@ingle/report'
 import { Printer } from 'lucide-react'
@@ -52,7 +53,7 @@ export function Points() {
             <b>{one.says}</b> {one.mend}
           </Notice>
         ))}
-        <CautionNote text="Live panel: prove it dead before a wire is moved; low-voltage terminals lie beside mains. A safety is tripped to test it, never bridged." />
+        <CautionNote text={cautionAt('panel-points')?.text ?? ''} />
       </div>
       <div className="flex flex-col gap-3 min-w-0">
         {groups.map(([title, points]) => (
@@ -91,11 +92,9 @@ function PointLine({ point, open, onToggle }: { point: PointView; open: boolean;
               ? point.needed
                 ? 'watch'
                 : 'not-looked-at'
-              : point.isSafety
-                ? point.proved
-                  ? 'proved'
-                  : 'found'
-                : read
+              : point.proved
+                ? 'proved'
+                : read && !point.isSafety
                   ? 'set'
                   : 'found'
           }

@@ -45,6 +45,26 @@ export function Reading({ point }: { point: PointView }) {
         {wrong && <Notice kind="wrong">{wrong}</Notice>}
       </div>
     )
+  if (pointKind(point.id).way === 'switches')
+    return (
+      <div className="flex flex-col gap-2">
+        {point.read && (
+          <p className="text-[14px]">
+            Called {clock.time(point.read.state.at)}: {point.read.state.worked ? 'it worked' : 'it did not work'}.
+          </p>
+        )}
+        <LineField label="How it was called" hint="by a fault that was made, by test mode" value={how} onChange={setHow} />
+        <div className="flex flex-wrap gap-1.5">
+          <button type="button" className="btn" onClick={() => void keep({ worked: true, ...(how && { how }) })}>
+            It worked
+          </button>
+          <button type="button" className="btn" onClick={() => void keep({ worked: false, ...(how && { how }) })}>
+            It did not work
+          </button>
+        </div>
+        {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      </div>
+    )
   if (!measures) return null
   const quantity = measures === 'temperature' ? 'temperature' : measures === 'static' ? 'static' : null
   const figure = (text: string): number | string => {

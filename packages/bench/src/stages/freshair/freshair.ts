@@ -210,7 +210,7 @@ function wired(v: VisitView): PlacedSection[] {
                 ? sayPoint(one.id, one.read.value, v.show)
                 : EMPTY,
             one.broken || EMPTY,
-            one.isSafety ? (one.proved ? 'tripped: stopped' : 'not tripped') : '',
+            one.isSafety ? (one.proved ? 'tripped: stopped' : 'not tripped') : one.proved ? 'called: worked' : '',
           ]),
           empty: '',
         },

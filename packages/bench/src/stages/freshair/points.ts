@@ -35,7 +35,7 @@ export interface PointView {
   /** The last reading of it, and what it says. */
   read: { state: PointReadState; value: number | null; status: SignalStatus | null; offset: number | null } | null
   isSafety: boolean
-  /** A safety that was tripped and did what it should. */
+  /** A safety that was tripped, or an output that was called, and did what it should. */
   proved: boolean
   free: string[]
 }
@@ -147,7 +147,7 @@ export function stripOf(v: VisitView): StripView {
         offset: seen !== null && last.reference !== undefined ? seen - last.reference : null,
       },
       isSafety,
-      proved: isSafety && here.pointReads.some((one) => one.carries === id && one.stopped === true),
+      proved: here.pointReads.some((one) => one.carries === id && (isSafety ? one.stopped === true : one.worked === true)),
       free: freeTerminals(terminals, placed, id),
     }
   })
@@ -182,6 +182,7 @@ function readFaults({ id, label, read, signal, isSafety, fitted, proved }: Point
   const out: Found[] = []
   if (isSafety && fitted && !proved && read?.state.stopped === false)
     out.push(finding('safety-does-not-stop', { point: label, stops: pointKind(id).stops ?? '' }))
+  if (read?.state.worked === false) out.push(finding('output-does-not-work', { point: label }))
   if (!read) return out
   const raw = read.state.raw ?? 0
   if (read.status === 'open-wire') out.push(finding('point-open-wire', { point: label, raw }))

@@ -15,20 +15,23 @@ class RoofPointRead extends OnVisit {
   /** An input that was tripped: whether that stopped what it should, and whether the alarm came. */
   @IsOptional() @IsBoolean() stopped?: boolean
   @IsOptional() @IsBoolean() alarmed?: boolean
+  /** An output that was called: whether it did what it should. */
+  @IsOptional() @IsBoolean() worked?: boolean
   @IsOptional() @IsString() @MaxLength(200) how?: string
 }
 
-const KEPT = ['carries', 'raw', 'shown', 'reference', 'stopped', 'alarmed', 'how'] as const
+const KEPT = ['carries', 'raw', 'shown', 'reference', 'stopped', 'alarmed', 'worked', 'how'] as const
 
 export const roofPointRead = kind('roof.point.read', {
   body: RoofPointRead,
-  says: ({ carries, raw, shown, reference, stopped, alarmed, how }) =>
+  says: ({ carries, raw, shown, reference, stopped, alarmed, worked, how }) =>
     `${pointKind(carries).label}: ${[
       raw === undefined ? '' : `signal ${raw}`,
       shown === undefined ? '' : `shows ${shown}`,
       reference === undefined ? '' : `reference ${reference}`,
       stopped === undefined ? '' : stopped ? 'tripped, and it stopped' : 'tripped, and it did not stop',
       alarmed === undefined ? '' : alarmed ? 'alarm came' : 'no alarm',
+      worked === undefined ? '' : worked ? 'called, and it worked' : 'called, and it did not work',
       how ?? '',
     ]
       .filter((one) => one !== '')
