@@ -1,6 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { profileById } from '@ingle/catalog'
-import { DEMO_SITES, HARBOUR_ID, HARBOUR_SYSTEM_ID, HARBOUR_VISIT_ID } from '@ingle/catalog/demo'
+import {
+  DEMO_SITES,
+  HARBOUR_ID,
+  HARBOUR_SYSTEM_ID,
+  HARBOUR_VISIT_ID,
+  LIBRARY_ID,
+  LIBRARY_RTU1,
+  LIBRARY_VISIT_ID,
+} from '@ingle/catalog/demo'
 import ModbusRTU from 'modbus-serial'
 import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest'
 import { freePort } from '../../../tools/postgres.mjs'
@@ -15,6 +23,8 @@ beforeAll(async () => {
   bench = await openBench()
   const hall = DEMO_SITES.find((one) => one.id === HARBOUR_ID)
   await bench.data('lantern').importRecord(HARBOUR_ID, hall?.changes(NOW) ?? [], [], NOW.getTime())
+  const library = DEMO_SITES.find((one) => one.id === LIBRARY_ID)
+  await bench.data('lantern').importRecord(LIBRARY_ID, library?.changes(NOW) ?? [], [], NOW.getTime())
 })
 afterAll(() => bench.close())
 afterEach(async () => {
@@ -273,5 +283,86 @@ describe('who may connect where', () => {
     const { id } = await drive()
     const answer = await bench.ask('POST', `/api/gateways/${id}/read`, { as: 'mr', body: { ...DRIVE, place: 'controller' } })
     expect((await problem(answer)).title).toBe('Nobody has written down the registers of a S0.')
+  })
+})
+
+describe('a rooftop unit on a line', () => {
+  const RTU = { siteId: LIBRARY_ID, visitId: LIBRARY_VISIT_ID, systemId: LIBRARY_RTU1, place: 'economizer' }
+  const rooftop = async (fault: Fault = 'none') => {
+    standIn = await startStandIn(profileById('hollin-e2'), await freePort(), fault)
+    const { id } = (await (await allow(standIn.port, 'jt', { unitId: 2 })).json()) as { id: string }
+    const ask = (what: string, more: object = {}, as: 'mr' | 'eb' = 'mr') =>
+      bench.ask('POST', `/api/gateways/${id}/${what}`, { as, body: { ...RTU, ...more } })
+    const live = async () => {
+      const { values } = (await (await ask('live')).json()) as {
+        values: { id: string; register: number; value: number | null }[]
+      }
+      return new Map(values.map((one) => [one.id, one]))
+    }
+    return { device: standIn, ask, live }
+  }
+
+  it('says what it does now, each figure with its register', async () => {
+    const { live, device } = await rooftop()
+    const now = await live()
+    expect(now.get('outdoor')).toEqual({ id: 'outdoor', register: 805, word: 475, value: 47.5 })
+    // Called to cool at 47.5 °F outdoors it cools free, with the damper between its least and open.
+    expect(now.get('mode')?.value).toBe(2)
+    device.advance(120)
+    expect((await live()).get('feedback')?.value).toBeCloseTo((await live()).get('damper')?.value ?? Number.NaN, 0)
+  })
+
+  it('goes into test mode, takes its time, and comes out again when it is told, or by itself', async () => {
+    const { ask, live, device } = await rooftop()
+    expect((await ask('test', { fanPct: 100, damperPct: 30 })).status).toBe(200)
+    device.advance(1)
+    expect((await live()).get('fan')?.value).toBe(100)
+    expect((await live()).get('feedback')?.value).not.toBeCloseTo(30, 0)
+    device.advance(90)
+    expect((await live()).get('feedback')?.value).toBe(30)
+    // 31 % of outdoor air at 30 % of the stroke: 71.5 − 0.31 × 24.
+    expect((await live()).get('mixed')?.value).toBeCloseTo(64.1, 1)
+    await ask('test')
+    device.advance(1)
+    expect((await live()).get('mode')?.value).not.toBe(5)
+    await ask('test', { fanPct: 60, damperPct: 0 })
+    device.advance(1801)
+    expect((await live()).get('mode')?.value).not.toBe(5)
+  })
+
+  it('runs by the settings that are written into it', async () => {
+    const { ask, live, device } = await rooftop()
+    const body = {
+      wanted: [
+        { id: 'freshair.limit', from: '66', to: '50' },
+        { id: 'freshair.min.low', from: '4.4', to: '3.8' },
+      ],
+    }
+    const { settings } = await answered(await ask('write', body))
+    expect(settings.map((one) => one.outcome)).toEqual(['written', 'written'])
+    // Still 47.5 °F outdoors: it goes on cooling free; the least damper is now 22.5 %.
+    device.advance(5)
+    expect((await live()).get('mode')?.value).toBe(2)
+    expect(device.values.get('freshair.min.low')).toBe('3.8')
+  })
+
+  it('is not read for another crew, nor where another device answers', async () => {
+    const { ask } = await rooftop('other-device')
+    expect((await ask('live', {}, 'eb')).status).toBe(404)
+    const answer = await ask('live')
+    expect(answer.status).toBe(422)
+    expect((await problem(answer)).title).toMatch(/Another device answers/)
+    expect((await ask('test', { fanPct: 100, damperPct: 30 })).status).toBe(422)
+  })
+
+  it('has no test mode where its profile names none, and refuses a damper past its ends', async () => {
+    const { id } = await drive()
+    const answer = await bench.ask('POST', `/api/gateways/${id}/test`, {
+      as: 'mr',
+      body: { ...DRIVE, fanPct: 50, damperPct: 20 },
+    })
+    expect((await problem(answer)).title).toMatch(/no test mode/)
+    const past = await bench.ask('POST', `/api/gateways/${id}/test`, { as: 'mr', body: { ...DRIVE, fanPct: 50, damperPct: 200 } })
+    expect(past.status).toBe(422)
   })
 })

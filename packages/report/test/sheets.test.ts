@@ -1,6 +1,6 @@
 import { BASE_UNITS, METRIC_UNITS } from '@ingle/core'
 import { describe, expect, it } from 'vitest'
-import { fullRecord, type Sheet, settingsCard } from '../src/index.ts'
+import { fullRecord, panelSheet, type Sheet, settingsCard } from '../src/index.ts'
 import { demoVisit } from './demo.ts'
 
 /** A sheet as lines, to be read: what a visit means to whoever gets the paper. */
@@ -28,9 +28,18 @@ describe.each([
   ['6-otterholt-row-f-2-workshop-visit-2', BASE_UNITS],
   ['calder-street-dental-ah-1-practice-visit-2-metric', METRIC_UNITS],
   ['harbour-hall-rtu-1-hall-visit-2', BASE_UNITS],
+  ['wrenmoor-lending-library-rtu-1-lending-hall-visit-2', BASE_UNITS],
+  ['wrenmoor-lending-library-rtu-2-reading-room-visit-2-metric', METRIC_UNITS],
 ] as const)('%s on paper', (name, units) => {
   it('is the card that it was', () =>
     expect(lines(settingsCard(demoVisit(name, units), 'A crew'))).toMatchFileSnapshot(`./sheets/${name}-card.txt`))
   it('is the record that it was', () =>
     expect(lines(fullRecord(demoVisit(name, units), 'A crew'))).toMatchFileSnapshot(`./sheets/${name}-record.txt`))
 })
+
+it.each([
+  ['wrenmoor-lending-library-rtu-1-lending-hall-visit-2', BASE_UNITS],
+  ['wrenmoor-lending-library-rtu-2-reading-room-visit-2-metric', METRIC_UNITS],
+] as const)('%s has the panel sheet that it had', (name, units) =>
+  expect(lines(panelSheet(demoVisit(name, units), 'A crew'))).toMatchFileSnapshot(`./sheets/${name}-panel.txt`),
+)
