@@ -18,6 +18,9 @@ export const upstairs = (name: string) => workshop(name).replace(/a2(?=\/)/, 'a1
 export const workshop = (name: string) =>
   '/sites/077e4a11-0000-4000-8000-000000000001/visits/077e4a11-0000-4000-8000-0000000000b2/systems/077e4a11-0000-4000-8000-0000000000a2/' +
   name
+export const library = (n: 1 | 2 | 3, name: string) =>
+  `/sites/11b2a211-0000-4000-8000-000000000001/visits/11b2a211-0000-4000-8000-0000000000b2/systems/11b2a211-0000-4000-8000-0000000000a${n}/${name}`
+export const LIBRARY_TWINS = '/sites/11b2a211-0000-4000-8000-000000000001/visits/11b2a211-0000-4000-8000-0000000000b2/twins'
 export const boat = (name: string) =>
   `/sites/3a71601d-0000-4000-8000-000000000001/visits/3a71601d-0000-4000-8000-0000000000b2/systems/3a71601d-0000-4000-8000-0000000000a1/${name}`
 export const stage = (name: string) => `/sites/${SITE}/visits/${VISIT}/systems/${SYSTEM}/${name}`

@@ -1,37 +1,15 @@
-import { type ChildProcess, spawn } from 'node:child_process'
-import { join } from 'node:path'
 import type { Locator } from '@playwright/test'
-import { freePort } from '../../tools/postgres.mjs'
 import { expect, hall, signedIn, test } from '../bench.ts'
+import { endStandIns, standIn } from '../standIn.ts'
 
-/** A simulated controller on loopback, as `npm run demo` starts one. */
-const running = new Set<ChildProcess>()
-test.afterEach(() => {
-  for (const one of running) one.kill()
-  running.clear()
-})
-async function standIn(port: number, fault: string): Promise<() => void> {
-  const child = spawn(process.execPath, [
-    join(import.meta.dirname, '../../apps/server/dist/standIn.js'),
-    'hollin-d7',
-    String(port),
-    fault,
-  ])
-  running.add(child)
-  await new Promise<void>((ready, failed) => {
-    child.stdout.once('data', () => ready())
-    child.once('exit', (code) => failed(new Error(`The stand-in ended with ${code}`)))
-  })
-  return () => child.kill()
-}
+test.afterEach(endStandIns)
 
 test('the lead allows an address; settings are read as found and written with every outcome named', async ({
   tech,
   server,
   browser,
 }) => {
-  const port = await freePort()
-  const stop = await standIn(port, 'refuses')
+  const { port, stop } = await standIn('hollin-d7', 'refuses')
   const lead = await signedIn(browser, server, 'JT')
   await lead.open(hall('settings'))
   await lead.page.getByRole('button', { name: 'Modbus: D7' }).click()
@@ -53,7 +31,7 @@ test('the lead allows an address; settings are read as found and written with ev
   await wire.getByLabel('Through').selectOption({ label: 'Harbour Hall, drive on the roof (127.0.0.1:7502)' })
   await wire.getByLabel('Through').selectOption({ label: `Bench drive (127.0.0.1:${port})` })
   await wire.getByRole('button', { name: 'Read as found' }).click()
-  await expect(wire.getByRole('status', { name: 'What was read' })).toContainText('9 read at')
+  await expect(wire.getByRole('status', { name: 'What was read' })).toContainText('15 read at')
   const low = tech.ledger.getByRole('row').filter({ has: page.getByRole('button', { name: /^Preset low, left/ }) })
   await expect(low.getByRole('button', { name: 'Preset low, found: 50' })).toBeVisible()
   await low.getByRole('rowheader').getByRole('button').first().click()

@@ -40,7 +40,12 @@ const FAILED = 4
  * @param fault the last register that can be written is the one that refuses, drops the line, is meddled with or reads
  *   nonsense; `drops-after` hangs up when the first one written is read back, `drops-next` when the one after it is looked at
  */
-export async function startStandIn(profile: Profile, port: number, fault: Fault = 'none'): Promise<StandIn> {
+export async function startStandIn(
+  profile: Profile,
+  port: number,
+  fault: Fault = 'none',
+  secondsPerSecond = 1,
+): Promise<StandIn> {
   const map = profile.gateway
   if (!map) throw new Error(`${profile.family} has no register map`)
   const settings = new Map(profile.settings.map((one) => [settingId(one), one]))
@@ -114,7 +119,7 @@ export async function startStandIn(profile: Profile, port: number, fault: Fault 
     server.once('initialized', () => done())
     server.once('serverError', failed)
   })
-  const clock = roof && setInterval(() => roof.advance(1), 1000).unref()
+  const clock = roof && setInterval(() => roof.advance(secondsPerSecond), 1000).unref()
   return {
     port,
     values,
