@@ -346,6 +346,19 @@ describe('a rooftop unit on a line', () => {
     expect(device.values.get('freshair.min.low')).toBe('3.8')
   })
 
+  it.each<[Fault, (look: (id: string) => number) => void]>([
+    ['damper-stuck', (at) => expect(at('mixed')).toBeGreaterThan(67)],
+    ['feedback-reversed', (at) => expect(at('feedback')).toBeCloseTo(100 - at('damper'), 0)],
+    ['sensors-swapped', (at) => expect([at('outdoor'), at('return')]).toEqual([71.5, 47.5])],
+    ['warm-roof', (at) => expect(at('outdoor')).toBe(61.5)],
+  ])('shows a planted fault: %s', async (fault, sees) => {
+    const { ask, live, device } = await rooftop(fault)
+    await ask('test', { fanPct: 100, damperPct: 100 })
+    device.advance(120)
+    const now = await live()
+    sees((id) => now.get(id)?.value ?? Number.NaN)
+  })
+
   it('is not read for another crew, nor where another device answers', async () => {
     const { ask } = await rooftop('other-device')
     expect((await ask('live', {}, 'eb')).status).toBe(404)

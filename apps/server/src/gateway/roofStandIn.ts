@@ -8,11 +8,21 @@ import {
   liveWord,
   lookAtRoof,
   type RoofAsked,
+  type RoofFaults,
   roofAtRest,
   standardPressurePsia,
   stepRoof,
 } from '@ingle/core'
 import type { Profile } from '@ingle/record'
+
+/** Faults that can be planted in a simulated unit, beside those that the demo world gives it. */
+export const ROOF_FAULTS = ['damper-stuck', 'feedback-reversed', 'sensors-swapped', 'warm-roof'] as const
+const PLANTED: Readonly<Record<string, Partial<RoofFaults>>> = {
+  'damper-stuck': { stuckAtPct: 12 },
+  'feedback-reversed': { feedbackReversed: true },
+  'sensors-swapped': { outdoorAndReturnSwapped: true },
+  'warm-roof': { outdoorOffsetF: 14 },
+}
 
 /** A unit leaves test mode by itself when nobody writes for so long, as real ones do. */
 const TEST_ENDS_S = 1800
@@ -33,6 +43,7 @@ export class RoofStandIn {
   constructor(
     private readonly profile: Profile,
     private readonly values: ReadonlyMap<string, string>,
+    private readonly fault: string = 'none',
   ) {
     const plant = roofPlant(profile.id)
     const pressure = standardPressurePsia(310)
@@ -55,7 +66,8 @@ export class RoofStandIn {
   }
 
   private unit() {
-    return roofUnitOf(this.profile, this.values, roofPlant(this.profile.id))
+    const plant = roofPlant(this.profile.id)
+    return roofUnitOf(this.profile, this.values, { ...plant, faults: { ...plant.faults, ...PLANTED[this.fault] } })
   }
 
   advance(seconds: number): void {

@@ -2,9 +2,9 @@ import { createServer, type Server, type Socket } from 'node:net'
 import { fromWord, settingId, toWord } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import { ServerTCP } from 'modbus-serial'
-import { RoofStandIn } from './roofStandIn.ts'
+import { ROOF_FAULTS, RoofStandIn } from './roofStandIn.ts'
 
-/** What can go wrong with a device on a line. */
+/** What can go wrong with a device on a line; the last four are faults of a rooftop unit, which answers well. */
 export const FAULTS = [
   'none',
   'other-device',
@@ -17,6 +17,7 @@ export const FAULTS = [
   'drops-next',
   'meddled',
   'out-of-range',
+  ...ROOF_FAULTS,
 ] as const
 export type Fault = (typeof FAULTS)[number]
 
@@ -54,7 +55,7 @@ export async function startStandIn(
     const setting = settings.get(id)
     if (setting) values.set(id, setting.default ?? setting.values[0] ?? String(setting.range?.min ?? 0))
   }
-  const roof = map.live ? new RoofStandIn(profile, values) : null
+  const roof = map.live ? new RoofStandIn(profile, values, fault) : null
   const last = map.registers.filter((one) => !one.readOnly).at(-1)?.register
   const sockets = new Set<Socket>()
   if (fault === 'silent' || fault === 'garbage') {

@@ -33,7 +33,9 @@ export function Need() {
                   : need.value.from === 'paper'
                     ? 'As entered by hand.'
                     : `By ${RATES_EDITION}, or the rates entered; the local code goes first.`}{' '}
-                Up to {show('flow', need.value.mostCfm)} is called right.
+                Up to {show('flow', need.value.mostCfm)} is called right. With nobody in, {show('flow', need.value.emptyCfm)} for
+                floor and exhaust; with the building shut,{' '}
+                {need.value.exhaustCfm > 0 ? `${show('flow', need.value.exhaustCfm)} for the exhaust` : 'none'}.
               </p>
               {need.value.balance && (
                 <p className="text-[14px]">

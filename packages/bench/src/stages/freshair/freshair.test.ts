@@ -181,6 +181,16 @@ describe('the damper line', () => {
     expect(Math.max(line.aim.check.underCfm, line.aim.check.overCfm)).toBeLessThan(0.1 * 432)
   })
 
+  it('shuts the damper of an empty building, unless something is blown out of it', () => {
+    const aim = (roofMore: object) =>
+      lineOf(roof({ profile: 'hollin-e7', fan: 'three', roof: roofMore })).aims.find(
+        (one) => one.id === 'freshair.min.unoccupied',
+      )
+    expect(aim({})).toMatchObject({ meaning: '0', why: 'nobody in, and nothing is blown out' })
+    expect(Number(aim({ exhaustCfm: 200 })?.meaning)).toBeGreaterThan(5)
+    expect(aim({ exhaustCfm: 200 })?.why).toContain('200 cfm for the exhaust that runs on')
+  })
+
   it('costs less in a year as aimed than as shipped, and cannot say so without a zone', () => {
     expect(yearOfAir(lineOf(roof()))).toBeNull()
     const year = yearOfAir(lineOf(roof({ roof: { zone: '4C', perTherm: 1.5, perKwh: 0.2 } })))

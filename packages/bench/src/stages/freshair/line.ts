@@ -113,7 +113,7 @@ export function damperLineOf(v: VisitView): Result<DamperLine> {
     found: foundLine && { line: foundLine, check: checkLine(of, foundLine), isShipped: roof.slots.every((one) => one.isShipped) },
     aim: { line: aimLine, check, slots },
     next: roof.fan === 'variable' || spare ? nextPoint(of, aimLine) : null,
-    aims: aimsOf(v, need.value, of, slots),
+    aims: [...aimsOf(v, need.value, of, slots), ...unoccupiedAim(v, need.value, of)],
   })
 }
 
@@ -200,6 +200,23 @@ function aimsOf(v: VisitView, need: AirNeed, of: LineCase, slots: readonly SlotA
         : []),
     ]
   })
+}
+
+/** With the building empty: shut, unless something goes on being blown out. */
+function unoccupiedAim(v: VisitView, need: AirNeed, of: LineCase): WorkedAim[] {
+  const wantedCfm = need.exhaustCfm
+  if (wantedCfm <= 0) return [{ id: 'freshair.min.unoccupied', meaning: '0', why: 'nobody in, and nothing is blown out' }]
+  const [least = 100] = of.speedsPct
+  const exact = exactPositions({ ...of, wantedCfm }, [least])[0]
+  return exact
+    ? [
+        {
+          id: 'freshair.min.unoccupied',
+          meaning: text(exact.positionPct),
+          why: `${v.show('flow', wantedCfm)} for the exhaust that runs on, foretold at ${least}% fan`,
+        },
+      ]
+    : []
 }
 
 const damperWords = ({ here }: Pick<VisitView, 'here'>) =>

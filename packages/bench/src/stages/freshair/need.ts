@@ -35,6 +35,8 @@ export interface AirNeed {
   cfm: number
   /** With nobody in: the floor's own part, and what is blown out. */
   emptyCfm: number
+  /** What is blown out, with the surplus: it goes on when nobody is in. */
+  exhaustCfm: number
   /** The most that is still called right. */
   mostCfm: number
   bandPct: number
@@ -128,6 +130,7 @@ export function needOf(v: Pick<VisitView, 'system' | 'show'>): Result<AirNeed> {
     balance,
     cfm,
     emptyCfm,
+    exhaustCfm: balance && exhaust > 0 ? Math.max(0, exhaust + (roof.surplusCfm ?? 0)) : 0,
     mostCfm: cfm * (1 + bandPct / 100),
     bandPct,
     from: balance?.binding === 'exhaust' ? 'exhaust' : roof.needCfm ? 'paper' : 'spaces',
