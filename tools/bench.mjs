@@ -185,6 +185,84 @@ function benchRoom() {
   )
 }
 
+/** A year of hours for every kind of changeover, here and in C with -O2; and the line of a damper over all its speeds. */
+function benchFreshAir() {
+  const weather = core.weatherYear({
+    seed: 12_345,
+    altitudeFt: 310,
+    meanF: 54,
+    seasonF: 18,
+    coldestDay: 20,
+    dayF: 9,
+    coldestHour: 5,
+    noiseF: 8,
+    dewMeanF: 44,
+    dewSeasonF: 16,
+    dewNoiseF: 8,
+  })
+  const back = core.airState(75, { relativeHumidityPct: 50 }, weather.pressurePsia).value
+  const of = { supplyF: 55, back, supplyCfm: 4000, minShare: 0.2, fromHour: 7, toHour: 19, daysPerWeek: 5 }
+  const limits = { limitF: 72, limitBtuLb: 28, lockoutBelowF: null }
+  const kinds = ['fixed-dry-bulb', 'differential-dry-bulb', 'fixed-enthalpy', 'differential-enthalpy'].flatMap((kind) =>
+    [false, true].map((integrated) => ({ changeover: { kind, ...limits }, integrated })),
+  )
+  const years = () => kinds.map(({ changeover, integrated }) => core.freeCoolingYear(weather, changeover, { ...of, integrated }))
+  for (let i = 0; i < 20; i += 1) years()
+  const all = Array.from({ length: 51 }, () => {
+    const started = performance.now()
+    years()
+    return performance.now() - started
+  }).sort((a, b) => a - b)
+  line('a year of hours, four kinds, integrated and not', all[25], 100)
+  const saturated = core.saturatedRatio(of.supplyF, weather.pressurePsia)
+  const water = Math.min(back.humidityRatio, saturated)
+  const volume = (0.370486 * (of.supplyF + 459.67) * (1 + 1.607858 * water)) / weather.pressurePsia
+  const input = [
+    weather.outdoorF.length,
+    kinds.length,
+    51,
+    ...weather.outdoorF,
+    ...weather.humidityRatio,
+    ...weather.enthalpyBtuLb,
+    of.supplyF,
+    saturated,
+    (60 * of.supplyCfm) / volume,
+    back.dryBulbF,
+    back.humidityRatio,
+    back.enthalpyBtuLb,
+    of.minShare,
+    of.fromHour,
+    of.toHour,
+    of.daysPerWeek,
+    ...kinds.flatMap(({ integrated }, i) => [Math.floor(i / 2), integrated ? 1 : 0, limits.limitF, limits.limitBtuLb, -999, 0]),
+  ].join('\n')
+  const folder = mkdtempSync(join(tmpdir(), 'ingle-bench-'))
+  const made = spawnSync('cc', ['-O2', '-o', join(folder, 'years'), join(ROOT, 'tools/bench/freeCooling.c'), '-lm'], {
+    encoding: 'utf8',
+  })
+  if (made.error || made.status !== 0)
+    say(`the same years in C: not compared, ${made.error ? 'there is no C compiler here' : made.stderr.trim()}`)
+  else {
+    const [ms, ...totals] = spawnSync(join(folder, 'years'), { input, encoding: 'utf8' }).stdout.trim().split(' ').map(Number)
+    const same = years().every((one, i) => Math.abs(one.totalBtu - totals[i]) <= 1e-6 * one.totalBtu)
+    say(
+      `a year of hours: ${all[0].toFixed(2)} ms here, ${ms.toFixed(2)} ms in C -O2: ratio ${(all[0] / ms).toFixed(2)} of the 2 aimed at${same ? ', the same answer' : '; THE ANSWERS DIFFER'}`,
+    )
+  }
+  rmSync(folder, { recursive: true, force: true })
+  const speedsPct = Array.from({ length: 61 }, (_, i) => 40 + i)
+  const damper = { kind: 'share', share: core.USUAL_DAMPER }
+  const points = core.lineThrough([
+    { speedPct: 40, positionPct: 45 },
+    { speedPct: 100, positionPct: 20 },
+  ])
+  line(
+    'the damper line: worst error at 61 speeds, next point',
+    median(50, () => core.nextPoint({ damper, fullCfm: 4000, wantedCfm: 800, speedsPct }, points)),
+    20,
+  )
+}
+
 say('── computation')
 const changes = demo.tidewellChanges(new Date())
 const state = record.fold(demo.TIDEWELL_ID, changes)
@@ -383,6 +461,7 @@ line(
 )
 withC(eight)
 benchRoom()
+benchFreshAir()
 const allTaps = core.chooseTap(sixty, 4e-7, 1300)
 line(
   `every tap of the largest table, ${allTaps.outcomes.length} taps`,

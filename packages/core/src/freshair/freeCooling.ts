@@ -21,10 +21,33 @@ export interface Changeover {
   offsetF?: number
 }
 
-/**
- * Whether outdoor air may cool now. Source: economizer high limits of ASHRAE 90.1 §6.5.1.1.3; the limits are inputs.
- * Valid: states at one pressure. No allocation.
- */
+/** Outdoor air that may cool: not colder than `fromF`, not warmer than `toF`, no more heat in it than `toBtuLb`. */
+interface Bounds {
+  fromF: number
+  toF: number
+  toBtuLb: number
+}
+
+/** A rule as bounds beside one state of the return air. Source: economizer high limits of ASHRAE 90.1 §6.5.1.1.3; the limits are inputs. */
+function boundsOf(c: Changeover, returnF: number, returnBtuLb: number): Bounds {
+  const fromF = c.lockoutBelowF ?? Number.NEGATIVE_INFINITY
+  const limitF = c.limitF ?? Number.POSITIVE_INFINITY
+  const none = { fromF, toF: limitF, toBtuLb: Number.POSITIVE_INFINITY }
+  switch (c.kind) {
+    case 'fixed-dry-bulb':
+      return none
+    case 'differential-dry-bulb':
+      return { ...none, toF: returnF - (c.offsetF ?? 0) }
+    case 'fixed-enthalpy':
+      return { ...none, toBtuLb: c.limitBtuLb ?? Number.POSITIVE_INFINITY }
+    case 'differential-enthalpy':
+      return { ...none, toBtuLb: returnBtuLb }
+    case 'none':
+      return { ...none, toF: Number.NEGATIVE_INFINITY }
+  }
+}
+
+/** Whether outdoor air may cool now. Source: `boundsOf`. Valid: states at one pressure. */
 export function allowsFreeCooling(
   c: Changeover,
   outdoorF: number,
@@ -32,20 +55,8 @@ export function allowsFreeCooling(
   returnF: number,
   returnBtuLb: number,
 ): boolean {
-  if (c.lockoutBelowF !== null && outdoorF < c.lockoutBelowF) return false
-  const underLimit = c.limitF === null || outdoorF <= c.limitF
-  switch (c.kind) {
-    case 'fixed-dry-bulb':
-      return underLimit
-    case 'differential-dry-bulb':
-      return outdoorF <= returnF - (c.offsetF ?? 0)
-    case 'fixed-enthalpy':
-      return underLimit && (c.limitBtuLb === null || outdoorBtuLb <= c.limitBtuLb)
-    case 'differential-enthalpy':
-      return underLimit && outdoorBtuLb <= returnBtuLb
-    case 'none':
-      return false
-  }
+  const { fromF, toF, toBtuLb } = boundsOf(c, returnF, returnBtuLb)
+  return outdoorF >= fromF && outdoorF <= toF && outdoorBtuLb <= toBtuLb
 }
 
 /** A unit over a year of hours. */
@@ -93,60 +104,72 @@ export function freeCoolingYear(
   hours?: Uint8Array,
 ): FreeCoolingYear {
   const { outdoorF, humidityRatio, enthalpyBtuLb: enthalpies, pressurePsia } = weather
-  const { supplyF, back, minShare, integrated } = of
-  const [tr, wr, hr] = [back.dryBulbF, back.humidityRatio, back.enthalpyBtuLb]
+  const { supplyF, minShare, integrated } = of
+  const [tr, wr, hr] = [of.back.dryBulbF, of.back.humidityRatio, of.back.enthalpyBtuLb]
   const saturatedSupply = saturatedRatio(supplyF, pressurePsia)
   const ws = Math.min(wr, saturatedSupply)
   const mass = (60 * of.supplyCfm) / specificVolumeFt3Lb(supplyF, ws, pressurePsia)
   const cr = 0.24 + 0.444 * wr
-  let [callHours, allowedHours, freeHours, partialHours, mechanicalHours] = [0, 0, 0, 0, 0]
-  let [sensible, total, baseSensible, baseTotal] = [0, 0, 0, 0]
-  for (let hour = 0; hour < outdoorF.length; hour += 1) {
-    const to = outdoorF[hour] as number
-    const wo = humidityRatio[hour] as number
-    const ho = enthalpies[hour] as number
-    const ofDay = hour % 24
-    if (Math.floor(hour / 24) % 7 >= of.daysPerWeek || ofDay < of.fromHour || ofDay >= of.toHour) {
-      if (hours) hours[hour] = 0
-      continue
-    }
-    callHours += 1
-    const allowed = allowsFreeCooling(changeover, to, ho, tr, hr)
-    if (allowed) allowedHours += 1
-    const co = 0.24 + 0.444 * wo
-    // The coil at the least share.
-    const wm = (1 - minShare) * wr + minShare * wo
-    const cm = 0.24 + 0.444 * wm
-    const tm = ((1 - minShare) * cr * tr + minShare * co * to) / cm
-    const loaded = tm > supplyF
-    const leastSensible = loaded ? mass * cm * (tm - supplyF) : 0
-    const leastTotal = loaded
-      ? mass *
-        Math.max(0, (1 - minShare) * hr + minShare * ho - enthalpyBtuLb(supplyF, wm < saturatedSupply ? wm : saturatedSupply))
-      : 0
-    baseSensible += leastSensible
-    baseTotal += leastTotal
-    if (!loaded) {
-      if (hours) hours[hour] = 4
-      continue
-    }
-    if (allowed && to < supplyF) {
-      freeHours += 1
-      if (hours) hours[hour] = 3
-      continue
-    }
-    mechanicalHours += 1
-    if (allowed && integrated) {
-      partialHours += 1
-      if (hours) hours[hour] = 2
-      if (to > supplyF) {
-        sensible += mass * co * (to - supplyF)
-        total += mass * Math.max(0, ho - enthalpyBtuLb(supplyF, wo < saturatedSupply ? wo : saturatedSupply))
-      } else mechanicalHours -= 1
-    } else {
-      if (hours) hours[hour] = 1
-      sensible += leastSensible
-      total += leastTotal
+  const { fromF, toF, toBtuLb } = boundsOf(changeover, tr, hr)
+  // Heat of the supply air is a straight line over its water.
+  const dryHeat = enthalpyBtuLb(supplyF, 0)
+  const heatOfWater = enthalpyBtuLb(supplyF, 1) - dryHeat
+  const backHeat = (1 - minShare) * cr * tr
+  const backWater = (1 - minShare) * wr
+  const backEnthalpy = (1 - minShare) * hr
+  let callHours = 0
+  let allowedHours = 0
+  let freeHours = 0
+  let partialHours = 0
+  let mechanicalHours = 0
+  let sensible = 0
+  let total = 0
+  let baseSensible = 0
+  let baseTotal = 0
+  hours?.fill(0)
+  const count = outdoorF.length
+  for (let day = 0; day * 24 < count; day += 1) {
+    if (day % 7 >= of.daysPerWeek) continue
+    const end = Math.min(count, day * 24 + of.toHour)
+    for (let hour = day * 24 + of.fromHour; hour < end; hour += 1) {
+      const to = outdoorF[hour] as number
+      const wo = humidityRatio[hour] as number
+      const ho = enthalpies[hour] as number
+      callHours += 1
+      const allowed = to >= fromF && to <= toF && ho <= toBtuLb
+      if (allowed) allowedHours += 1
+      const co = 0.24 + 0.444 * wo
+      // The coil at the least share.
+      const wm = backWater + minShare * wo
+      const cm = 0.24 + 0.444 * wm
+      const over = backHeat + minShare * co * to - cm * supplyF
+      if (over <= 0) {
+        if (hours) hours[hour] = 4
+        continue
+      }
+      const leastSensible = mass * over
+      const heat = backEnthalpy + minShare * ho - dryHeat - heatOfWater * (wm < saturatedSupply ? wm : saturatedSupply)
+      const leastTotal = heat > 0 ? mass * heat : 0
+      baseSensible += leastSensible
+      baseTotal += leastTotal
+      if (allowed && to < supplyF) {
+        freeHours += 1
+        if (hours) hours[hour] = 3
+      } else if (allowed && integrated) {
+        partialHours += 1
+        if (hours) hours[hour] = 2
+        if (to > supplyF) {
+          mechanicalHours += 1
+          sensible += mass * co * (to - supplyF)
+          const left = ho - dryHeat - heatOfWater * (wo < saturatedSupply ? wo : saturatedSupply)
+          if (left > 0) total += mass * left
+        }
+      } else {
+        mechanicalHours += 1
+        if (hours) hours[hour] = 1
+        sensible += leastSensible
+        total += leastTotal
+      }
     }
   }
   return {
