@@ -122,10 +122,11 @@ export function freeCoolingYear(
   let freeHours = 0
   let partialHours = 0
   let mechanicalHours = 0
-  let sensible = 0
-  let total = 0
-  let baseSensible = 0
-  let baseTotal = 0
+  // Sums begin at −0, which only a double holds: begun at a whole number they would be boxed anew in every hour.
+  let sensible = -0
+  let total = -0
+  let baseSensible = -0
+  let baseTotal = -0
   hours?.fill(0)
   const count = outdoorF.length
   for (let day = 0; day * 24 < count; day += 1) {
@@ -178,10 +179,10 @@ export function freeCoolingYear(
     freeHours,
     partialHours,
     mechanicalHours,
-    sensibleBtu: sensible,
-    totalBtu: total,
-    baselineSensibleBtu: baseSensible,
-    baselineTotalBtu: baseTotal,
+    sensibleBtu: sensible + 0,
+    totalBtu: total + 0,
+    baselineSensibleBtu: baseSensible + 0,
+    baselineTotalBtu: baseTotal + 0,
     savedTotalBtu: baseTotal - total,
   }
 }
