@@ -33,8 +33,8 @@ const hall = (stage) =>
   `/sites/4a2b0a11-0000-4000-8000-000000000001/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1/${stage}`
 const dental = (stage) =>
   `/sites/ca1de411-0000-4000-8000-000000000001/visits/ca1de411-0000-4000-8000-0000000000b2/systems/ca1de411-0000-4000-8000-0000000000a1/${stage}`
-const upstairs = (stage) =>
-  `/sites/077e4a11-0000-4000-8000-000000000001/visits/077e4a11-0000-4000-8000-0000000000b2/systems/077e4a11-0000-4000-8000-0000000000a1/${stage}`
+const rooftop = (n, stage) =>
+  `/sites/11b2a211-0000-4000-8000-000000000001/visits/11b2a211-0000-4000-8000-0000000000b2/systems/11b2a211-0000-4000-8000-0000000000a${n}/${stage}`
 const jot = async (page, text) => {
   await page.getByRole('textbox', { name: 'Jot line' }).fill(text)
   await page.keyboard.press('Enter')
@@ -104,9 +104,7 @@ const VIEWS = [
     path: dental('zones/combinations'),
     before: (page) => page.getByRole('region', { name: 'Corrections' }).waitFor(),
   },
-  { name: 'furnace', path: upstairs('airflow/heat') },
   { name: 'hand-over', path: visit('hand-over') },
-  { name: 'card', path: visit('sheets/card') },
   {
     name: 'comfort',
     path: flat(3, 'comfort'),
@@ -117,20 +115,20 @@ const VIEWS = [
       await page.evaluate(() => scrollTo(0, 0))
     },
   },
+  { name: 'fresh-air-line', path: rooftop(1, 'fresh-air/line') },
   {
-    name: 'comfort-best',
-    path: flat(1, 'comfort'),
-    before: async (page) => {
-      await page.getByRole('button', { name: 'Find the best…' }).click()
-      await page.getByRole('button', { name: 'Try them all' }).click()
-      await page.getByText('Best:', { exact: true }).waitFor()
-      await page.getByRole('img', { name: /^Swing against starts/ }).scrollIntoViewIfNeeded()
-    },
+    name: 'fresh-air-changeover',
+    path: rooftop(2, 'fresh-air/cooling'),
+    before: (page) => page.getByRole('table', { name: 'A year of each kind' }).waitFor(),
   },
+  { name: 'fresh-air-points', path: rooftop(2, 'fresh-air/points') },
   {
-    name: 'complaint',
-    path: flat(3, 'comfort/complaint'),
-    before: (page) => page.getByRole('list', { name: 'Struck out' }).waitFor(),
+    name: 'fresh-air-live',
+    path: rooftop(1, 'fresh-air/live'),
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Watch' }).click()
+      await page.getByRole('heading', { name: /^E2: / }).waitFor()
+    },
   },
   // Last: it writes to the record that the others show.
   {
