@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { dental, expect, flat, hall, MILL_VISIT, SITE, signedIn, stage, test, upstairs } from '../bench.ts'
+import { dental, expect, flat, hall, library, MILL_VISIT, SITE, signedIn, stage, test, upstairs } from '../bench.ts'
 
 const VIEWS = [
   '/',
@@ -37,9 +37,24 @@ const AIR_VIEWS = [
   hall('airflow/drive'),
   '/library/instruments',
 ]
+/** Fresh air and comfort. */
+const ROOF_VIEWS = [
+  library(1, 'fresh-air'),
+  library(1, 'fresh-air/line'),
+  library(1, 'fresh-air/co2'),
+  library(2, 'fresh-air/cooling'),
+  library(2, 'fresh-air/points'),
+  library(2, 'fresh-air/checks'),
+  library(1, 'fresh-air/live'),
+  library(1, 'sheets/panel'),
+  flat(3, 'comfort'),
+  flat(3, 'comfort/sensing'),
+  flat(3, 'comfort/complaint'),
+]
 const ALL_VIEWS = [
   ['any view', VIEWS],
   ['the views of air and zones', AIR_VIEWS],
+  ['the views of fresh air and comfort', ROOF_VIEWS],
 ] as const
 
 /**
@@ -50,6 +65,7 @@ const COLOURED = [
   hall('power'),
   stage('airflow'),
   dental('zones/combinations'),
+  library(1, 'fresh-air/line'),
   flat(6, 'settings'),
   hall('hand-over'),
   '/library',
@@ -109,7 +125,7 @@ test('axe finds nothing serious on the sign-in page', async ({ server, page }) =
 
 test('a phone has the stages below, the keypad, and nothing that runs out of the page', async ({ server, browser }) => {
   const tech = await signedIn(browser, server, 'MR', { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
-  for (const view of [...VIEWS, ...AIR_VIEWS]) {
+  for (const view of [...VIEWS, ...AIR_VIEWS, ...ROOF_VIEWS]) {
     await tech.open(view)
     await expect(tech.page.getByText('Opening …')).toHaveCount(0)
     expect(await tech.page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), view).toBeLessThanOrEqual(0)
