@@ -110,6 +110,14 @@ export const found = finding({
     'This fan never runs at {fan}%: the point is not one that the controller uses.',
     'It still tells of the damper. Measure at the speeds that the fan has.',
   ],
+  'line-under': [
+    'At {fan}% fan, {basis}, the damper lets in {underCfm|flow} less than the {needCfm|flow} that are needed.',
+    'Set the positions of the damper line, and prove each in test mode.',
+  ],
+  'line-over': [
+    'At {fan}% fan, {basis}, the damper lets in {overCfm|flow} more than the {needCfm|flow} that are needed: it is heated and cooled all year.',
+    'Set the positions of the damper line, and prove each in test mode.',
+  ],
   'dcv-under-area': [
     'With few people the damper lets in {lowCfm|flow}; floor and exhaust need {areaCfm|flow} at all times.',
     'Raise the DCV minimum positions: the floor’s own part is never given up.',

@@ -38,7 +38,7 @@ function Lines({ line }: { line: DamperLine }) {
   const visit = useVisit()
   const { show, units, write } = visit
   const [ref, width] = useWidth(640)
-  const { waiting, put, rowOf, valueFor } = useAims(LINE_SOURCE)
+  const { waiting, put, valueFor } = useAims(LINE_SOURCE)
   const [wrong, setWrong] = useState<string | null>(null)
   const said = lineSaid(visit, line)
   const toTake = waiting(line.aims)
@@ -118,9 +118,6 @@ function Lines({ line }: { line: DamperLine }) {
             </button>
           </div>
           {wrong && <Notice kind="wrong">{wrong}</Notice>}
-          {line.aims.some((one) => rowOf(one.id) === undefined) && (
-            <p className="soft text-[13px]">Places that this device does not have are left out.</p>
-          )}
         </section>
         <PointEntry
           speedPct={said.speed ?? first?.speedPct ?? 100}

@@ -365,6 +365,19 @@ describe('the stage', () => {
     expect(applies()).toBe(true)
   })
 
+  it('speaks against handing over while the line is off, and no more once it is left right', () => {
+    const pen = roof()
+    const ids = () => freshAir.findings(viewOf(pen.changes)).map((one) => one.id)
+    expect(ids()).toContain('line-over')
+    const left = (role: string, value: string) =>
+      pen.write('setting.set', { ...HERE, role, place: 'economizer', column: 'left', value })
+    left('freshair.min.low', '3.9')
+    left('freshair.min.high', '3.2')
+    expect(ids().filter((one) => one.startsWith('line'))).toEqual([])
+    left('freshair.min.low', '2.4')
+    expect(ids()).toContain('line-under')
+  })
+
   it('guesses the fan from the controller, and says that it does', () => {
     const fans = (['hollin-k1', 'hollin-e2', 'hollin-e7', 'quernstone-rl'] as const).map((profile) => {
       const pen = roof({ profile })

@@ -9,7 +9,7 @@ import { changeoverOf } from './changeover.ts'
 import { WAY_WORDS } from './damperPoints.ts'
 import { dcvOf } from './dcv.ts'
 import { faultsOf, strokeOf } from './faults.ts'
-import { damperLineOf, lineSaid, pointTrouble } from './line.ts'
+import { damperLineOf, lineFinding, lineSaid, pointTrouble } from './line.ts'
 import { needOf } from './need.ts'
 import { sayPoint, stripOf } from './points.ts'
 import { isRoof } from './roof.ts'
@@ -47,9 +47,11 @@ export const freshAir = stage({
   findings: (v) => {
     if (!isRoof(v)) return []
     const line = damperLineOf(v)
+    const off = line.ok ? lineFinding(v, line.value) : null
     const last = faultsOf(v).at(-1)
     const stroke = strokeOf(v)
     return [
+      ...(off ? [off] : []),
       ...(last?.faults ?? []).map((one) => ({ id: `fault-${one.id}`, says: one.says, mend: one.mend })),
       ...(stroke && stroke.verdict !== 'pass' ? [{ id: 'stroke', says: stroke.says, mend: stroke.mend }] : []),
       ...stripOf(v).faults.map((one, i) => ({ id: `point-${i}`, says: one.says, mend: one.mend })),

@@ -16,7 +16,7 @@ import {
   sayValue,
 } from '@ingle/core'
 import { found as finding } from '../../findingWords.ts'
-import { seenAt } from '../../ledger/standsAt.ts'
+import { numberAt, seenAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
@@ -205,6 +205,7 @@ function aimsOf(v: VisitView, need: AirNeed, of: LineCase, slots: readonly SlotA
 /** With the building empty: shut, unless something goes on being blown out. */
 function unoccupiedAim(v: VisitView, need: AirNeed, of: LineCase): WorkedAim[] {
   const wantedCfm = need.exhaustCfm
+  if (!v.ledger.some((row) => row.id === 'freshair.min.unoccupied')) return []
   if (wantedCfm <= 0) return [{ id: 'freshair.min.unoccupied', meaning: '0', why: 'nobody in, and nothing is blown out' }]
   const [least = 100] = of.speedsPct
   const exact = exactPositions({ ...of, wantedCfm }, [least])[0]
@@ -263,14 +264,17 @@ export function lineSaid(v: VisitView, line: DamperLine): { headline: string; mo
   }
 }
 
-function headlineOf({ show }: VisitView, { found, need, roof, measuredFrom, measuredTo }: DamperLine): string {
+/** Positions outside of those that were measured rest on the usual shape. */
+const isMeasured = ({ measuredFrom, measuredTo }: DamperLine, { values }: Line): boolean =>
+  values.every((one) => one >= measuredFrom - 3 && one <= measuredTo + 3)
+
+function headlineOf({ show }: VisitView, line: DamperLine): string {
+  const { found, need, roof } = line
   if (!found) return `${show('flow', need.cfm)} of outdoor air are needed`
   const mean = found.check.outdoorCfm.reduce((sum, one) => sum + one, 0) / found.check.outdoorCfm.length
   const ratio = mean / need.cfm
   const who = found.isShipped ? 'Shipped, it' : 'As found, it'
-  // Positions outside of those that were measured rest on the usual shape.
-  const isMeasured = found.line.values.every((one) => one >= measuredFrom - 3 && one <= measuredTo + 3)
-  const doubt = isMeasured ? '' : ', by a usual damper'
+  const doubt = isMeasured(line, found.line) ? '' : ', by a usual damper'
   if (found.check.underCfm > 0.1 * need.cfm && ratio < 1.05)
     return `${who} brings ${show('flow', found.check.underCfm)} too little at ${found.check.underSpeedPct}% fan${doubt}`
   if (ratio > 1.8) return `${who} brings in ${ratio > 1.95 ? 'about twice' : 'nearly twice'} the air that is needed${doubt}`
@@ -360,6 +364,20 @@ export function yearOfAir({ roof, found, aim, of }: DamperLine) {
   const mean = (check: LineCheck) => check.outdoorCfm.reduce((sum, one) => sum + one, 0) / check.outdoorCfm.length
   const year = (cfm: number) => ({ cfm, ...outdoorYear(cfm, weather, roof.back, roof.prices, roof.hours, BALANCE_F) })
   return { found: found && year(mean(found.check)), aim: year(mean(aim.check)), needed: year(of.wantedCfm), balanceF: BALANCE_F }
+}
+
+/** What the line brings as it stands now (left, else found, else shipped), where that is outside the band. */
+export function lineFinding(v: VisitView, line: DamperLine): { id: string; says: string; mend: string } | null {
+  const { need, of, roof } = line
+  const stands = lineOfSlots(roof.slots, (slot) => numberAt(slot.row))
+  if (!stands) return null
+  const basis = isMeasured(line, stands) ? 'as measured' : 'by a usual damper'
+  const { overCfm, overSpeedPct, underCfm, underSpeedPct } = checkLine(of, stands)
+  if (underCfm > 0.05 * need.cfm)
+    return { id: 'line-under', ...finding('line-under', { fan: underSpeedPct, basis, underCfm, needCfm: need.cfm }, v.show) }
+  if (overCfm > need.mostCfm - need.cfm + 0.02 * need.cfm)
+    return { id: 'line-over', ...finding('line-over', { fan: overSpeedPct, basis, overCfm, needCfm: need.cfm }, v.show) }
+  return null
 }
 
 /** What the line brings at any speed: for the picture. */
