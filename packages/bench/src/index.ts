@@ -91,9 +91,11 @@ export {
   type DamperLine,
   damperLineOf,
   lineSaid,
+  nextToTest,
   pointTrouble,
   type SlotAim,
   tellingHours,
+  worstSaid,
   yearOfAir,
 } from './stages/freshair/line.ts'
 export { type AirNeed, needOf, type SpaceNeed, USUAL_BAND_PCT } from './stages/freshair/need.ts'

@@ -1,4 +1,14 @@
-import { type DamperLine, damperLineOf, LINE_SOURCE, lineSaid, pointTrouble, WAY_WORDS, yearOfAir } from '@ingle/bench'
+import {
+  type DamperLine,
+  damperLineOf,
+  LINE_SOURCE,
+  lineSaid,
+  nextToTest,
+  pointTrouble,
+  WAY_WORDS,
+  worstSaid,
+  yearOfAir,
+} from '@ingle/bench'
 import { cautionAt } from '@ingle/catalog'
 import { damperSignal, SIGNALS, sayValue } from '@ingle/core'
 import { damperLineScene } from '@ingle/report'
@@ -6,6 +16,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Drawing } from '../../kit/Drawing.tsx'
+import { Facts } from '../../kit/Facts.tsx'
 import { CautionNote, Empty, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { useWidth } from '../../kit/useWidth.ts'
@@ -46,7 +57,7 @@ function Lines({ line }: { line: DamperLine }) {
     const written = await put(toTake)
     setWrong(written.ok ? null : `${written.reason} ${written.remedy}`)
   }
-  const first = line.aim.slots.find((one) => one.provedBy === null) ?? line.aim.slots[0]
+  const first = nextToTest(line.aim.slots) ?? line.aim.slots.at(-1)
   const signal = visit.system.roof.damperSignal
   return (
     <div className="grid gap-3 md:gap-4 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] lg:grid-rows-[auto_1fr] items-start">
@@ -161,6 +172,18 @@ function Lines({ line }: { line: DamperLine }) {
               ],
             }
           })}
+        />
+        <Facts
+          names="5.5rem"
+          of={[
+            ...(line.found
+              ? [[line.found.isShipped ? 'As shipped' : 'As found', worstSaid(visit, line.found.check)] as const]
+              : []),
+            ['As aimed', worstSaid(visit, line.aim.check)],
+            ...(line.next && line.roof.takesPairs
+              ? [['One more', `a point at ${line.next.speedPct}% fan would leave ${show('flow', line.next.worstCfm)}`] as const]
+              : []),
+          ]}
         />
         {line.aim.slots.length === 0 && (
           <p className="soft">

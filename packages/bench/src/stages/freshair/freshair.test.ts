@@ -128,7 +128,7 @@ describe('the damper line', () => {
   it('names the next point with the device’s figure, and from when temperatures will tell', () => {
     const view = viewOf(roof({ roof: { zone: '4C' } }).changes)
     const said = lineSaid(view, lineOf(roof({ roof: { zone: '4C' } })))
-    expect(said.move).toMatch(/^Test mode: fan 60%, damper \d+% \(\d\.\d V\)\.$/)
+    expect(said.move).toMatch(/^Test mode: fan 100%, damper \d+% \(\d\.\d V\)\.$/)
     expect(said.why).toContain('°F apart: at this time of year')
     expect(tellingHours(view, 5)).toBe('always')
     expect(tellingHours(view, 60)).toBe('never')

@@ -9,7 +9,7 @@ import { changeoverOf } from './changeover.ts'
 import { WAY_WORDS } from './damperPoints.ts'
 import { dcvOf } from './dcv.ts'
 import { faultsOf, strokeOf } from './faults.ts'
-import { damperLineOf, lineFinding, lineSaid, pointTrouble } from './line.ts'
+import { damperLineOf, lineFinding, lineSaid, nextToTest, pointTrouble, worstSaid } from './line.ts'
 import { needOf } from './need.ts'
 import { sayPoint, stripOf } from './points.ts'
 import { isRoof } from './roof.ts'
@@ -66,7 +66,7 @@ export const freshAir = stage({
   wanted: (v) => {
     if (!isRoof(v)) return []
     const line = damperLineOf(v)
-    const slot = line.ok ? line.value.aim.slots.find((one) => one.provedBy === null) : null
+    const slot = line.ok ? nextToTest(line.value.aim.slots) : null
     return slot ? [`fan ${slot.speedPct} damper ${Math.round(slot.positionPct)} oa`] : []
   },
 })
@@ -88,15 +88,18 @@ function needed(v: VisitView): PlacedSection[] {
       blocks: [
         {
           kind: 'table',
-          head: ['Space', 'People', 'Floor', 'Rates by', 'Outdoor air'],
-          rows: spaces.map((one) => [
-            one.space.name,
-            String(one.space.people),
-            v.show('floorArea', one.space.areaFt2),
-            one.from,
-            v.show('flow', one.zoneCfm),
+          head: ['Space', 'People Pz', 'Floor Az', 'Rp', 'Ra', 'Ez', 'Rates by', 'Outdoor air Voz'],
+          rows: spaces.map(({ space, from, zoneCfm }) => [
+            space.name,
+            String(space.people),
+            v.show('floorArea', space.areaFt2),
+            v.show('flow', space.perPersonCfm),
+            `${space.perAreaCfmFt2} cfm/ft²`,
+            String(space.effectiveness),
+            from,
+            v.show('flow', zoneCfm),
           ]),
-          figures: [1, 2, 4],
+          figures: [1, 2, 3, 4, 5, 7],
           empty: 'No spaces.',
         },
         {
@@ -118,7 +121,7 @@ function lined(v: VisitView): PlacedSection[] {
     return v.here.damperPoints.length === 0
       ? []
       : [{ title: 'Damper line', record: 'measured', blocks: [{ kind: 'lines', lines: [said(line, v.show).reason], empty: '' }] }]
-  const { points, aim } = line.value
+  const { points, aim, found } = line.value
   return [
     {
       title: 'Damper line',
@@ -152,6 +155,11 @@ function lined(v: VisitView): PlacedSection[] {
           ]),
           figures: [1, 2, 3],
           empty: 'Its device takes no least position.',
+        },
+        {
+          kind: 'lines',
+          lines: [...(found ? [`As found: ${worstSaid(v, found.check)}.`] : []), `As aimed: ${worstSaid(v, aim.check)}.`],
+          empty: '',
         },
       ],
     },

@@ -223,11 +223,26 @@ function unoccupiedAim(v: VisitView, need: AirNeed, of: LineCase): WorkedAim[] {
 const damperWords = ({ here }: Pick<VisitView, 'here'>) =>
   here.damperPoints.length === 0 ? 'a usual damper, nothing measured' : 'the points measured on this damper'
 
+/** The walk of test mode: the fan at its top speed first, then down. */
+export const nextToTest = (slots: readonly SlotAim[]): SlotAim | undefined => slots.findLast((one) => one.provedBy === null)
+
+/** The worst that a line does, in words. */
+export function worstSaid(
+  { show }: Pick<VisitView, 'show'>,
+  { underCfm, overCfm, underSpeedPct, overSpeedPct }: LineCheck,
+): string {
+  const parts = [
+    ...(underCfm > 0.5 ? [`${show('flow', underCfm)} too little at ${underSpeedPct}% fan`] : []),
+    ...(overCfm > 0.5 ? [`${show('flow', overCfm)} over at ${overSpeedPct}% fan`] : []),
+  ]
+  return parts.join(', ') || 'what is needed, at every speed'
+}
+
 /** What the picture says in one line, and what to do now. */
 export function lineSaid(v: VisitView, line: DamperLine): { headline: string; move: string; why: string; speed: number | null } {
   const { show } = v
   const { need, aim, found, points } = line
-  const untested = aim.slots.find((one) => one.provedBy === null)
+  const untested = nextToTest(aim.slots)
   const headline = headlineOf(v, line)
   const bad = points.find((one) => !one.counts && one.trouble !== 'too-close')
   if (bad)
