@@ -17,6 +17,7 @@ export type Quantity =
   | 'waterMass'
   | 'floorArea'
   | 'lossRate'
+  | 'airRate'
   | 'gasVolume'
   | 'heatingValue'
   | 'velocity'
@@ -106,6 +107,11 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
     { symbol: 'Btu/h·°F', spellings: ['btu/h·°f', 'btu/hf', 'btuh/f'], factor: 1, decimals: 0 },
     { symbol: 'W/K', spellings: ['w/k'], factor: BTU_PER_WH / 1.8, decimals: 0 },
   ],
+  /** 1 cfm/ft² = 5.08 L/s·m² exactly: 0.4719474432 L/s over 0.09290304 m². */
+  airRate: [
+    { symbol: 'cfm/ft²', spellings: ['cfm/ft2', 'cfm/ft²'], factor: 1, decimals: 2 },
+    { symbol: 'L/s·m²', spellings: ['l/s·m²', 'l/s·m2', 'l/sm2', 'l/s/m2', 'l/s/m²'], factor: 1 / 5.08, decimals: 2 },
+  ],
   gasVolume: [
     { symbol: 'ft³', spellings: ['ft3', 'ft³', 'cf', 'cuft'], factor: 1, decimals: 2 },
     { symbol: 'm³', spellings: ['m3', 'm³'], factor: 1 / M3_PER_FT3, decimals: 3 },
@@ -142,6 +148,7 @@ export const QUANTITY_NAMES: Record<Quantity, string> = {
   floorArea: 'floor area',
   waterMass: 'mass of water',
   lossRate: 'loss for each degree',
+  airRate: 'air for each floor area',
   gasVolume: 'gas volume',
   heatingValue: 'heating value',
   velocity: 'air speed',
@@ -192,6 +199,7 @@ const METRIC_TWINS = {
   floorArea: ['ft²', 'm²'],
   waterMass: ['lb', 'kg'],
   lossRate: ['Btu/h·°F', 'W/K'],
+  airRate: ['cfm/ft²', 'L/s·m²'],
   gasVolume: ['ft³', 'm³'],
   heatingValue: ['Btu/ft³', 'MJ/m³'],
 } as const

@@ -28,7 +28,7 @@ export function Co2() {
         </p>
       </Empty>
     )
-  const { day, steady, people, fromPpm, toPpm, areaCfm } = dcv.value
+  const { day, steady, people, fromPpm, toPpm, areaCfm, alarmPpm, outdoorPpm } = dcv.value
   const hours = (minutes: number) => `${(minutes / 60).toFixed(1)} h`
   return (
     <div className="grid gap-3 md:gap-4 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] items-start">
@@ -85,7 +85,7 @@ export function Co2() {
               ['Never under (floor, exhaust)', show('flow', areaCfm)],
               ['Damper at its least', hours(day.atLowMin)],
               ['Damper at its widest', hours(day.atHighMin)],
-              [`Over ${system.roof.alarmPpm ?? 1100} ppm`, hours(day.overAlarmMin)],
+              [`Over ${alarmPpm} ppm`, hours(day.overAlarmMin)],
               ['Less than the code’s rate', hours(day.underRequiredMin)],
             ].map(([name, value]) => ({ key: name as string, cells: [name, value] }))}
           />
@@ -93,13 +93,13 @@ export function Co2() {
         <section aria-label="People and sensor" className="panel p-4 grid gap-2.5 grid-cols-2">
           <NumberField
             label="CO₂ outdoors, ppm"
-            hint="420"
+            hint={String(outdoorPpm)}
             value={system.roof.outdoorPpm}
             onSave={(outdoorPpm) => set({ outdoorPpm })}
           />
           <NumberField
             label="Watched from, ppm"
-            hint="1100"
+            hint={String(alarmPpm)}
             value={system.roof.alarmPpm}
             onSave={(alarmPpm) => set({ alarmPpm })}
           />
@@ -126,8 +126,8 @@ export function Co2() {
           />
         </section>
         <Notice kind="plain">
-          Before the range is believed: hold the sensor outdoors (it should say about 420 ppm), and pull its plug: the damper
-          should go to its widest. Write both down under Inputs and outputs.
+          Before the range is believed: hold the sensor outdoors (it should say about {outdoorPpm} ppm), and pull its plug: the
+          damper should go to its widest. Write both down under Inputs and outputs.
         </Notice>
         <Taken of={dcv.value.assumptions} />
       </div>

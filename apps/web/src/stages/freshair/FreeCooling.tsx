@@ -1,12 +1,13 @@
 import { CHANGEOVER_SOURCE, changeoverOf, hoursOf, yearJobOf } from '@ingle/bench'
 import { CLIMATE_ZONES, FAR_MILES, zoneNear } from '@ingle/catalog'
-import { CHANGEOVERS, type ChangeoverKind, readWeather, said, type WeatherHours, weatherOf } from '@ingle/core'
+import { CHANGEOVERS, type ChangeoverKind, isMetric, readWeather, said, type WeatherHours, weatherOf } from '@ingle/core'
 import { changeoverScene } from '@ingle/report'
 import { useMemo, useState } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { Drawing } from '../../kit/Drawing.tsx'
 import { LineField, QuantityField, SelectField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
+import { NumberField } from '../../kit/NumberField.tsx'
 import { useWidth } from '../../kit/useWidth.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useAims } from '../../visit/useAims.ts'
@@ -215,9 +216,69 @@ export function FreeCooling() {
             return null
           }}
         />
+        <AirAndHours />
         <Taken of={view.roof.assumptions} />
       </div>
     </div>
+  )
+}
+
+/** Btu of a watt-hour: a cooling machine's figure is told as COP to metric readers. */
+const BTU_PER_WH = 3.412142
+
+/** What a year is worked out with: return and supply air, hours of use, and what the machine makes of its power. */
+function AirAndHours() {
+  const visit = useVisit()
+  const { system, units } = visit
+  const { roof } = system
+  const set = useRoofSet()
+  const known = changeoverOf(visit).roof
+  const metric = isMetric(units)
+  const number = (key: 'returnRhPct' | 'fromHour' | 'toHour' | 'daysPerWeek', label: string, taken: number) => (
+    <NumberField
+      label={label}
+      hint={String(taken)}
+      zero={key === 'fromHour'}
+      value={roof[key]}
+      onSave={(value) => set({ [key]: value })}
+    />
+  )
+  return (
+    <section aria-label="Air and hours" className="panel p-4 flex flex-col gap-2.5">
+      <h2 className="font-bold">Air and hours</h2>
+      <div className="grid gap-2.5 grid-cols-2">
+        <QuantityField
+          label="Return air"
+          quantity="temperature"
+          base={roof.returnF ?? null}
+          units={units}
+          onSave={(returnF) => set({ returnF })}
+        />
+        {number('returnRhPct', 'Return humidity, %', Math.round(known.back.relativeHumidityPct))}
+        <QuantityField
+          label="Supply air in cooling"
+          quantity="temperature"
+          base={roof.supplyF ?? null}
+          units={units}
+          onSave={(supplyF) => set({ supplyF })}
+        />
+        {number('daysPerWeek', 'Days a week', known.hours.daysPerWeek)}
+        {number('fromHour', 'In use from hour', known.hours.fromHour)}
+        {number('toHour', 'To hour', known.hours.toHour)}
+        <NumberField
+          label={metric ? 'Cooling, COP' : 'Cooling, Btu for a Wh (EER)'}
+          hint={(known.prices.eerBtuWh / (metric ? BTU_PER_WH : 1)).toFixed(1)}
+          value={roof.eerBtuWh === undefined ? null : Number((roof.eerBtuWh / (metric ? BTU_PER_WH : 1)).toFixed(2))}
+          onSave={(value) => set({ eerBtuWh: value * (metric ? BTU_PER_WH : 1) })}
+        />
+        <NumberField
+          label="Heat from fuel, share"
+          hint={String(known.prices.efficiency)}
+          value={roof.heatEfficiency}
+          onSave={(heatEfficiency) => set({ heatEfficiency })}
+        />
+      </div>
+    </section>
   )
 }
 

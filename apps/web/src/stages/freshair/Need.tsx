@@ -1,6 +1,6 @@
 import { FAN_WORDS, needOf, roofOf, USUAL_BAND_PCT } from '@ingle/bench'
 import { RATES_EDITION } from '@ingle/catalog'
-import { formulasSaid, SIGNALS, type SignalKind } from '@ingle/core'
+import { formulasSaid, isMetric, SIGNALS, type SignalKind } from '@ingle/core'
 import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
@@ -70,6 +70,9 @@ export function Need() {
   )
 }
 
+/** A therm is 100,000 Btu: 29.307 kWh. */
+const KWH_PER_THERM = 29.3071
+
 const SERVES = {
   single: 'one space',
   simplified: 'several spaces, simplified procedure',
@@ -83,6 +86,7 @@ function Unit() {
   const { system, units } = visit
   const { roof } = system
   const known = roofOf(visit)
+  const metric = isMetric(units)
   const set = useRoofSet()
   const number = (
     key: 'leastPct' | 'midPct' | 'mostPct' | 'strokeS' | 'bandPct' | 'fullErrorPct' | 'population',
@@ -191,11 +195,11 @@ function Unit() {
         <TextField label="Money" hint="sign" value={roof.money ?? ''} onSave={(money) => set({ money })} />
         <NumberField label="A kWh costs" zero value={roof.perKwh} onSave={(perKwh) => set({ perKwh })} />
         <NumberField
-          label="100,000 Btu of fuel cost"
-          hint="a therm"
+          label={metric ? 'A kWh of fuel costs' : '100,000 Btu of fuel cost'}
+          hint={metric ? '' : 'a therm'}
           zero
-          value={roof.perTherm}
-          onSave={(perTherm) => set({ perTherm })}
+          value={roof.perTherm === undefined ? null : metric ? Number((roof.perTherm / KWH_PER_THERM).toFixed(4)) : roof.perTherm}
+          onSave={(value) => set({ perTherm: metric ? value * KWH_PER_THERM : value })}
         />
       </div>
       <Taken of={known.assumptions} />

@@ -6,7 +6,7 @@ import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Drawing } from '../../kit/Drawing.tsx'
-import { CheckField, LineField, SelectField, TextField } from '../../kit/Field.tsx'
+import { CheckField, LineField, QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
@@ -112,14 +112,6 @@ function PointLine({ point, open, onToggle }: { point: PointView; open: boolean;
 }
 
 const KINDS = ['beta', 'table', ...Object.keys(SIGNALS)]
-const FIGURES: Readonly<Record<string, string>> = {
-  temperature: '°F',
-  humidity: '%',
-  enthalpy: 'Btu/lb',
-  ppm: 'ppm',
-  pct: '%',
-  static: 'in.wc',
-}
 
 function PointFields({ point }: { point: PointView }) {
   const { write, at, show } = useVisit()
@@ -169,18 +161,8 @@ function PointFields({ point }: { point: PointView }) {
             )}
             {state?.signal && state.signal !== 'beta' && state.signal !== 'table' && (
               <>
-                <NumberField
-                  label={`At its low end, ${FIGURES[measures ?? ''] ?? ''}`}
-                  zero
-                  value={state.low}
-                  onSave={(low) => set({ low })}
-                />
-                <NumberField
-                  label={`At its high end, ${FIGURES[measures ?? ''] ?? ''}`}
-                  zero
-                  value={state.high}
-                  onSave={(high) => set({ high })}
-                />
+                <End of="low" point={point} onSave={set} />
+                <End of="high" point={point} onSave={set} />
               </>
             )}
           </div>
@@ -199,6 +181,33 @@ function PointFields({ point }: { point: PointView }) {
         </>
       )}
     </div>
+  )
+}
+
+const ENDS = { low: 'At its low end', high: 'At its high end' } as const
+const SIGNS: Readonly<Record<string, string>> = { humidity: '%', enthalpy: 'Btu/lb', ppm: 'ppm', pct: '%' }
+
+/** The figure at one end of a transmitter's signal. */
+function End(props: { of: 'low' | 'high'; point: PointView; onSave: (body: object) => Promise<string | null> }) {
+  const { units } = useVisit()
+  const { of, point, onSave } = props
+  const { measures } = pointKind(point.id)
+  const value = point.state?.[of]
+  return measures === 'temperature' || measures === 'static' ? (
+    <QuantityField
+      label={ENDS[of]}
+      quantity={measures}
+      base={value ?? null}
+      units={units}
+      onSave={(base) => onSave({ [of]: base })}
+    />
+  ) : (
+    <NumberField
+      label={`${ENDS[of]}, ${SIGNS[measures ?? ''] ?? ''}`}
+      zero
+      value={value}
+      onSave={(figure) => onSave({ [of]: figure })}
+    />
   )
 }
 

@@ -125,10 +125,12 @@ function SpaceLine(props: { state: SpaceNeed['state']; need: SpaceNeed | null; o
               units={units}
               onSave={(perPersonCfm) => save({ perPersonCfm })}
             />
-            <NumberField
-              label="Own rate, cfm a ft²"
-              hint={use ? String(use.perAreaCfmFt2) : 'the code’s'}
-              value={state.perAreaCfmFt2 || null}
+            <QuantityField
+              label="Own rate, the floor"
+              hint={use ? show('airRate', use.perAreaCfmFt2) : 'the code’s'}
+              quantity="airRate"
+              base={state.perAreaCfmFt2 || null}
+              units={units}
               onSave={(perAreaCfmFt2) => save({ perAreaCfmFt2 })}
             />
             <TextField

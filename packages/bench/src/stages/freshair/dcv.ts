@@ -37,6 +37,8 @@ export interface Dcv {
   day: ReturnType<typeof co2Day>
   speedPct: number
   areaCfm: number
+  alarmPpm: number
+  outdoorPpm: number
   doubts: Found[]
   assumptions: Taken['all']
 }
@@ -124,6 +126,8 @@ export function dcvOf(v: VisitView): Result<Dcv> {
     day,
     speedPct,
     areaCfm: need.emptyCfm,
+    alarmPpm: system.roof.alarmPpm ?? ALARM_PPM,
+    outdoorPpm: source.outdoorPpm,
     doubts,
     assumptions: taken.all,
   })

@@ -94,7 +94,7 @@ function needed(v: VisitView): PlacedSection[] {
             String(space.people),
             v.show('floorArea', space.areaFt2),
             v.show('flow', space.perPersonCfm),
-            `${space.perAreaCfmFt2} cfm/ft²`,
+            v.show('airRate', space.perAreaCfmFt2),
             String(space.effectiveness),
             from,
             v.show('flow', zoneCfm),

@@ -161,7 +161,7 @@ function workingsOf(
     inputs: [
       { name: 'Rp', value: `${show('flow', space.perPersonCfm)} a person`, from },
       { name: 'Pz', value: String(space.people), from: peopleFrom },
-      { name: 'Ra', value: `${space.perAreaCfmFt2} cfm/ft²`, from },
+      { name: 'Ra', value: show('airRate', space.perAreaCfmFt2), from },
       { name: 'Az', value: show('floorArea', space.areaFt2), from: 'entered' },
       { name: 'Ez', value: String(space.effectiveness), from: 'how air comes in' },
     ],

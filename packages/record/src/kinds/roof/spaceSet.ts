@@ -30,7 +30,7 @@ const fields = {
   people: { says: 'people' },
   areaFt2: { says: 'floor', in: 'floorArea' },
   perPersonCfm: { says: 'for each person', in: 'flow' },
-  perAreaCfmFt2: { says: 'for each square foot', unit: 'cfm' },
+  perAreaCfmFt2: { says: 'for the floor', in: 'airRate' },
   edition: { says: 'by' },
   effectiveness: { says: 'effectiveness' },
   primaryCfm: { says: 'air blown in', in: 'flow' },
