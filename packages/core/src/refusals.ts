@@ -118,6 +118,11 @@ export const refuse = refusing({
     'Look whether the head fits the lines below it.',
   ],
 
+  // times
+  'ics-too-long': ['This calendar has {megabytes} MB; two are read.', 'Export the holidays alone.'],
+  'ics-unread': ['This is not a calendar that can be read.', 'Choose an .ics file, as a calendar exports it.'],
+  'ics-without-events': ['This calendar has no events.', 'Export one that has the holidays in it.'],
+
   // rooms
   'room-without-capacity': [
     'A room needs air and mass that hold heat, and no loss below nothing.',

@@ -36,6 +36,7 @@ import { co2Answer, economizerAnswer, freeCoolingAnswer, freshAirAnswer } from '
 import { pasteAnswer } from './pasteAnswers.ts'
 import { reconcileAnswer } from './reconcileAnswers.ts'
 import { onOffAnswer, roomControlAnswer, sensorDiagnosisAnswer, warmUpAnswer } from './roomAnswers.ts'
+import { localTimesAnswer, schedulesAnswer } from './timesAnswers.ts'
 import { zoneAnswer } from './zoneAnswers.ts'
 
 // biome-ignore lint/suspicious/noExplicitAny: a worked case is foreign data of any shape; each adapter reads its own keys.
@@ -71,6 +72,8 @@ const TOPICS: Record<string, (given: Case) => Answer> = {
   co2: co2Answer,
   frc: freeCoolingAnswer,
   eco: economizerAnswer,
+  sch: schedulesAnswer,
+  lct: localTimesAnswer,
 }
 
 const has = (given: Case, ...keys: string[]) => keys.every((key) => given[key] !== undefined)

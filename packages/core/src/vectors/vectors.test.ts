@@ -7,12 +7,14 @@ import economizer from '../../vectors/economizer.json' with { type: 'json' }
 import fanLimit from '../../vectors/fan_limit.json' with { type: 'json' }
 import freeCooling from '../../vectors/free_cooling.json' with { type: 'json' }
 import freshAir from '../../vectors/fresh_air.json' with { type: 'json' }
+import localTimes from '../../vectors/local_times.json' with { type: 'json' }
 import motorDrive from '../../vectors/motor_drive.json' with { type: 'json' }
 import onOffControl from '../../vectors/onoff_control.json' with { type: 'json' }
 import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
 import psychrometrics from '../../vectors/psychrometrics.json' with { type: 'json' }
 import reconcile from '../../vectors/reconcile.json' with { type: 'json' }
 import roomControl from '../../vectors/room_control.json' with { type: 'json' }
+import schedules from '../../vectors/schedules.json' with { type: 'json' }
 import sensorDiagnosis from '../../vectors/sensor_diagnosis.json' with { type: 'json' }
 import sensors from '../../vectors/sensors.json' with { type: 'json' }
 import targets from '../../vectors/targets.json' with { type: 'json' }
@@ -48,6 +50,8 @@ const files: Record<string, unknown> = {
   co2Control,
   freeCooling,
   economizer,
+  schedules,
+  localTimes,
 }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {
