@@ -123,6 +123,19 @@ export const refuse = refusing({
   'ics-unread': ['This is not a calendar that can be read.', 'Choose an .ics file, as a calendar exports it.'],
   'ics-without-events': ['This calendar has no events.', 'Export one that has the holidays in it.'],
 
+  'program-without-channel': [
+    'This device holds no program for heating or cooling that was asked for.',
+    'Ask for the set points that it controls, or choose the device that holds them.',
+  ],
+  'program-without-periods': [
+    'This device has no period that a program could be put into.',
+    'Enter how many periods a day it holds, and its steps of minutes and degrees.',
+  ],
+  'program-without-gap': [
+    'Its ranges leave no heating and cooling set point {gap|temperatureDifference} apart.',
+    'Look at the ranges and at the least gap of this device again.',
+  ],
+
   // rooms
   'room-without-capacity': [
     'A room needs air and mass that hold heat, and no loss below nothing.',

@@ -11,6 +11,7 @@ import {
   type TimeEvent,
   timelineOf,
 } from '../times/inForce.ts'
+import { nearestProgram, type ProgramGroup } from '../times/nearestProgram.ts'
 import { deviceTime, isForgotten, type PowerCut } from '../times/powerCut.ts'
 import { recoveryMin } from '../times/recovery.ts'
 import { gapStretches, type LanePoint, laneOf } from '../times/weekLanes.ts'
@@ -212,6 +213,70 @@ function gapCase(given: Case): Answer {
   return {
     violations_list: all.map((one) => ({ start_min: one.startMin, end_min: one.endMin, gap_f: one.gapF })),
     violating_min: all.reduce((sum, one) => sum + one.endMin - one.startMin, 0),
+  }
+}
+
+const DAY_GROUPS: Record<string, [number, number][]> = {
+  all_alike: [[0, 6]],
+  weekday_weekend: [
+    [0, 4],
+    [5, 6],
+  ],
+  five_one_one: [
+    [0, 4],
+    [5, 5],
+    [6, 6],
+  ],
+  each_day: DAYS.map((_, day) => [day, day]),
+}
+
+export function deviceProgramsAnswer({ wanted_obj: wanted, device_obj: device }: Case): Answer {
+  const lane = (list: Case[] | undefined) =>
+    list
+      ? laneOf(list.map((one) => ({ atMin: DAYS.indexOf(one.day_txt) * 1440 + minuteOf(one.start_hhmm), value: one.set_f })))
+      : null
+  const range = (low: number | undefined, high: number | undefined) =>
+    low === undefined || high === undefined ? null : { lowF: low, highF: high }
+  const nearest = nearestProgram(
+    { heat: lane(wanted.heat_list), cool: lane(wanted.cool_list) },
+    {
+      groups: DAY_GROUPS[device.day_groups_enum] as [number, number][],
+      periodsPerDay: device.periods_per_day_count,
+      timeStepMin: device.time_step_min,
+      setStepF: device.set_step_f,
+      heat: range(device.heat_low_f, device.heat_high_f),
+      cool: range(device.cool_low_f, device.cool_high_f),
+      starts: device.start_times_enum,
+      leastGapF: device.least_gap_f ?? null,
+    },
+  )
+  if (!nearest.ok) return null
+  const list = (groups: readonly ProgramGroup[]) =>
+    groups.map(({ first, last, periods }) => ({
+      group_txt: first === last ? DAYS[first] : `${DAYS[first]}-${DAYS[last]}`,
+      periods_list: periods.map(({ startMin, heatF, coolF }) => ({
+        start_hhmm: `${two(Math.floor(startMin / 60))}:${two(startMin % 60)}`,
+        ...(heatF === null ? {} : { heat_f: heatF }),
+        ...(coolF === null ? {} : { cool_f: coolF }),
+      })),
+    }))
+  const { programs, cost, isExact, lost, deviatingMin } = nearest.value
+  const named = programs.map(({ channel, groups }) => [
+    programs.length === 1 ? 'program_list' : `${channel}_program_list`,
+    list(groups),
+  ])
+  return {
+    cost_f_min: cost,
+    deviating_min: deviatingMin,
+    exact_bool: isExact,
+    lost_list: lost.map((one) => ({
+      channel_enum: one.channel,
+      start_min: one.startMin,
+      end_min: one.endMin,
+      wanted_f: one.wantedF,
+      given_f: one.givenF,
+    })),
+    ...Object.fromEntries(named),
   }
 }
 

@@ -3,6 +3,7 @@ import airflow from '../../vectors/airflow.json' with { type: 'json' }
 import blowerTables from '../../vectors/blower_tables.json' with { type: 'json' }
 import co2Control from '../../vectors/co2_control.json' with { type: 'json' }
 import codes from '../../vectors/codes.json' with { type: 'json' }
+import devicePrograms from '../../vectors/device_programs.json' with { type: 'json' }
 import economizer from '../../vectors/economizer.json' with { type: 'json' }
 import fanLimit from '../../vectors/fan_limit.json' with { type: 'json' }
 import freeCooling from '../../vectors/free_cooling.json' with { type: 'json' }
@@ -52,6 +53,7 @@ const files: Record<string, unknown> = {
   economizer,
   schedules,
   localTimes,
+  devicePrograms,
 }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {
