@@ -154,6 +154,27 @@ interface GroupTable {
   best: Float64Array
 }
 
+/** What each set point of a channel costs on a day, between each start and the next. */
+function channelSums(
+  lane: Int32Array | null,
+  settings: readonly Setting[],
+  channel: ProgramChannel,
+  starts: readonly number[],
+  day: number,
+): Map<number, Float64Array> {
+  const out = new Map<number, Float64Array>()
+  if (!lane) return out
+  for (const { [channel]: value } of settings) {
+    if (value === null || out.has(value)) continue
+    const sums = new Float64Array(starts.length)
+    for (let i = 0; i < starts.length; i += 1)
+      for (let minute = starts[i] as number; minute < (starts[i + 1] ?? DAY_MIN); minute += 1)
+        sums[i] = (sums[i] as number) + Math.abs((lane[day * DAY_MIN + minute] as number) - value)
+    out.set(value, sums)
+  }
+  return out
+}
+
 function groupTable(
   lanes: { heat: Int32Array | null; cool: Int32Array | null },
   settings: readonly Setting[],
@@ -166,16 +187,15 @@ function groupTable(
   // Costs of the stretches between neighbouring starts, the first day and the others apart, summed up from midnight.
   const until = { firstDay: new Float64Array((n + 1) * v), others: new Float64Array((n + 1) * v) }
   const sumInto = (into: Float64Array, day: number) => {
-    for (let i = 0; i < n; i += 1) {
-      const [from, to] = [starts[i] as number, starts[i + 1] ?? DAY_MIN]
-      for (let k = 0; k < v; k += 1) {
-        const { heat, cool } = settings[k] as Setting
-        let sum = 0
-        for (let minute = day * DAY_MIN + from; minute < day * DAY_MIN + to; minute += 1) {
-          if (heat !== null) sum += Math.abs((lanes.heat?.[minute] as number) - heat)
-          if (cool !== null) sum += Math.abs((lanes.cool?.[minute] as number) - cool)
-        }
-        for (let j = i + 1; j <= n; j += 1) into[j * v + k] = (into[j * v + k] as number) + sum * PER_START
+    const heat = channelSums(lanes.heat, settings, 'heat', starts, day)
+    const cool = channelSums(lanes.cool, settings, 'cool', starts, day)
+    for (let k = 0; k < v; k += 1) {
+      let sum = 0
+      for (let i = 0; i < n; i += 1) {
+        const [warm, cold] = [settings[k]?.heat ?? null, settings[k]?.cool ?? null]
+        if (warm !== null) sum += heat.get(warm)?.[i] as number
+        if (cold !== null) sum += cool.get(cold)?.[i] as number
+        into[(i + 1) * v + k] = (into[(i + 1) * v + k] as number) + sum * PER_START
       }
     }
   }
@@ -267,42 +287,84 @@ function firstStep(table: GroupTable, v: number, s: number, end: number, left: n
 }
 
 /**
- * The best lists of a ring of groups, each handing its last setting to the next. For every last setting of the last group the
- * cheapest way round is found from the back; of equals the smallest list, group by group.
+ * What a way round costs at least that has group g end in setting k: its own cheapest way in, the next group's
+ * cheapest way on, and the cheapest of every other.
+ */
+function leastThrough(tables: readonly GroupTable[], v: number): Float64Array[] {
+  const all = tables.map(({ best }) => best.reduce((a, b) => Math.min(a, b), NEVER))
+  const total = all.reduce((sum, one) => sum + one, 0)
+  return tables.map(({ best }, g) => {
+    const after = (g + 1) % tables.length
+    const next = (tables[after] as GroupTable).best
+    return Float64Array.from({ length: v }, (_, k) => {
+      if (tables.length === 1) return best[k * v + k] as number
+      let [into, onto] = [NEVER, NEVER]
+      for (let other = 0; other < v; other += 1) {
+        into = Math.min(into, best[other * v + k] as number)
+        onto = Math.min(onto, next[k * v + other] as number)
+      }
+      return total - (all[g] as number) - (all[after] as number) + into + onto
+    })
+  })
+}
+
+/** Cheapest ways on from each group, it having ended in one of the settings that are kept, to the end of the week in `end`. */
+function waysOn(tables: readonly GroupTable[], v: number, kept: readonly (readonly number[])[], end: number): Float64Array[] {
+  const onwards = tables.map(() => new Float64Array(v).fill(NEVER))
+  ;(onwards.at(-1) as Float64Array)[end] = 0
+  for (let g = tables.length - 2; g >= 0; g -= 1) {
+    const { best } = tables[g + 1] as GroupTable
+    const [here, after] = [onwards[g] as Float64Array, onwards[g + 1] as Float64Array]
+    const ends = g + 1 === tables.length - 1 ? [end] : (kept[g + 1] as readonly number[])
+    for (const k of kept[g] as readonly number[])
+      for (const next of ends) {
+        const key = (best[k * v + next] as number) + (after[next] as number)
+        if (key < (here[k] as number)) here[k] = key
+      }
+  }
+  return onwards
+}
+
+/**
+ * The best lists of a ring of groups, each handing its last setting to the next. For every last setting of the week the
+ * cheapest way round is found from the back; of equals the smallest list, group by group. Settings through which every way is
+ * dearer than one already known are left out.
  */
 function bestRing(tables: readonly GroupTable[], v: number): { key: number; lists: Chosen[][] } {
-  const groups = tables.length
+  const through = leastThrough(tables, v)
+  const everything = Array.from({ length: v }, (_, k) => k)
+  const [first, last] = [tables[0] as GroupTable, tables.length - 1]
+  const least = (k: number) => through[last]?.[k] as number
+  const ends = [...everything].sort((a, b) => least(a) - least(b) || a - b)
+  const round = (kept: readonly (readonly number[])[], end: number) => {
+    const onwards = waysOn(tables, v, kept, end)
+    const from = last === 0 ? [end] : (kept[0] as readonly number[])
+    const key = from.reduce((a, k) => Math.min(a, (first.best[end * v + k] as number) + (onwards[0]?.[k] as number)), NEVER)
+    return { onwards, key }
+  }
+  const known = round(
+    tables.map(() => everything),
+    ends[0] as number,
+  ).key
+  const kept = through.map((through) => everything.filter((k) => (through[k] as number) <= known))
   let found: { key: number; lists: Chosen[][] } | null = null
-  for (let end = 0; end < v; end += 1) {
-    // onwards[g × v + k]: cheapest of the groups g+1 …, group g having ended in setting k.
-    const onwards = new Float64Array(groups * v).fill(NEVER)
-    onwards[(groups - 1) * v + end] = 0
-    for (let g = groups - 2; g >= 0; g -= 1) {
-      const { best } = tables[g + 1] as GroupTable
-      for (let k = 0; k < v; k += 1)
-        for (let next = 0; next < v; next += 1) {
-          const key = (best[k * v + next] as number) + (onwards[(g + 1) * v + next] as number)
-          if (key < (onwards[g * v + k] as number)) onwards[g * v + k] = key
-        }
-    }
-    const from = (g: number, before: number, k: number) =>
-      ((tables[g] as GroupTable).best[before * v + k] as number) + (onwards[g * v + k] as number)
-    let key = NEVER
-    for (let k = 0; k < v; k += 1) key = Math.min(key, from(0, end, k))
-    if (key === NEVER || (found && key > found.key)) continue
+  for (const end of ends) {
+    if (least(end) > (found?.key ?? known)) break
+    const { onwards, key } = round(kept, end)
+    if (key > (found?.key ?? known)) continue
     const lists: Chosen[][] = []
     let before = end
     let left = key
-    for (let g = 0; g < groups; g += 1) {
+    for (const [g, table] of tables.entries()) {
       let chosen: { list: Chosen[]; k: number } | null = null
-      for (let k = 0; k < v; k += 1) {
-        if (from(g, before, k) !== left) continue
-        const list = smallestList(tables[g] as GroupTable, v, before, k)
+      for (const k of kept[g] as readonly number[]) {
+        if ((table.best[before * v + k] as number) + (onwards[g]?.[k] as number) !== left) continue
+        const list = smallestList(table, v, before, k)
         if (!chosen || compareLists(list, chosen.list) < 0) chosen = { list, k }
       }
       const { list, k } = chosen as { list: Chosen[]; k: number }
       lists.push(list)
-      left = onwards[g * v + k] as number
+      left = onwards[g]?.[k] as number
       before = k
     }
     if (!found || key < found.key || isSmaller(lists, found.lists)) found = { key, lists }
