@@ -36,7 +36,7 @@ import { co2Answer, economizerAnswer, freeCoolingAnswer, freshAirAnswer } from '
 import { pasteAnswer } from './pasteAnswers.ts'
 import { reconcileAnswer } from './reconcileAnswers.ts'
 import { onOffAnswer, roomControlAnswer, sensorDiagnosisAnswer, warmUpAnswer } from './roomAnswers.ts'
-import { deviceProgramsAnswer, localTimesAnswer, schedulesAnswer } from './timesAnswers.ts'
+import { deviceProgramsAnswer, localTimesAnswer, schedulesAnswer, setbackAnswer } from './timesAnswers.ts'
 import { zoneAnswer } from './zoneAnswers.ts'
 
 // biome-ignore lint/suspicious/noExplicitAny: a worked case is foreign data of any shape; each adapter reads its own keys.
@@ -75,6 +75,7 @@ const TOPICS: Record<string, (given: Case) => Answer> = {
   sch: schedulesAnswer,
   lct: localTimesAnswer,
   dpr: deviceProgramsAnswer,
+  sbk: setbackAnswer,
 }
 
 const has = (given: Case, ...keys: string[]) => keys.every((key) => given[key] !== undefined)

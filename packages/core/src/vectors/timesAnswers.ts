@@ -14,6 +14,7 @@ import {
 import { nearestProgram, type ProgramGroup } from '../times/nearestProgram.ts'
 import { deviceTime, isForgotten, type PowerCut } from '../times/powerCut.ts'
 import { recoveryMin } from '../times/recovery.ts'
+import { type DrivenHours, degreeHourBtu, driveSetbacks, type SetbackTargets } from '../times/setback.ts'
 import { gapStretches, type LanePoint, laneOf } from '../times/weekLanes.ts'
 import { dayOf, minutesOf, toInstant, toLocal, weekdayOf, zoneTable } from '../times/zoneTime.ts'
 
@@ -297,5 +298,47 @@ function recoveryCase(given: Case): Answer {
     lead_min: lead,
     start_hhmm: `${two(Math.floor(ofDay / 60))}:${two(ofDay % 60)}`,
     start_day_before_bool: start < 0,
+  }
+}
+
+export function setbackAnswer(given: Case): Answer {
+  const hours = 7 * 24
+  const byDay = (list: number[]) => Float64Array.from({ length: hours }, (_, hour) => list[hour % 24] as number)
+  const driven: DrivenHours = {
+    outdoorF: byDay(given.outdoor_hourly_f).map((value, hour) => value + given.day_offsets_f[Math.floor(hour / 24)]),
+    gainsAirBtuH: byDay(given.gains_air_hourly_btuh),
+    gainsMassBtuH: byDay(given.gains_mass_hourly_btuh),
+    plantBtuH: new Float64Array(hours).fill(given.capacity_btuh),
+    auxiliaryBtuH: new Float64Array(hours),
+  }
+  const room = {
+    airBtuPerF: given.air_capacity_btu_per_f,
+    massBtuPerF: given.mass_capacity_btu_per_f,
+    uaBtuHPerF: given.ua_btuh_per_f,
+    airMassBtuHPerF: given.air_mass_btuh_per_f,
+    voidOutdoorShare: 0,
+  }
+  const setBack: SetbackTargets = {
+    mode: given.mode_enum,
+    setF: given.set_f,
+    setbackF: given.setback_f,
+    setbacks: given.setbacks_list.map((one: Case) => ({ fromH: one.from_h, toH: one.to_h })),
+    recovery: given.recovery_enum === 'optimum' ? 'optimum' : 'at-end',
+  }
+  const held = { ...setBack, setbacks: [] }
+  const [hold, set] = [driveSetbacks(room, driven, held), driveSetbacks(room, driven, setBack)]
+  const saved = hold.plantBtu - set.plantBtu
+  const simple = degreeHourBtu(room, driven, held) - degreeHourBtu(room, driven, setBack)
+  const share = (100 * saved) / hold.plantBtu
+  return {
+    hold_btu: hold.plantBtu,
+    setback_btu: set.plantBtu,
+    saved_btu: saved,
+    recovery_min: set.recoveries.map((one) => one.recoveryMin),
+    lead_min: set.recoveries.map((one) => one.leadMin),
+    in_time_possible_list: set.recoveries.map((one) => one.leadMin !== null),
+    extreme_air_f: set.extremeAirF,
+    simple_saved_btu: simple,
+    ...(share < 1.2 ? {} : { saved_pct: share, simple_error_pct: (100 * (simple - saved)) / saved }),
   }
 }

@@ -18,6 +18,7 @@ import roomControl from '../../vectors/room_control.json' with { type: 'json' }
 import schedules from '../../vectors/schedules.json' with { type: 'json' }
 import sensorDiagnosis from '../../vectors/sensor_diagnosis.json' with { type: 'json' }
 import sensors from '../../vectors/sensors.json' with { type: 'json' }
+import setbackSavings from '../../vectors/setback_savings.json' with { type: 'json' }
 import targets from '../../vectors/targets.json' with { type: 'json' }
 import warmUpFit from '../../vectors/warmup_fit.json' with { type: 'json' }
 import zones from '../../vectors/zones.json' with { type: 'json' }
@@ -54,6 +55,7 @@ const files: Record<string, unknown> = {
   schedules,
   localTimes,
   devicePrograms,
+  setbackSavings,
 }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {
