@@ -334,6 +334,8 @@ export { type FormatOptions, format, formatNumber, formatScientific } from './qu
 export { PLAUSIBLE, parseReading, readNumber, tidyTyped } from './quantity/parse.ts'
 export {
   BASE_UNITS,
+  BTU_PER_KWH,
+  BTU_PER_THERM,
   chosenUnit,
   fromChosen,
   isMetric,

@@ -1,3 +1,4 @@
+import { BTU_PER_KWH } from '../quantity/units.ts'
 /** Units of settings: what a role counts in, and what a device may count in instead. */
 
 /** `dF` is a difference of temperature, `F` a temperature. */
@@ -40,7 +41,7 @@ export const DEVICE_UNITS: Readonly<Record<string, { role: RoleUnit; factor: num
   '0.1 Hz': { role: 'Hz', factor: 0.1 },
   A: { role: 'A', factor: 1 },
   /** 1 kW of cooling = 3412.142 / 12000 ton. */
-  kW: { role: 'ton', factor: 3412.142 / 12_000 },
+  kW: { role: 'ton', factor: BTU_PER_KWH / 12_000 },
 }
 
 /** How a unit is written after a number. */

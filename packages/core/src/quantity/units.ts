@@ -3,6 +3,11 @@
  * (`flowCfm`, `staticInWc`); only this folder converts, and only at the edges.
  */
 
+/** Btu in a kWh. Source: the International Table Btu, 1055.056 J. */
+export const BTU_PER_KWH = 3412.142
+/** Btu in a therm, by which fuel is sold. */
+export const BTU_PER_THERM = 100_000
+
 /** What a number measures. `temperatureDifference` converts without the 32 that `temperature` needs. */
 export type Quantity =
   | 'static'

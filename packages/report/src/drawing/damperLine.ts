@@ -78,7 +78,8 @@ export function damperLineScene(line: DamperLine, units: UnitChoice, width: numb
   const labels: { y: number; text: string; tone: Tone; anchor: 'start' | 'end'; x: number }[] = [
     {
       x: frame.left + 6,
-      y: y(flowIn((need.cfm + need.mostCfm) / 2)) + 4,
+      // Under the band: the aim's line runs through it.
+      y: y(flowIn(need.cfm)) + 15,
       text: `needed ${formatNumber(flowIn(need.cfm), 0)} to ${formatNumber(flowIn(need.mostCfm), 0)}`,
       tone: 'moss',
       anchor: 'start',

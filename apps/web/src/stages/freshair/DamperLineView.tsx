@@ -10,7 +10,7 @@ import {
   yearOfAir,
 } from '@ingle/bench'
 import { cautionAt } from '@ingle/catalog'
-import { damperSignal, SIGNALS, sayValue } from '@ingle/core'
+import { BTU_PER_KWH, damperSignal, SIGNALS, sayValue } from '@ingle/core'
 import { damperLineScene } from '@ingle/report'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -205,7 +205,7 @@ function Year({ line }: { line: DamperLine }) {
     )
   const money = (value: number) => `${line.roof.money} ${Math.round(value).toLocaleString('en-US')}`.trim()
   const heat = (btu: number) =>
-    units.flow === 'cfm' ? (btu / 1e6).toFixed(0) : Math.round((btu / 1e6) * 293.07).toLocaleString('en-US')
+    units.flow === 'cfm' ? (btu / 1e6).toFixed(0) : Math.round(btu / BTU_PER_KWH).toLocaleString('en-US')
   const unit = units.flow === 'cfm' ? 'MMBtu' : 'kWh'
   const rows: [string, (one: NonNullable<ReturnType<typeof yearOfAir>>['aim']) => string][] = [
     ['Outdoor air, mean', (one) => show('flow', one.cfm)],

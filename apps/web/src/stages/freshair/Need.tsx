@@ -1,6 +1,6 @@
 import { FAN_WORDS, needOf, roofOf, USUAL_BAND_PCT } from '@ingle/bench'
 import { RATES_EDITION } from '@ingle/catalog'
-import { formulasSaid, isMetric, SIGNALS, type SignalKind } from '@ingle/core'
+import { BTU_PER_KWH, BTU_PER_THERM, formulasSaid, isMetric, SIGNALS, type SignalKind } from '@ingle/core'
 import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
@@ -70,8 +70,8 @@ export function Need() {
   )
 }
 
-/** A therm is 100,000 Btu: 29.307 kWh. */
-const KWH_PER_THERM = 29.3071
+/** Fuel is kept by the therm, whatever the reader prices it by. */
+const KWH_PER_THERM = BTU_PER_THERM / BTU_PER_KWH
 
 const SERVES = {
   single: 'one space',
