@@ -422,6 +422,79 @@ export {
   type SensorTerm,
 } from './sensing/sensorDiagnosis.ts'
 export { rootSumSquare } from './sensing/sensors.ts'
+export { civilOf, dayNumber, isDate } from './times/civil.ts'
+export {
+  clockText,
+  DAY_NAMES,
+  DAY_SHORT,
+  DAY_TYPED,
+  dateOfYear,
+  MONTHS,
+  ordinalOfYear,
+  readClock,
+  readDays,
+  sayDateOfYear,
+  sayDays,
+} from './times/clockText.ts'
+export {
+  type ActionLine,
+  actionId,
+  eventsOfLanes,
+  groupsOf,
+  type HeldProgram,
+  heldProgram,
+  holdingOf,
+  type PeriodEntry,
+  type ProgramForm,
+  slotId,
+  slotMeanings,
+  walkable,
+} from './times/deviceProgram.ts'
+export { type HolidayDay, icsDays } from './times/ics.ts'
+export {
+  type DayRange,
+  endOf,
+  inForceAt,
+  latestAt,
+  nextChange,
+  type Override,
+  type Program,
+  type TimeEvent,
+  type Timeline,
+  type TimeSource,
+  timelineOf,
+} from './times/inForce.ts'
+export {
+  type LostStretch,
+  type NearestProgram,
+  nearestProgram,
+  type ProgramHolding,
+  type WantedWeek,
+} from './times/nearestProgram.ts'
+export {
+  entriesOfLettings,
+  eventsOfEntries,
+  PRESENCES,
+  type Presence,
+  type WeekEntry,
+  type WeekTemperatures,
+  withLettings,
+  wordOfEntry,
+} from './times/occupantWeek.ts'
+export { deviceTime, isForgotten, type PowerCut } from './times/powerCut.ts'
+export { recoveryMin } from './times/recovery.ts'
+export { type DrivenHours, driveSetbacks, type SetbackOutcome, type SetbackSpan } from './times/setback.ts'
+export { gapStretches, type LanePoint, laneOf, WEEK_MIN } from './times/weekLanes.ts'
+export {
+  dayOf as dayOfLocal,
+  minutesOf,
+  monthDayOf,
+  startOfDay,
+  toInstant,
+  toLocal,
+  weekdayOf,
+  zoneTable,
+} from './times/zoneTime.ts'
 export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
 export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/isolation.ts'
 export {

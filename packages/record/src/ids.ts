@@ -24,6 +24,9 @@ export type TraverseId = Id<'traverse'>
 export type ZoneId = Id<'zone'>
 export type OutletId = Id<'outlet'>
 export type SpaceId = Id<'space'>
+export type SeasonId = Id<'season'>
+export type ExceptionId = Id<'exception'>
+export type LettingId = Id<'letting'>
 export type GroupId = Id<'group'>
 /** A line to a device that a crew allowed: not in a record, but in the same addresses. */
 export type GatewayId = Id<'gateway'>
@@ -40,6 +43,9 @@ export type AnyId =
   | ZoneId
   | OutletId
   | SpaceId
+  | SeasonId
+  | ExceptionId
+  | LettingId
   | GroupId
   | GatewayId
 

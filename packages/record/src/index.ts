@@ -17,7 +17,7 @@ export { probeEntries } from './kinds/readings/probes.ts'
 export { READING_KINDS, type ReadingKind } from './kinds/readings/readings.ts'
 export { emptyRow, rowBody } from './kinds/settings/rows.ts'
 export type { LineContext } from './kinds/spec.ts'
-export { PART_ROLES, PART_WORDS, type PartRole } from './kinds/words.ts'
+export { COUNTERS, type Counter, PART_ROLES, PART_WORDS, type PartRole } from './kinds/words.ts'
 export { compareProfiles } from './library/compare.ts'
 export { DOCUMENT_KINDS, type DocumentKind } from './library/documentKinds.ts'
 export {

@@ -48,6 +48,20 @@ export const refuse = refusing({
   'house-rule-doubt': ['House rule “{name}”: {doubt}', 'Put that aim right under House rules, then choose it again.'],
   'photo-of-two': ['A photo belongs to one note or to one temporary fix.', 'Name the one that it shows.'],
   'not-a-day': ['{until} is no day.', 'Write it as year, month, day: 2026-12-31.'],
+  'two-at-one-time': ['Two things begin at {time} on one day.', 'Move one of them, or leave it out.'],
+  'no-such-day': [
+    'There is no day {date}.',
+    'Write it as year, month, day (2026-12-31), or as month and day (12-31) for every year.',
+  ],
+  'year-on-one-end': [
+    '{from} to {to}: only one of the two has a year.',
+    'Give both a year, or neither: then it comes back every year.',
+  ],
+  'ends-before': [
+    'It would end ({to}) before it begins ({from}).',
+    'Enter the earlier one first; for a night over midnight enter two.',
+  ],
+  'letting-without-day': ['Nobody said when it is let.', 'Choose days of the week, or one date.'],
   'never-an-aim': ['That is never an aim.', '{why}'],
 
   // library
@@ -92,6 +106,7 @@ export const refuse = refusing({
     'Every cell is a number of cfm, or null where nothing is printed.',
   ],
   'profile-doubt': ['{family}: {doubt}', '{remedy}'],
+  'program-doubt': ['{family}: {doubt}', 'Name the groups as pairs of days, such as [[0, 4], [5, 6]].'],
   'registers-doubt': ['{family}: {doubt}', 'Put the register map right against the maker’s point list.'],
   'keypad-lacks': ['{family}: {doubt}', 'See the fields of a keypad in the format’s description.'],
   'missing-ground-in-file': [

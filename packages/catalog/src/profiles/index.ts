@@ -12,6 +12,7 @@ import hollinE2 from './hollin-e2.json' with { type: 'json' }
 import hollinE7 from './hollin-e7.json' with { type: 'json' }
 import hollinK1 from './hollin-k1.json' with { type: 'json' }
 import hollinRv from './hollin-rv.json' with { type: 'json' }
+import hollinT4 from './hollin-t4.json' with { type: 'json' }
 import merrowbyHx36 from './merrowby-hx36.json' with { type: 'json' }
 import merrowbyTx30 from './merrowby-tx-30.json' with { type: 'json' }
 import merrowbyVx42 from './merrowby-vx42.json' with { type: 'json' }
@@ -40,6 +41,7 @@ export const PROFILES: readonly Profile[] = [
   hollinE7,
   hollinK1,
   hollinRv,
+  hollinT4,
   merrowbyHx36,
   merrowbyTx30,
   merrowbyVx42,

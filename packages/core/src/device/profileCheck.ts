@@ -4,7 +4,7 @@ import type { Found } from '../result.ts'
 import { ROLES, roleOf } from './roles.ts'
 import type { DeviceProfile, DeviceSetting, SettingTie } from './setting.ts'
 import { MOST_TONS, meaningOf } from './spelling.ts'
-import { DEVICE_UNITS } from './units.ts'
+import { DEVICE_UNITS, readSpelled } from './units.ts'
 
 /** What cannot be right in a profile. */
 interface ProfileDoubt {
@@ -97,8 +97,8 @@ function offers(setting: DeviceSetting, value: string): boolean {
   if (setting.values.includes(value)) return true
   const { range } = setting
   if (!range) return setting.values.length === 0
-  const number = Number(value)
-  return value.trim() !== '' && number >= range.min - 1e-9 && number <= range.max + 1e-9
+  const number = readSpelled(value, range.unit)
+  return number >= range.min - 1e-9 && number <= range.max + 1e-9
 }
 
 function nearRole(id: string): string {

@@ -2,6 +2,8 @@ import type { Quantity } from '../quantity/units.ts'
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
 import type { DeviceSetting } from './setting.ts'
+import { everyValue } from './spelling.ts'
+import { readSpelled, spellNumber } from './units.ts'
 
 /** Where a setting stands on a wire: one holding register of 16 bits. */
 export interface RegisterMap {
@@ -74,12 +76,14 @@ const MOST_AT_ONCE = 125
 /** A setting's own value as a word: its place among the values, or the number times its scale, negative as two's complement. */
 export function toWord(setting: DeviceSetting, value: string, at: RegisterOf): Result<number> {
   if (setting.values.length > 0) {
-    const index = setting.values.indexOf(value)
+    // Words beside figures ("off", then the times): one list, in the order in which the keys run through it.
+    const all = everyValue(setting)
+    const index = all.indexOf(value)
     return index >= 0
       ? ok(index)
       : refuse('no-such-value', { label: setting.label, value, values: setting.values.slice(0, 8).join(', ') })
   }
-  const number = Number(value)
+  const number = setting.range ? readSpelled(value, setting.range.unit) : Number(value)
   const word = Math.round(number * (at.scale ?? 1))
   if (!setting.range || !Number.isFinite(number) || number < setting.range.min || number > setting.range.max)
     return setting.range
@@ -93,8 +97,9 @@ export function toWord(setting: DeviceSetting, value: string, at: RegisterOf): R
 export function fromWord(setting: DeviceSetting, word: number, at: RegisterOf): Result<string> {
   const garbage = (says: string) => refuse('register-means-nothing', { register: at.register, label: setting.label, word, says })
   if (setting.values.length > 0) {
-    const value = setting.values[word]
-    return value === undefined ? garbage(`and the setting has ${setting.values.length} values`) : ok(value)
+    const all = everyValue(setting)
+    const value = all[word]
+    return value === undefined ? garbage(`and the setting has ${all.length} values`) : ok(value)
   }
   const { range } = setting
   if (!range) return garbage('and the profile does not say what it can be')
@@ -103,7 +108,7 @@ export function fromWord(setting: DeviceSetting, word: number, at: RegisterOf): 
   const steps = (number - range.min) / range.step
   if (number < range.min || number > range.max) return garbage(`outside of ${range.min} to ${range.max}`)
   if (Math.abs(steps - Math.round(steps)) > 1e-6) return garbage(`between two steps of ${range.step}`)
-  return ok(String(Number(number.toFixed(6))))
+  return ok(spellNumber(Number(number.toFixed(6)), range.unit))
 }
 
 /** Runs of registers to ask for: near ones together, none longer than a request may be. */

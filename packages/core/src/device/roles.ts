@@ -29,8 +29,8 @@ export interface Role {
   never?: Readonly<Record<string, string>>
   /** Belongs to one unit: never copied to a twin, never kept in a pattern. */
   perUnit?: true
-  /** May be numbered: `zone.flow.3`. */
-  numbered?: true
+  /** May be numbered: `zone.flow.3`; `slot`: by group of days and period, `time.start.23` is the third of the second group. */
+  numbered?: true | 'slot'
 }
 
 /** The headings of the ledger, in the order of working. */
@@ -44,6 +44,7 @@ export const NEEDS = {
   contacts: 'External inputs',
   fresh: 'Fresh air',
   times: 'Times',
+  program: 'Program',
   service: 'Display and service',
   alone: 'Not assigned',
 } as const
@@ -55,6 +56,22 @@ const own: RoleValues = { kind: 'own' }
 const text: RoleValues = { kind: 'text' }
 const YES_NO = choice({ yes: 'yes', no: 'no' })
 const SATISFIED = choice({ off: 'off', trickle: 'trickle', 'as-set': 'as set' })
+const DAY_SETS = choice({
+  daily: 'every day',
+  'mo-fr': 'Mo–Fr',
+  'mo-sa': 'Mo–Sa',
+  'sa-su': 'Sa, Su',
+  mo: 'Mo',
+  tu: 'Tu',
+  we: 'We',
+  th: 'Th',
+  fr: 'Fr',
+  sa: 'Sa',
+  su: 'Su',
+})
+/** A place in a program: the occupants' own week, so it is never a pattern's. */
+const SLOT = { perUnit: true, numbered: 'slot' } as const
+const LINE = { perUnit: true, numbered: true } as const
 const COIL = choice({ colder: 'colder', normal: 'normal', warmer: 'warmer' })
 
 const DRIVES = choice({ '0-10': '0–10 V', '2-10': '2–10 V', '4-20': '4–20 mA' })
@@ -213,7 +230,24 @@ export const ROLES: readonly Role[] = [
   role('times', 'time.program', 'program', 'Schedule type', 'How the week is divided for the program.', choice({ none: 'none: holds', 'day-by-day': 'day by day', 'weekday-weekend': 'weekdays and weekend', week: 'all days alike' })),
   role('times', 'time.periods', 'periods', 'Periods a day', 'How many periods a day has.', number('count')),
   role('times', 'time.recovery', 'recovery', 'Optimum start (recovery)', 'Whether it starts early so that the room is right when the period begins.', choice({ on: 'on', off: 'off' })),
+  role('times', 'time.hold', 'hold', 'Permanent hold', 'Whether it holds one set point and leaves the program alone.', choice({ run: 'follows its program', held: 'held' })),
+  role('times', 'time.daylight', 'dst', 'Daylight saving', 'Whether the clock goes over to summer time by itself.', choice({ on: 'by itself', off: 'by hand' })),
   role('times', 'time.override', 'override', 'Temporary hold', 'How long a set point by hand holds before the program goes on.', number('h')),
+  role('program', 'time.start', 'start', 'Period start', 'When a period begins, for heating and cooling alike.', number('clock'), SLOT),
+  role('program', 'time.heat-start', 'heat.start', 'Period start, heating', 'When a heating period begins.', number('clock'), SLOT),
+  role('program', 'time.cool-start', 'cool.start', 'Period start, cooling', 'When a cooling period begins.', number('clock'), SLOT),
+  role('program', 'time.heat-set', 'heat.set', 'Period set point, heating', 'Heating set point from the start of the period on.', number('F'), SLOT),
+  role('program', 'time.cool-set', 'cool.set', 'Period set point, cooling', 'Cooling set point from the start of the period on.', number('F'), SLOT),
+  role('program', 'time.on', 'on', 'Timer on', 'When the timer switches on.', number('clock'), SLOT),
+  role('program', 'time.off', 'off', 'Timer off', 'When the timer switches off.', number('clock'), SLOT),
+  role('program', 'time.act.do', 'act', 'Action', 'What a dated action does.', choice({ none: 'nothing', on: 'on', off: 'off', set: 'set points' }), LINE),
+  role('program', 'time.act.at', 'act.at', 'Action time', 'When a dated action acts.', number('clock'), LINE),
+  role('program', 'time.act.days', 'act.days', 'Action days', 'On which days of the week it acts.', DAY_SETS, LINE),
+  role('program', 'time.act.from', 'act.from', 'Action first day', 'From which day of the year it acts.', number('date'), LINE),
+  role('program', 'time.act.to', 'act.to', 'Action last day', 'To which day of the year it acts; before the first: over New Year.', number('date'), LINE),
+  role('program', 'time.act.heat', 'act.heat', 'Action set point, heating', 'Heating set point that it puts in force.', number('F'), LINE),
+  role('program', 'time.act.cool', 'act.cool', 'Action set point, cooling', 'Cooling set point that it puts in force.', number('F'), LINE),
+  role('program', 'time.act.fan', 'act.fan', 'Action fan', 'What the fan does from then on.', choice({ auto: 'with the call', on: 'always on' }), LINE),
   role('service', 'bus.kind', 'bus', 'Building bus', 'What it speaks to the building’s own controls.', choice({ none: 'nothing', modbus: 'Modbus', bacnet: 'BACnet' })),
   role('service', 'display.units', 'units', 'Temperature units', 'Which degrees the display shows.', choice({ F: '°F', C: '°C' })),
   role('service', 'display.light', 'light', 'Backlight', 'Whether the display stays lit.', choice({ on: 'stays lit', press: 'on a press', off: 'dark' })),
@@ -243,7 +277,8 @@ export const numberOf = (id: string): number | null => {
 export function roleLabel(id: string): string {
   const role = roleOf(id)
   const number = numberOf(id)
-  return role ? `${role.label}${number === null ? '' : ` ${number}`}` : id
+  if (!role || number === null) return role?.label ?? id
+  return `${role.label} ${role.numbered === 'slot' ? [...String(number)].join('.') : number}`
 }
 
 /** Whether a value means the same on every device, so that a rule may aim at it: no tap number, no dial letter, no name. */

@@ -1,7 +1,8 @@
 import { list } from '../advice/show.ts'
+import { clockText, sayDateOfYear } from '../times/clockText.ts'
 import { roleOf } from './roles.ts'
 import type { DeviceSetting } from './setting.ts'
-import { deviceSign, fromRole, tidyNumber, toRole, UNIT_SIGN } from './units.ts'
+import { deviceSign, fromRole, readSpelled, spellNumber, tidyNumber, toRole, UNIT_SIGN } from './units.ts'
 
 /** How a device can be set to what a role asks. Nothing is rounded without saying so. */
 export type Expressed =
@@ -81,7 +82,7 @@ function numbersOf(setting: DeviceSetting): { value: string; means: number }[] {
     ...listed,
     ...Array.from({ length: count + 1 }, (_, i) => {
       const value = min + i * step
-      return { value: tidyNumber(value), means: toRole(value, range) }
+      return { value: spellNumber(value, range.unit), means: toRole(value, range) }
     }),
   ]
 }
@@ -93,7 +94,7 @@ export const numbersOffered = (setting: DeviceSetting): number[] =>
 /** What a value on the display means in the language of roles; the value itself where the profile says nothing else. */
 export function meaningOf(setting: DeviceSetting, value: string): string {
   if (setting.means && Object.hasOwn(setting.means, value)) return setting.means[value] ?? value
-  const number = value.trim() === '' ? Number.NaN : Number(value)
+  const number = figureIn(setting, value)
   if (setting.range && Number.isFinite(number)) return tidyNumber(toRole(number, setting.range))
   // "36" on a size jumper is no 36 tons: until somebody says what it means, it is a word.
   const values = roleOf(setting.role ?? '')?.values
@@ -105,11 +106,17 @@ export function meaningOf(setting: DeviceSetting, value: string): string {
   return value
 }
 
+/** The figure of a number setting as its display writes it; not a number for a word. */
+const figureIn = ({ range }: DeviceSetting, value: string): number =>
+  range ? readSpelled(value, range.unit) : value.trim() === '' ? Number.NaN : Number(value)
+
 /** A meaning in words for people: "wall controller", "1.8 °F". */
 export function sayMeaning(setting: Pick<DeviceSetting, 'role'>, meaning: string): string {
   const role = setting.role === undefined ? null : roleOf(setting.role)
   if (role?.values.kind === 'choice') return role.values.options[meaning] ?? meaning
   if (role?.values.kind === 'number' && Number.isFinite(Number(meaning))) {
+    if (role.values.unit === 'clock') return clockText(Number(meaning))
+    if (role.values.unit === 'date') return sayDateOfYear(Number(meaning))
     const sign = UNIT_SIGN[role.values.unit]
     return `${meaning}${sign === '' ? '' : sign === '%' || sign === '/h' ? sign : ` ${sign}`}`
   }
@@ -118,7 +125,7 @@ export function sayMeaning(setting: Pick<DeviceSetting, 'role'>, meaning: string
 
 /** A value as it is read on the device, with its sign: "0.5 °C", "3". */
 export function sayValue(setting: DeviceSetting, value: string): string {
-  const sign = setting.range && Number.isFinite(Number(value)) ? deviceSign(setting.range) : ''
+  const sign = setting.range && Number.isFinite(figureIn(setting, value)) ? deviceSign(setting.range) : ''
   return `${value}${sign === '' ? '' : sign === '%' || sign === '/h' ? sign : ` ${sign}`}`
 }
 
@@ -151,6 +158,10 @@ export function readValue(setting: DeviceSetting, typed: string): string | null 
   }
   const signed = setting.values.find((one) => one.replace(/[+%\s]/g, '') === text.replace('−', '-').replace(/[+%\s]/g, ''))
   if (signed !== undefined) return signed
+  if (setting.range && deviceSign(setting.range) === '' && setting.range.unit !== 'count') {
+    const figure = readSpelled(text, setting.range.unit)
+    return numbersOf(setting).find((one) => one.means === figure)?.value ?? null
+  }
   if (setting.range) {
     const match = /^([+-]?[\d.]+)\s*(.*)$/.exec(text.replace('−', '-').replace(',', '.'))
     const number = match ? Number(match[1]) : Number.NaN
@@ -173,20 +184,22 @@ function typedInRoleUnit(setting: DeviceSetting, unit: string): boolean {
 /** Every value that a device can stand at, in the order in which its keys run through them. Empty for free words. */
 export function everyValue(setting: DeviceSetting): string[] {
   if (!setting.range) return [...setting.values]
-  const { min, max, step } = setting.range
+  const { min, max, step, unit } = setting.range
   const count = Math.min(Math.floor((max - min) / step + SAME), MOST_STEPS)
-  return [...setting.values, ...Array.from({ length: count + 1 }, (_, i) => tidyNumber(min + i * step))]
+  return [...setting.values, ...Array.from({ length: count + 1 }, (_, i) => spellNumber(min + i * step, unit))]
 }
 
 /** What could be typed for a setting: for completion and for a refusal that says what there is. */
 export function offeredValues(setting: DeviceSetting): string[] {
   if (!setting.range) return [...setting.values]
-  const { min, max, step } = setting.range
+  const { min, max, step, unit } = setting.range
   const count = Math.floor((max - min) / step + SAME)
   return count <= 60
-    ? [...setting.values, ...Array.from({ length: count + 1 }, (_, i) => tidyNumber(min + i * step))]
+    ? [...setting.values, ...Array.from({ length: count + 1 }, (_, i) => spellNumber(min + i * step, unit))]
     : [...setting.values]
 }
+
+const stepSign = (unit: string) => (unit.endsWith('clock') ? ' min' : unit === 'day.month' || unit === 'month/day' ? ' day' : '')
 
 /** What a setting takes, as a phrase: "0, 1 and 2", "−4 to 4 °C in steps of 0.5". */
 export function sayOffer(setting: DeviceSetting): string {
@@ -195,6 +208,6 @@ export function sayOffer(setting: DeviceSetting): string {
   )
   if (!setting.range) return listed === '' ? 'free words' : listed
   const { min, max, step, unit } = setting.range
-  const ranged = `${min} to ${sayValue(setting, tidyNumber(max))}${step === 1 && unit === 'count' ? '' : ` in steps of ${tidyNumber(step)}`}`
+  const ranged = `${spellNumber(min, unit)} to ${sayValue(setting, spellNumber(max, unit))}${step === 1 && unit === 'count' ? '' : ` in steps of ${tidyNumber(step)}${stepSign(unit)}`}`
   return listed === '' ? ranged : `${listed}, or ${ranged}`
 }

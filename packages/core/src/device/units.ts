@@ -1,8 +1,27 @@
 import { BTU_PER_KWH } from '../quantity/units.ts'
+import { clockText, dateOfYear, ordinalOfYear, readClock, two } from '../times/clockText.ts'
 /** Units of settings: what a role counts in, and what a device may count in instead. */
 
 /** `dF` is a difference of temperature, `F` a temperature. */
-export type RoleUnit = 'F' | 'dF' | 's' | 'min' | 'h' | '/h' | 'pct' | 'ppm' | 'count' | 'ton' | 'inWc' | 'BtuLb' | 'Hz' | 'A'
+export type RoleUnit =
+  | 'F'
+  | 'dF'
+  | 's'
+  | 'min'
+  | 'h'
+  | '/h'
+  | 'pct'
+  | 'ppm'
+  | 'count'
+  | 'ton'
+  | 'inWc'
+  | 'BtuLb'
+  | 'Hz'
+  | 'A'
+  /** Minutes after midnight. */
+  | 'clock'
+  /** A day of every year: its place in a leap year, 1 January 1. */
+  | 'date'
 
 /** Units that a profile may name, each with the unit of roles that it converts to: role = device × factor + offset. */
 export const DEVICE_UNITS: Readonly<Record<string, { role: RoleUnit; factor: number; offset?: number }>> = {
@@ -40,6 +59,10 @@ export const DEVICE_UNITS: Readonly<Record<string, { role: RoleUnit; factor: num
   /** A drive that counts in tenths. */
   '0.1 Hz': { role: 'Hz', factor: 0.1 },
   A: { role: 'A', factor: 1 },
+  '24 h clock': { role: 'clock', factor: 1 },
+  '12 h clock': { role: 'clock', factor: 1 },
+  'day.month': { role: 'date', factor: 1 },
+  'month/day': { role: 'date', factor: 1 },
   /** 1 kW of cooling = 3412.142 / 12000 ton. */
   kW: { role: 'ton', factor: BTU_PER_KWH / 12_000 },
 }
@@ -60,6 +83,8 @@ export const UNIT_SIGN: Readonly<Record<RoleUnit, string>> = {
   BtuLb: 'Btu/lb',
   Hz: 'Hz',
   A: 'A',
+  clock: '',
+  date: '',
 }
 
 /** The unit of a range, and how far it goes: "step of n" is of its last. */
@@ -72,7 +97,7 @@ export interface Counted {
 export const deviceSign = ({ unit, max }: Counted): string => {
   if (unit === STEPS) return `of ${max}`
   const [shown = ''] = unit.replace('Δ', '').split(' as ')
-  return shown === 'count' ? '' : shown.startsWith('V of') ? 'V' : shown
+  return shown === 'count' || isSpelledOut(unit) ? '' : shown.startsWith('V of') ? 'V' : shown
 }
 
 const STEPS = 'step of n'
@@ -87,6 +112,46 @@ export const fromRole = (value: number, { unit, max }: Counted): number => {
   if (unit === STEPS) return (value * max) / 100
   const known = DEVICE_UNITS[unit]
   return known ? (value - (known.offset ?? 0)) / known.factor : value
+}
+
+const isSpelledOut = (unit: string) => DEVICE_UNITS[unit]?.role === 'clock' || DEVICE_UNITS[unit]?.role === 'date'
+
+/** A figure of a range as the display writes it: "5:45 AM" where it counts minutes after midnight on a clock of 12 hours. */
+export function spellNumber(value: number, unit: string): string {
+  switch (unit) {
+    case '24 h clock':
+      return clockText(value)
+    case '12 h clock':
+      return `${Math.floor(value / 60) % 12 || 12}:${two(value % 60)} ${value < 720 ? 'AM' : 'PM'}`
+    case 'day.month': {
+      const { month, day } = dateOfYear(value)
+      return `${day}.${month}.`
+    }
+    case 'month/day': {
+      const { month, day } = dateOfYear(value)
+      return `${month}/${day}`
+    }
+    default:
+      return tidyNumber(value)
+  }
+}
+
+/** The figure of such a writing; not a number where it is none. */
+export function readSpelled(text: string, unit: string): number {
+  if (text.trim() === '') return Number.NaN
+  switch (unit) {
+    case '24 h clock':
+    case '12 h clock':
+      return readClock(text) ?? Number.NaN
+    case 'day.month':
+    case 'month/day': {
+      const parts = /^(\d{1,2})[./](\d{1,2})\.?$/.exec(text.trim())
+      const [first, second] = [Number(parts?.[1]), Number(parts?.[2])]
+      return parts ? (unit === 'day.month' ? ordinalOfYear(second, first) : ordinalOfYear(first, second)) : Number.NaN
+    }
+    default:
+      return Number(text)
+  }
 }
 
 /** A number without the noise of binary fractions: at most four decimals. */

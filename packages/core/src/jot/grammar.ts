@@ -1,6 +1,7 @@
 import type { ProbePoint, ProbeReadings } from '../airflow/staticWalk.ts'
 import type { DeviceSetting } from '../device/setting.ts'
 import type { SensorPlace } from '../rooms/roomKinds.ts'
+import type { WeekEntry } from '../times/occupantWeek.ts'
 
 /** What a jotted line asks to be written down. */
 export type JotIntent =
@@ -52,6 +53,7 @@ export type JotIntent =
       nearbyF?: number
       co2Ppm?: number
     }
+  | { kind: 'week'; days: number[]; entries: WeekEntry[] }
   | { kind: 'capacity'; tons: number }
   | { kind: 'heater'; kw: number }
   | { kind: 'setting'; key: string; column: 'found' | 'left' | 'proof'; value: string; why: string | null }
@@ -170,6 +172,16 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
       'unit oa OUTDOOR ra RETURN ma MIXED damper COMMAND cool|idle [comp on|off] [feedback PERCENT] [near OUTDOOR] [co2 PPM]',
     says: 'what a rooftop unit shows now',
     examples: ['unit oa 55 ra 74 ma 71 damper 15 cool', 'unit oa 88 ra 75 ma 86 damper 15 idle comp off near 80'],
+  },
+  {
+    word: 'mo-fr',
+    shape: 'DAYS up|out|back|bed TIME [HEAT[/COOL]] …',
+    says: 'what people do on these days of the week, and what is kept then',
+    examples: [
+      'mo-fr up 5:45 69 out 7:20 60 back 17:10 bed 21:50',
+      'sa,su up 8:00 bed 11:10pm',
+      'weekend up 8 69/76 bed 23:10 61/78',
+    ],
   },
   {
     word: 'capacity',

@@ -7,6 +7,7 @@ import { prose } from './commands/prose.ts'
 import { damperPoint, unitShows } from './commands/roof.ts'
 import { sensorBeside, wallBeside } from './commands/sensors.ts'
 import { rise, split } from './commands/temperatures.ts'
+import { isDays, weekOfDays } from './commands/week.ts'
 import { JOT_COMMANDS, JOT_LIMIT } from './grammar.ts'
 import { finish, Line } from './line.ts'
 import { clip, type JotContext, type JotReading, needs, wrong } from './reading.ts'
@@ -58,6 +59,7 @@ export function parseJot(text: string, context: JotContext): JotReading {
   const head = (words[0] ?? '').toLowerCase()
   const command = COMMANDS.get(head)
   if (command) return command(new Line(words.slice(1), context), context)
+  if (isDays(head)) return weekOfDays(head, new Line(words.slice(1), context), context)
   const near = JOT_COMMANDS.filter((one) => one.word.startsWith(head))
   if (near.length > 0 && words.length === 1 && !/\s$/.test(text)) return needs(list(near.map((one) => one.word)))
   const guess = nearest(head)

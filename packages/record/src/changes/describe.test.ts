@@ -147,6 +147,36 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
     'unit: outdoor 55.0 °F, return 74.0 °F, mixed 71.0 °F, damper 15%, cooling called, compressor on',
   ],
   'stroke.reading': [{ ...HERE, commandPct: 50, feedbackPct: 52, seconds: 44 }, 'stroke to 50%: feedback 52%, 44 s'],
+  'times.set': [
+    { systemId: SYSTEM, heatInF: 69, holidays: 'BEGIN:VCALENDAR', holidaysName: 'Wrenmoor days', warmBy: 'own' },
+    'times: heated while in to 69.0 °F, holidays from Wrenmoor days, warm on time by the device itself',
+  ],
+  'week.set': [
+    {
+      systemId: SYSTEM,
+      days: [0, 1, 2, 3, 4],
+      entries: [
+        { startMin: 345, is: 'in', heatF: 69 },
+        { startMin: 1310, is: 'asleep' },
+      ],
+    },
+    'week, Mo–Fr: 05:45 in heat 69.0 °F, 21:50 asleep',
+  ],
+  'season.set': [
+    { systemId: SYSTEM, seasonId: uuid(18), name: 'winter', from: '10-01', to: '04-30' },
+    'season: name winter, from 10-01, to 04-30',
+  ],
+  'exception.set': [
+    { systemId: SYSTEM, exceptionId: uuid(19), name: 'skiing', from: '2027-02-06', to: '2027-02-13' },
+    'exception skiing: 2027-02-06 to 2027-02-13, out',
+  ],
+  'letting.set': [
+    { systemId: SYSTEM, lettingId: uuid(20), who: 'choir', days: [1, 3], fromMin: 1140, toMin: 1290 },
+    'let to choir: Tu, Th 19:00–21:30',
+  ],
+  'times.remove': [{ systemId: SYSTEM, id: uuid(20) }, 'a season, an exception or a letting taken out'],
+  'clock.read': [{ ...HERE, place: 'controller', day: 2, minute: 1164 }, 'its clock shows Wednesday 19:24'],
+  'counter.read': [{ ...HERE, counter: 'heat', value: 812 }, 'heating hours: 812'],
   'check.set': [{ ...HERE, checkId: 'panels-back', done: true }, 'panels back: done'],
   'trial.set': [{ ...HERE, trial: 'hot.fan-off', answer: 'yes' }, 'hot.fan off: yes'],
   undo: [{ targetId: uuid(8) }, 'taken back'],

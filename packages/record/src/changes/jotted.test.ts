@@ -172,6 +172,23 @@ const BODIES: { [K in ChangeKind]?: fc.Arbitrary<Partial<BodyOf<K>>> } = {
   'note.add': fc.record({ text, standing: fc.constant('watch' as const) }),
   'item.open': fc.record({ text, itemId: fc.constant(uuid(7)) }) as never,
   'system.set': fc.oneof(fc.record({ capacityTons: number(0.5, 90) }), fc.record({ heaterKw: number(0, 90) })),
+  'week.set': fc.record({
+    days: fc.uniqueArray(fc.nat(6), { minLength: 1 }).map((days) => days.sort((a, b) => a - b)),
+    entries: fc
+      .uniqueArray(
+        fc.record(
+          {
+            startMin: fc.nat(1439),
+            is: fc.constantFrom('in' as const, 'out' as const, 'asleep' as const),
+            heatF: number(35, 95),
+            coolF: number(55, 105),
+          },
+          { requiredKeys: ['startMin', 'is'] },
+        ),
+        { minLength: 1, maxLength: 8, selector: (one) => one.startMin },
+      )
+      .map((entries) => entries.sort((a, b) => a.startMin - b.startMin)),
+  }),
   'setting.set': fc.oneof(
     fc.record({
       role: fc.constant('airflow.cool'),

@@ -4,10 +4,11 @@ import { firingSet } from './air/firingSet.ts'
 import type { Where } from './onVisit.ts'
 import { roofSet } from './roof/roofSet.ts'
 import { roomSet } from './rooms/roomSet.ts'
+import { timesSet } from './times/timesSet.ts'
 import { zoningSet } from './zones/zoningSet.ts'
 
 /** Every kind that adds fields to what is known of a visit, or of a system, field by field. */
-export const BAGS = [firingSet, coolingSet, driveSet, zoningSet, roomSet, roofSet] as const
+export const BAGS = [firingSet, coolingSet, driveSet, zoningSet, roomSet, roofSet, timesSet] as const
 
 type BagOf = (typeof BAGS)[number]
 /** What the state holds for them. */

@@ -16,6 +16,7 @@ it('these fields were read off something, and have a row each among the readings
   expect(Object.fromEntries(read)).toMatchInlineSnapshot(`
     {
       "cooling.set": "dryingPct percent, outdoorF temperature, superheatF temperatureDifference, subcoolingF temperatureDifference, wantedSuperheatF temperatureDifference, wantedSubcoolingF temperatureDifference",
+      "counter.read": "value",
       "damper.point": "outdoorF temperature, returnF temperature, mixedF temperature, signal V, flowCfm flow",
       "firing.set": "inputBtuH heatRate, efficiencyPct percent, returnF temperature, supplyF temperature, riseLowF temperatureDifference, riseHighF temperatureDifference, meterFt3 gasVolume, meterS s, heatingValueBtuFt3 heatingValue, flowCfm flow, toStartS s, firingS s, lowInputBtuH heatRate, lowReturnF temperature, lowSupplyF temperature, lowRiseLowF temperatureDifference, lowRiseHighF temperatureDifference, gasInWc static, gasF temperature, manifoldInWc static, plateManifoldInWc static, lowManifoldInWc static, lowPlateManifoldInWc static, inletInWc static, inletLeastInWc static, inletMostInWc static, oxygenPct percent, coAirFreePpm ppm, flueF temperature, startSupplyF temperature, lossBtuH heatRate, warmUpFPerH temperatureDifference, setbackF temperatureDifference",
       "outlet.reading": "flowCfm flow",

@@ -25,6 +25,13 @@ import { siteSet } from './site/siteSet.ts'
 import { systemSet } from './site/systemSet.ts'
 import { twinsSet } from './site/twinsSet.ts'
 import type { Spec } from './spec.ts'
+import { clockRead } from './times/clockRead.ts'
+import { counterRead } from './times/counterRead.ts'
+import { exceptionSet } from './times/exceptionSet.ts'
+import { lettingSet } from './times/lettingSet.ts'
+import { seasonSet } from './times/seasonSet.ts'
+import { timesRemove } from './times/timesRemove.ts'
+import { weekSet } from './times/weekSet.ts'
 import { undo } from './undo.ts'
 import { adviceOverride } from './visit/adviceOverride.ts'
 import { checkSet } from './visit/checkSet.ts'
@@ -101,6 +108,13 @@ export const KINDS = [
   damperPoint,
   roofReading,
   strokeReading,
+  weekSet,
+  seasonSet,
+  exceptionSet,
+  lettingSet,
+  timesRemove,
+  clockRead,
+  counterRead,
   undo,
 ] as const
 

@@ -15,6 +15,8 @@ export interface Field {
   unit?: string
   /** What its values are called. */
   words?: Readonly<Record<string, string>>
+  /** Too long to be said. */
+  hides?: true
   /** It was read or counted: it has a row of its own among the readings. */
   read?: true
 }
@@ -100,7 +102,7 @@ export function sayFields<B extends object>(body: B, fields: FieldsOf<B>, show: 
   return Object.entries(fields as Record<string, Field>)
     .flatMap(([name, field]) => {
       const value = (body as Record<string, unknown>)[name]
-      return value === undefined || value === null ? [] : [`${field.says} ${sayValue(value, field, show)}`]
+      return value === undefined || value === null || field.hides ? [] : [`${field.says} ${sayValue(value, field, show)}`]
     })
     .join(', ')
 }

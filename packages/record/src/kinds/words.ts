@@ -28,3 +28,14 @@ export const PART_WORDS: Readonly<Record<PartRole, string>> = {
   sensor: 'Sensor',
   other: 'Other part',
 }
+
+/** What a device counts, and in what. */
+export const COUNTERS = {
+  filter: { says: 'filter hours', unit: 'h' },
+  heat: { says: 'heating hours', unit: 'h' },
+  auxiliary: { says: 'auxiliary hours', unit: 'h' },
+  cool: { says: 'cooling hours', unit: 'h' },
+  fan: { says: 'fan hours', unit: 'h' },
+  starts: { says: 'starts', unit: '' },
+} as const
+export type Counter = keyof typeof COUNTERS

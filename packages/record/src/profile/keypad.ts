@@ -77,6 +77,8 @@ class PadScreen {
   @IsString() @IsNotEmpty() @MaxLength(40) id!: string
   @IsIn(SCREEN_KINDS) kind!: (typeof SCREEN_KINDS)[number]
   @IsString() @MaxLength(60) reads!: string
+  /** What a fixed screen reads where the device’s clock is known: `{clock}`, `{set}`. */
+  @IsOptional() @IsString() @MaxLength(60) shows?: string
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => PadWay) ways!: PadWay[]
   @IsOptional() @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => PadItem) items?: PadItem[]
   @IsOptional() @IsBoolean() wrap?: boolean
@@ -104,7 +106,7 @@ export class Pad {
   @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => PadScreen) screens!: PadScreen[]
   @IsOptional() @IsNumber() @Min(1) @Max(3600) timeoutS?: number
   @IsOptional() @IsArray() @ArrayMaxSize(60) @IsString({ each: true }) banks?: string[]
-  @IsOptional() @IsArray() @ArrayMaxSize(60) @IsString({ each: true }) byHand?: string[]
+  @IsOptional() @IsArray() @ArrayMaxSize(300) @IsString({ each: true }) byHand?: string[]
   @IsOptional() @IsString() @MaxLength(40) version?: string
   /** A battery keeps what is volatile while the power is off. */
   @IsOptional() @IsBoolean() battery?: boolean

@@ -15,6 +15,7 @@ import {
   ok,
   POINT_WAYS,
   type PointWay,
+  type ProgramForm,
   profileDoubts,
   type RegisterMap,
   type Result,
@@ -248,6 +249,23 @@ class ProfileGateway implements RegisterMap {
   @IsOptional() @ValidateNested() @Type(() => GatewayTest) test?: GatewayTest
 }
 
+/** How it holds times; its starts and set points are settings like all others. */
+class ProfileProgram implements ProgramForm {
+  @IsIn(['periods', 'timer', 'actions']) shape!: 'periods' | 'timer' | 'actions'
+  /** Periods a day, pairs a day, or lines. */
+  @IsInt() @Min(1) @Max(40) count!: number
+  /** Which days share a program, where no setting says so; Monday 0. */
+  @IsOptional() @IsArray() @ArrayMaxSize(7) groups?: [number, number][]
+  @IsOptional() @IsIn(['common', 'separate']) starts?: 'common' | 'separate'
+  /** Put in order by the device, or one that is not after the one before it never happens. */
+  @IsOptional() @IsIn(['sorted', 'as-entered']) order?: 'sorted' | 'as-entered'
+  /** Learns how early to begin: what it is told of that, in a sentence. */
+  @IsOptional() @IsString() @MaxLength(200) recovery?: string
+  /** A power cut: the clock is kept, stands still, or begins anew; a hold and a temporary change end or stay. */
+  @IsOptional() @IsIn(['kept', 'stopped', 'reset']) clock?: 'kept' | 'stopped' | 'reset'
+  @IsOptional() @IsBoolean() holdSurvives?: boolean
+}
+
 /** A terminal of its strip, and what may be put on it. */
 class ProfileTerminal implements StripTerminal {
   @IsString() @IsNotEmpty() @MaxLength(12) id!: string
@@ -271,6 +289,7 @@ export class Profile {
   @IsOptional() @ValidateNested() @Type(() => Pad) keypad?: Pad
   @IsOptional() @ValidateNested() @Type(() => ProfilePower) power?: ProfilePower
   @IsOptional() @ValidateNested() @Type(() => ProfileGateway) gateway?: ProfileGateway
+  @IsOptional() @ValidateNested() @Type(() => ProfileProgram) program?: ProfileProgram
   /** Terminals for sensors, contacts, signals and relays, in the order of the strip. */
   @IsOptional()
   @IsArray()
@@ -304,6 +323,8 @@ export function parseProfile(plain: unknown): Result<Profile> {
   if (twice) return refuse('word-twice', { family: profile.value.family, twice })
   const [wrong] = profileDoubts(leftAlone(profile.value, format))
   if (wrong) return refuse('profile-doubt', { family: profile.value.family, doubt: wrong.reason, remedy: wrong.remedy })
+  const timed = programDoubt(profile.value)
+  if (timed) return refuse('program-doubt', { family: profile.value.family, doubt: timed })
   const wired = registerDoubt(profile.value)
   if (wired) return refuse('registers-doubt', { family: profile.value.family, doubt: wired })
   const { keypad } = profile.value
@@ -314,6 +335,20 @@ export function parseProfile(plain: unknown): Result<Profile> {
     if (doubt) return refuse('profile-doubt', { family: profile.value.family, doubt: doubt.reason, remedy: doubt.remedy })
   }
   return profile
+}
+
+/** Groups of days that are none, or that do not make a week. */
+function programDoubt({ program }: Profile): string | null {
+  const groups: unknown = program?.groups
+  if (groups === undefined) return null
+  let next = 0
+  for (const group of groups as unknown[]) {
+    const [first, last] = Array.isArray(group) ? (group as unknown[]) : []
+    if (first !== next || typeof last !== 'number' || last < first || last > 6)
+      return 'its groups of days do not make a week from Monday (0) to Sunday (6), each day once.'
+    next = last + 1
+  }
+  return next === 7 ? null : 'its groups of days leave out a day.'
 }
 
 /** A register for a setting that is none, or two settings in one register. */

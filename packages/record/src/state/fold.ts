@@ -118,6 +118,10 @@ class SiteFolding implements Folding {
       outlets: [],
       spaces: [],
       roofPoints: [],
+      week: {},
+      seasons: [],
+      exceptions: [],
+      lettings: [],
       ...emptyBags('system'),
     }
     this.systems.set(id, made)
@@ -156,5 +160,7 @@ export const emptySystemVisit = (): SystemVisit => ({
   damperPoints: [],
   roofReadings: [],
   strokes: [],
+  clockReads: [],
+  counterReads: [],
   ...emptyBags('visit'),
 })

@@ -10,6 +10,7 @@ export const FOLD_PRINTS = [
   'c11f27ea7db4973e',
   '087b5f144a43e5a8',
   'a6867af43ca2d065',
+  '9b4f13f80721228c',
 ] as const
 
 /** Folds of before fingerprints. */

@@ -4,23 +4,28 @@ import type {
   InstrumentMeasure,
   OutletKind,
   Place,
+  Presence,
   RoofPointId,
   RoomKind,
   SensorPlace,
   SignalKind,
   StandInPart,
   SystemKind,
+  WeekEntry,
   Wire,
 } from '@ingle/core'
 import type {
   ChangeId,
+  ExceptionId,
   FixId,
   GroupId,
   ItemId,
+  LettingId,
   NoteId,
   OutletId,
   PartId,
   PhotoId,
+  SeasonId,
   SiteId,
   SpaceId,
   SystemId,
@@ -31,7 +36,7 @@ import type {
 } from '../ids.ts'
 import type { Bags } from '../kinds/bags.ts'
 import type { ReadingBody, ReadingKind } from '../kinds/readings/readings.ts'
-import type { AimOrigin, PartRole } from '../kinds/words.ts'
+import type { AimOrigin, Counter, PartRole } from '../kinds/words.ts'
 import type { HouseRuleBody } from '../library/houseRule.ts'
 import type { Instrument } from '../library/instrument.ts'
 import type { Profile } from '../profile/profile.ts'
@@ -79,6 +84,50 @@ export interface SystemState extends Bags<'system'> {
   /** Spaces that get outdoor air, and the points on the controller's strip, in the order in which they were named. */
   spaces: SpaceState[]
   roofPoints: RoofPointState[]
+  /** What people do, by day of the week (Monday 0). A day without a list goes on as the day before it ended. */
+  week: Record<string, WeekEntry[]>
+  /** In the order in which they were named: the first that holds counts. */
+  seasons: SeasonState[]
+  exceptions: ExceptionState[]
+  lettings: LettingState[]
+}
+
+export interface SeasonState {
+  id: SeasonId
+  name?: string
+  /** Month and day. */
+  from?: string
+  to?: string
+  week: Record<string, WeekEntry[]>
+}
+
+export interface ExceptionState {
+  id: ExceptionId
+  name: string
+  from: string
+  to: string
+  is: Presence
+  entries?: WeekEntry[]
+}
+
+export interface LettingState {
+  id: LettingId
+  who: string
+  days?: number[]
+  on?: string
+  fromMin: number
+  toMin: number
+}
+
+export interface ClockReadState extends ReadOnce {
+  place: Place
+  day: number
+  minute: number
+}
+
+export interface CounterReadState extends ReadOnce {
+  counter: Counter
+  value: number
 }
 
 export interface SpaceState {
@@ -253,6 +302,8 @@ export interface SystemVisit extends Bags<'visit'> {
   damperPoints: DamperPointState[]
   roofReadings: RoofReadingState[]
   strokes: StrokeState[]
+  clockReads: ClockReadState[]
+  counterReads: CounterReadState[]
 }
 
 export interface SensorPairState {

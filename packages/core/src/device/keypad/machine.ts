@@ -47,7 +47,8 @@ export interface AddressedItem {
 }
 
 export type KeypadScreen =
-  | { kind: 'show'; reads: string; ways: readonly KeypadWay[] }
+  /** `shows`: what it reads where its clock is known, with `{clock}` and `{set}`. */
+  | { kind: 'show'; reads: string; shows?: string; ways: readonly KeypadWay[] }
   | {
       kind: 'list'
       reads: string

@@ -1,11 +1,20 @@
 import type { KeypadMachine } from './machine.ts'
 import { addressed, type KeypadState, visibleItems } from './state.ts'
 
+/** What its clock says and what its program asks for now, as the device writes them. */
+export interface AtClock {
+  clock: string
+  set: string
+}
+
 /** What the screen reads. Empty while the power is off. */
-export function reading(machine: KeypadMachine, state: KeypadState): string {
+export function reading(machine: KeypadMachine, state: KeypadState, now: AtClock | null = null): string {
   const screen = state.power ? machine.pad.screens[state.screen] : undefined
   if (!screen) return ''
-  if (screen.kind === 'show') return screen.reads.replaceAll('{version}', machine.pad.version ?? '')
+  if (screen.kind === 'show')
+    return now && screen.shows
+      ? screen.shows.replaceAll('{clock}', now.clock).replaceAll('{set}', now.set)
+      : screen.reads.replaceAll('{version}', machine.pad.version ?? '')
   if (screen.kind === 'code')
     return state.lockedS > 0
       ? LOCKED
