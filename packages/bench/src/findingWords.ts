@@ -224,4 +224,77 @@ export const found = finding({
     'A reading with {open} open is past the end of the blower’s table: its flow is not known.',
     'It is left out. Open one zone more and read again, or enter the flow as measured.',
   ],
+  // times
+  'clock-not-set': [
+    'The clock of the {device} is not set: every period happens at some other time.',
+    'Set day and time first, then the program; AM and PM are easily changed about.',
+  ],
+  'clock-hour-off': [
+    'Its clock shows {shows}, and it is {really}: an hour out.',
+    'The clocks went over and nobody told it: set it, and let it change by itself where it can.',
+  ],
+  'clock-half-day-off': [
+    'Its clock shows {shows}, and it is {really}: morning and afternoon are changed about.',
+    'Set it with its AM or PM mark in sight.',
+  ],
+  'clock-day-off': [
+    'Its clock shows {shows}, and it is {really}: the day is wrong.',
+    'Set the day: weekdays and weekend are kept on other days till then.',
+  ],
+  'clock-off': [
+    'Its clock shows {shows}, and it is {really}.',
+    'Set it by this phone’s clock; one that is wrong again soon has lost its battery or its common wire.',
+  ],
+  'hold-left-on': [
+    'A hold was left on: the {device} stays at {at} and its program never happens.',
+    'End the hold. Where one temperature is wanted for good, write that down as the week.',
+  ],
+  'am-for-pm': [
+    '{days}: {what} begins at {stands}. Everything speaks for {should}.',
+    'An empty house is conditioned for hours, and it stops when people come home.',
+  ],
+  'only-one-week': [
+    'Only {other} was programmed. {name} still stands as shipped: {at}.',
+    'The two weeks are apart on this device: write the other one too, or say that it is never used.',
+  ],
+  'gap-too-small': [
+    'From {when} on, heating and cooling are {gapF|temperatureDifference} apart; this device keeps at least {leastF|temperatureDifference}.',
+    'It moves one of the two by itself, or will not take it: raise cooling, or lower heating.',
+  ],
+  'period-never': [
+    '{days}: {period} ({time}) never happens, since it is not after the one before it.',
+    'This device goes through its periods as they are entered: put them in order.',
+  ],
+  'period-twice': [
+    '{days}: two periods begin at {time}, {period} among them: one of them never happens.',
+    'Move one of them, or switch it off.',
+  ],
+  'period-sorted': [
+    '{days}: {period} stands out of order; the device puts it in place {place} by itself.',
+    'Write them in the order of the day, so that the next one who reads them is not misled.',
+  ],
+  'season-ends': [
+    '“{name}” ends on {to}, and nothing goes on until {next}.',
+    'Let it run on, name the season that follows, or say a usual week for the rest of the year.',
+  ],
+  'lines-end': [
+    'Line {line} ends on {to}, and no line acts until {next}: what stood last stays.',
+    'Let it run on, or add the lines of the next season.',
+  ],
+  'daylight-off': [
+    'The {device} does not go over to summer time by itself, and the clocks here change on {when}.',
+    'Let it change by itself; where it cannot, put both days into the reminders.',
+  ],
+  'setback-not-recovered': [
+    'On a frosty morning it takes {takesMin} min back to {setF|temperature}, and it has {hasMin}.',
+    'Turn down less ({wouldF|temperature} comes back in time), or begin earlier.',
+  ],
+  'setback-never-recovered': [
+    'On a frosty morning the room does not come back to {setF|temperature} at all.',
+    'The equipment is at its limit: keep {wouldF|temperature} or more, and look at loss, filter and airflow.',
+  ],
+  'night-calls-auxiliary': [
+    'Coming back from {fromF|temperature} calls the auxiliary heat on a frosty morning: {kwh} kWh of it.',
+    'Turn down by no more than its droop of {droopF|temperatureDifference}, or let it begin early by itself.',
+  ],
 })

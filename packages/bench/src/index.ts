@@ -26,6 +26,7 @@ export {
   RECORD_PLACES,
   type SheetBlock,
   type SheetSection,
+  WEEK_PLACES,
 } from './sheet.ts'
 export { DRIVE_SOURCE, HEAT_SOURCE, TOGETHER_SOURCE } from './stages/airflow/airflow.ts'
 export { NO_RULE, traverseInput } from './stages/airflow/airflowInput.ts'
@@ -110,6 +111,68 @@ export { changesBetween } from './stages/power/wiringChanges.ts'
 export { keyStops, wantedOf } from './stages/settings/keys.ts'
 export type { AimSource, Stage, StageFinding, WorkedAim } from './stages/stage.ts'
 export { STAGES, type StageId, stageOf, standingOf } from './stages/stages.ts'
+export { aimDraft, type TimesCheck, timesChecks } from './stages/times/checks.ts'
+export {
+  type HeldAs,
+  heldProgramOf,
+  isProgramSeen,
+  isSlot,
+  leastGapF,
+  meaningIn,
+  slotRows,
+  type TimesDevice,
+  timesDevice,
+} from './stages/times/device.ts'
+export { type Fit, type FitJob, fitJobOf, keepFit, knownFit, lostSaid, runFit, TIMES_SOURCE } from './stages/times/fit.ts'
+export {
+  type ForceAt,
+  forceAt,
+  localOf,
+  momentOf,
+  mondayOf,
+  NOTHING_PLAYED,
+  nowSaid,
+  type Play,
+  type Span,
+  sayState,
+  sayWhy,
+  spansOf,
+} from './stages/times/now.ts'
+export { type Reminder, remindersOf } from './stages/times/reminders.ts'
+export { runSaves, type Saves, type SavesJob, savesJobsOf, turnsAtF } from './stages/times/saves.ts'
+export { momentOfVisit, timesAims } from './stages/times/times.ts'
+export {
+  MORNING_WORDS,
+  runWarm,
+  SCHOOL_WORDS,
+  sayWarm,
+  shallowerF,
+  USUAL_LEAD_MIN,
+  type WarmJob,
+  type WarmMorning,
+  warmJobOf,
+} from './stages/times/warm.ts'
+export {
+  dateOfDay,
+  dayOfDate,
+  daysAlike,
+  entriesOfException,
+  hasWeek,
+  holidaysOf,
+  keptOf,
+  lanesOf,
+  reasonOn,
+  type Segment,
+  sayDate,
+  sayDay,
+  sayEntries,
+  seasonOn,
+  seasonsOf,
+  segmentsOf,
+  segmentsOfLanes,
+  wantedProgram,
+  weekIn,
+} from './stages/times/week.ts'
 export { aimDrafts, type StaleAim, staleAims, valueFor, waitingAims } from './stages/workedAims.ts'
 export { balanceOf } from './stages/zones/balance.ts'
 export { fanStepsOf } from './stages/zones/fanSteps.ts'

@@ -21,5 +21,6 @@ export const refuse = refusing({
   'no-dcv': ['This controller has no control by CO₂.', 'Its least positions hold for a full house.'],
   'no-people': ['Nobody is in by what was entered.', 'Enter people on Need.'],
   'no-zone': ['The climate zone is not known.', 'Type it, or take it from coordinates, on Free cooling.'],
+  'no-clock': ['Nothing here follows a clock.', 'Choose its thermostat on the Survey stage, or say the week here.'],
   'no-zones': ['No zones were named on this system.', 'Name them here where one duct serves several.'],
 })

@@ -20,7 +20,7 @@ export interface SheetSection {
 }
 
 /** Where a section stands on each sheet, in reading order. */
-export const CARD_PLACES = ['left', 'speaks', 'open', 'keys', 'cautions'] as const
+export const CARD_PLACES = ['left', 'program', 'speaks', 'open', 'keys', 'cautions'] as const
 export const RECORD_PLACES = [
   'condition',
   'wiring',
@@ -41,6 +41,9 @@ export const RECORD_PLACES = [
 ] as const
 /** The panel sheet of a rooftop unit: every input, output, point and limit as left, for its door. */
 export const PANEL_PLACES = ['points', 'line', 'limits', 'settings', 'cautions'] as const
+/** The card for the wall: the week of the people who live by it, in their words. */
+export const WEEK_PLACES = ['week', 'exceptions', 'hand', 'later'] as const
+type WeekPlace = (typeof WEEK_PLACES)[number]
 type PanelPlace = (typeof PANEL_PLACES)[number]
 type CardPlace = (typeof CARD_PLACES)[number]
 type RecordPlace = (typeof RECORD_PLACES)[number]
@@ -50,6 +53,7 @@ export interface PlacedSection extends SheetSection {
   card?: CardPlace
   record?: RecordPlace
   panel?: PanelPlace
+  week?: WeekPlace
 }
 
 /** What stands for nothing in a table. */

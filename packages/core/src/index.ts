@@ -439,9 +439,11 @@ export {
 export {
   type ActionLine,
   actionId,
+  channelGroups,
   eventsOfLanes,
   groupsOf,
   type HeldProgram,
+  happening,
   heldProgram,
   holdingOf,
   type PeriodEntry,
@@ -454,6 +456,7 @@ export { type HolidayDay, icsDays } from './times/ics.ts'
 export {
   type DayRange,
   endOf,
+  type InForce,
   inForceAt,
   latestAt,
   nextChange,
@@ -466,6 +469,7 @@ export {
 } from './times/inForce.ts'
 export {
   type LostStretch,
+  laneOfProgram,
   type NearestProgram,
   nearestProgram,
   type ProgramHolding,
@@ -484,6 +488,17 @@ export {
 export { deviceTime, isForgotten, type PowerCut } from './times/powerCut.ts'
 export { recoveryMin } from './times/recovery.ts'
 export { type DrivenHours, driveSetbacks, type SetbackOutcome, type SetbackSpan } from './times/setback.ts'
+export {
+  type CalendarException,
+  type CalendarLetting,
+  type CalendarReminder,
+  readTimesIcs,
+  readWeekCsv,
+  type TimesRead,
+  writeRemindersIcs,
+  writeTimesIcs,
+  writeWeekCsv,
+} from './times/timesCalendar.ts'
 export { gapStretches, type LanePoint, laneOf, WEEK_MIN } from './times/weekLanes.ts'
 export {
   dayOf as dayOfLocal,

@@ -119,6 +119,20 @@ export const refuse = refusing({
   ],
 
   // times
+  'week-csv-without-head': [
+    'This table names no days and times; its head reads “{head}”.',
+    'A week has the columns days, what, at, heat_f, cool_f. Nothing was taken.',
+  ],
+  'week-csv-too-long': ['{count} rows are more than a week has.', 'Is it another table? Nothing was taken.'],
+  'week-csv-days': ['Row {line}: “{text}” are no days.', 'Write mo-fr, sa su or daily. Nothing was taken.'],
+  'week-csv-day-twice': ['Row {line}: “{text}” names a day twice.', 'Name each day once. Nothing was taken.'],
+  'week-csv-time': ['Row {line}: “{text}” is no time of day.', 'Write 05:45 or 5:10 pm; a day ends at 23:59. Nothing was taken.'],
+  'week-csv-what': ['Row {line}: “{text}” is nothing that people do here.', 'Write up, in, out, back or bed. Nothing was taken.'],
+  'week-csv-temperature': [
+    'Row {line}: {text} is no set point.',
+    'Heating 35 to 95 °F, cooling 55 to 105 °F, or leave the cell empty. Nothing was taken.',
+  ],
+  'week-csv-twice': ['Row {line}: two things begin on {text}.', 'Leave one of them out. Nothing was taken.'],
   'ics-too-long': ['This calendar has {megabytes} MB; two are read.', 'Export the holidays alone.'],
   'ics-unread': ['This is not a calendar that can be read.', 'Choose an .ics file, as a calendar exports it.'],
   'ics-without-events': ['This calendar has no events.', 'Export one that has the holidays in it.'],

@@ -9,4 +9,4 @@ export { type Mark, type Scene, sceneToSvg, type Tone } from './drawing/scene.ts
 export { stripScene } from './drawing/strip.ts'
 export { wireMapScene } from './drawing/wireMap.ts'
 export type { Sheet, SheetBlock, SheetSection } from './sheets/sheet.ts'
-export { fullRecord, isSheet, panelSheet, SHEETS, type SheetName, settingsCard } from './sheets/sheets.ts'
+export { fullRecord, isSheet, panelSheet, SHEETS, type SheetName, settingsCard, weekCard } from './sheets/sheets.ts'

@@ -1,7 +1,7 @@
 import { type VisitView, visitOf } from '@ingle/bench'
 import { unitsNamed } from '@ingle/core'
 import { findSystem, findVisit } from '@ingle/record'
-import { fullRecord, panelSheet, settingsCard } from '@ingle/report'
+import { fullRecord, panelSheet, settingsCard, weekCard } from '@ingle/report'
 import { type Context, Hono } from 'hono'
 import { attach, slug } from '../http/attachment.ts'
 import { idParam, type SignedIn } from '../http/context.ts'
@@ -24,6 +24,12 @@ export function reportRoutes(): Hono<SignedIn> {
     const view = await viewIn(c)
     const sheet = panelSheet(view, c.get('me').crewName)
     return pdf(c, `${fileName(view)}-panel.pdf`, await (await setter()).sheetPdf(sheet))
+  })
+
+  app.get(`${where}/week.pdf`, async (c) => {
+    const view = await viewIn(c)
+    const sheet = weekCard(view, c.get('me').crewName)
+    return pdf(c, `${fileName(view)}-week.pdf`, await (await setter()).sheetPdf(sheet))
   })
 
   app.get(`${where}/record.pdf`, async (c) => {

@@ -6,6 +6,7 @@ import { handOverView } from './handOver/view.ts'
 import { powerView } from './power/view.ts'
 import { settingsView } from './settings/view.ts'
 import { surveyView } from './survey/view.ts'
+import { timesView } from './times/view.ts'
 import type { StageView } from './view.ts'
 import { zonesView } from './zones/view.ts'
 
@@ -18,6 +19,7 @@ export const STAGE_VIEWS: Record<StageId, StageView> = {
   settings: settingsView,
   comfort: comfortView,
   'fresh-air': freshAirView,
+  times: timesView,
   'hand-over': handOverView,
 }
 

@@ -8,10 +8,11 @@ import { power } from './power/power.ts'
 import { settings } from './settings/settings.ts'
 import type { Stage } from './stage.ts'
 import { survey } from './survey/survey.ts'
+import { times } from './times/times.ts'
 import { zones } from './zones/zones.ts'
 
 /** The stages of a visit, in working order. Ladder, routes, keys, help, sheets, readings and jot line follow this list. */
-export const STAGES = [survey, power, airflow, zones, settings, comfort, freshAir, handOver] as const
+export const STAGES = [survey, power, airflow, zones, settings, comfort, freshAir, times, handOver] as const
 
 export type StageId = (typeof STAGES)[number]['id']
 

@@ -3,6 +3,7 @@ import {
   type AnyId,
   type Change,
   knownId,
+  type LettingId,
   type OutletId,
   type SiteId,
   type SystemId,
@@ -61,6 +62,31 @@ const ZONES = [
 const COMMON_RESISTANCE = 1.1e-7
 const FAN = { kind: 'constant-airflow', setCfm: 1200, maxStaticInWc: 0.9 } as const
 const ROOMS = ZONES.map((one) => one.name)
+
+/** Holidays of the town, as a calendar writes them: some on a date, one on a weekday, one moved this year. */
+export const WRENMOOR_DAYS = [
+  'BEGIN:VCALENDAR',
+  'VERSION:2.0',
+  'PRODID:-//Wrenmoor Town Hall//Holidays//EN',
+  ...[
+    ['Midwinter Day', '20261221', 'RRULE:FREQ=YEARLY'],
+    ['Second Midwinter Day', '20261222', 'RRULE:FREQ=YEARLY'],
+    ['Herring Monday', '20260302', 'RRULE:FREQ=YEARLY;BYMONTH=3;BYDAY=1MO'],
+    ['Tide Feast', '20260619', 'RRULE:FREQ=YEARLY'],
+    ['Founders’ Day', '20260911', 'RRULE:FREQ=YEARLY'],
+    ['Harbour clean-up', '20270514', ''],
+  ].flatMap(([name, day, rule], i) => [
+    'BEGIN:VEVENT',
+    `UID:wrenmoor-${i}@wrenmoor.example`,
+    'DTSTAMP:20260101T000000Z',
+    `DTSTART;VALUE=DATE:${day}`,
+    ...(rule ? [rule] : []),
+    `SUMMARY:${name}`,
+    'END:VEVENT',
+  ]),
+  'END:VCALENDAR',
+  '',
+].join('\r\n')
 
 /** Calder Street Dental: one ducted unit, five zones on a zone controller, commissioned by feel and now to be measured. */
 export function calderChanges(now: Date): Change[] {
@@ -215,6 +241,34 @@ export function calderChanges(now: Date): Change[] {
     other: 'beside',
     otherAreaFt2: 1180,
     otherAirPct: 66,
+  })
+  // Surgeries by the hour, an evening class in the waiting room, and the town's own holidays.
+  writer.write('times.set', {
+    systemId,
+    heatInF: 70,
+    heatOutF: 62,
+    coolInF: 75,
+    coolOutF: 82,
+    holidays: WRENMOOR_DAYS,
+    holidaysName: 'Wrenmoor days',
+    holidaysAs: 'out',
+    money: '£',
+    perKwh: 0.26,
+  })
+  for (const [who, days, fromMin, toMin] of [
+    ['Dr. Ousby', [0, 1, 3, 4], 480, 1050],
+    ['Hygienist', [1, 2], 540, 1020],
+    ['First-aid class', [3], 1080, 1230],
+    ['Saturday clinic', [5], 510, 780],
+  ] as const)
+    writer.write('letting.set', { systemId, lettingId: writer.newId<LettingId>(), who, days: [...days], fromMin, toMin }, 0.3)
+  writer.write('letting.set', {
+    systemId,
+    lettingId: writer.newId<LettingId>(),
+    who: 'Lantern night',
+    on: '2026-12-12',
+    fromMin: 1020,
+    toMin: 1320,
   })
   return writer.changes
 }

@@ -1,5 +1,14 @@
 import { lookAtRoof, type RoofAsked, roofAtRest, stepRoof } from '@ingle/core'
-import { type AnyId, type Change, type GatewayId, knownId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
+import {
+  type AnyId,
+  type Change,
+  type GatewayId,
+  knownId,
+  type SeasonId,
+  type SiteId,
+  type SystemId,
+  type VisitId,
+} from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
@@ -15,6 +24,8 @@ const RTU2: SystemId = id('a2')
 const RTU3: SystemId = id('a3')
 export const LIBRARY_VISIT_ID: VisitId = id('b2')
 const PAST_VISIT_ID: VisitId = id('b1')
+
+const TIMES_HERE = { visitId: LIBRARY_VISIT_ID, systemId: LIBRARY_RTU1 }
 
 /** The stand-ins for the two units' controllers, which `npm run demo` starts beside the server. */
 export const LIBRARY_GATEWAYS = [
@@ -63,6 +74,8 @@ export function libraryChanges(now: Date): Change[] {
   ] as const) {
     writer.write('system.set', { systemId, name, serves, capacityTons: tons, heaterKw: 0 })
     writer.write('profile.use', { systemId, place: 'economizer', profile: profileById(profileId) })
+    if (systemId === LIBRARY_RTU1)
+      writer.write('profile.use', { systemId, place: 'controller', profile: profileById('hollin-t4') })
     writer.write('rules.use', { systemId, rules: [ruleById('damp-coast')] })
     const isVariable = profileId === 'hollin-rv'
     writer.write('roof.set', {
@@ -176,5 +189,52 @@ export function libraryChanges(now: Date): Change[] {
     feedbackPct: 20,
     fanPct: 100,
   })
+  // Opening hours in two seasons, one over New Year; the list on the wall ends with the old winter.
+  writer.write('times.set', {
+    systemId: LIBRARY_RTU1,
+    heatInF: 68,
+    heatOutF: 58,
+    coolInF: 75,
+    coolOutF: 82,
+    money: '£',
+    perKwh: 0.22,
+    perTherm: 1.7,
+  })
+  const [winter, summer] = [id<SeasonId>('d1'), id<SeasonId>('d2')]
+  writer.write('season.set', { systemId: LIBRARY_RTU1, seasonId: winter, name: 'winter', from: '10-16', to: '04-15' })
+  writer.write('season.set', { systemId: LIBRARY_RTU1, seasonId: summer, name: 'summer', from: '04-16', to: '10-15' })
+  for (const [seasonId, days, from, to] of [
+    [winter, [1, 2, 3, 4], 540, 1200],
+    [winter, [5], 600, 960],
+    [summer, [1, 2, 3, 4], 540, 1080],
+  ] as const)
+    writer.write('week.set', {
+      systemId: LIBRARY_RTU1,
+      seasonId,
+      days: [...days],
+      entries: [
+        { startMin: from, is: 'in' },
+        { startMin: to, is: 'out' },
+      ],
+    })
+  const lines = [
+    ['set', '09:00', '1-5', '10/16', '12/31', '68', '75'],
+    ['set', '20:00', '1-5', '10/16', '12/31', '58', '82'],
+  ]
+  for (const [i, [does, at, days, from, to, heat, cool]] of lines.entries())
+    for (const [field, value] of [
+      ['do', does],
+      ['at', at],
+      ['days', days],
+      ['from', from],
+      ['to', to],
+      ['heat', heat],
+      ['cool', cool],
+    ] as const)
+      writer.write(
+        'setting.set',
+        { ...TIMES_HERE, role: `time.act.${field}.${i + 1}`, place: 'controller', column: 'found', value: value ?? '' },
+        0.1,
+      )
   return writer.changes
 }

@@ -58,5 +58,35 @@ export function marigoldChanges(now: Date): Change[] {
     ['setpoint.heat', '68'],
   ] as const)
     writer.write('setting.set', { ...here, role, place: 'controller', column: 'found', value }, 0.5)
+  // Aboard at weekends and in the evenings; the thermostat holds one temperature and knows no clock.
+  writer.write('times.set', {
+    systemId,
+    heatInF: 68,
+    heatOutF: 50,
+    heatAsleepF: 60,
+    neverCools: true,
+    money: '£',
+    perKwh: 0.28,
+    perKwhNight: 0.13,
+    nightFromMin: 1410,
+    nightToMin: 390,
+  })
+  writer.write('week.set', {
+    systemId,
+    days: [0, 1, 2, 3, 4],
+    entries: [
+      { startMin: 1080, is: 'in' },
+      { startMin: 1350, is: 'asleep' },
+      { startMin: 420, is: 'out' },
+    ],
+  })
+  writer.write('week.set', {
+    systemId,
+    days: [5, 6],
+    entries: [
+      { startMin: 510, is: 'in' },
+      { startMin: 1380, is: 'asleep' },
+    ],
+  })
   return writer.changes
 }

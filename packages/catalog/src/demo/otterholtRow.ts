@@ -1,4 +1,4 @@
-import { type AnyId, type Change, knownId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
+import { type AnyId, type Change, knownId, type SeasonId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
@@ -11,6 +11,7 @@ const OTTERHOLT_UPSTAIRS_ID: SystemId = id('a1')
 const OTTERHOLT_WORKSHOP_ID: SystemId = id('a2')
 const OTTERHOLT_VISIT_ID: VisitId = id('b2')
 const PAST_VISIT_ID: VisitId = id('b1')
+const WINTER_ID: SeasonId = id('d1')
 
 /** 6 Otterholt Row: a two-stage furnace upstairs behind a one-stage thermostat, an old furnace in the workshop. */
 export function otterholtChanges(now: Date): Change[] {
@@ -113,5 +114,56 @@ export function otterholtChanges(now: Date): Change[] {
     otherAreaFt2: 700,
     otherAirPct: 30,
   })
+  // What the people told, and what somebody typed into the thermostat: home at ten past five, in the morning.
+  writer.write('times.set', {
+    systemId: upstairs,
+    heatInF: 69,
+    heatOutF: 60,
+    heatAsleepF: 61,
+    coolInF: 76,
+    coolOutF: 83,
+    coolAsleepF: 78,
+    money: '£',
+    perKwh: 0.24,
+    perTherm: 1.9,
+    batteriesOn: '2026-10-02',
+  })
+  writer.write('week.set', {
+    systemId: upstairs,
+    days: [0, 1, 2, 3, 4],
+    entries: [
+      { startMin: 345, is: 'in' },
+      { startMin: 440, is: 'out' },
+      { startMin: 1030, is: 'in' },
+      { startMin: 1310, is: 'asleep' },
+    ],
+  })
+  writer.write('week.set', {
+    systemId: upstairs,
+    days: [5, 6],
+    entries: [
+      { startMin: 480, is: 'in' },
+      { startMin: 1390, is: 'asleep' },
+    ],
+  })
+  writer.write('season.set', { systemId: upstairs, seasonId: WINTER_ID, name: 'winter', from: '10-01', to: '04-30' })
+  for (const [role, value] of [
+    ['time.heat-start.11', '5:45 AM'],
+    ['time.heat-set.11', '69'],
+    ['time.heat-start.12', '7:15 AM'],
+    ['time.heat-set.12', '60'],
+    ['time.heat-start.13', '5:15 AM'],
+    ['time.heat-set.13', '69'],
+    ['time.heat-start.14', '9:45 PM'],
+    ['time.heat-set.14', '61'],
+    ['time.heat-start.21', '8:00 AM'],
+    ['time.heat-set.21', '69'],
+    ['time.heat-start.24', '11:15 PM'],
+    ['time.heat-set.24', '61'],
+    ['time.cool-set.11', '77'],
+    ['time.cool-set.13', '77'],
+  ] as const)
+    writer.write('setting.set', { ...here, role, place: 'controller', column: 'found', value }, 0.3)
+  writer.write('counter.read', { ...here, counter: 'heat', value: 3114 }, 0.5)
   return writer.changes
 }

@@ -8,12 +8,16 @@ export interface DrivenHours {
   plantBtuH: Float64Array
   /** Used only where the plant does not suffice. */
   auxiliaryBtuH: Float64Array
+  /** What a Btu of each counts by the hour (a price, a share of a kWh); absent: nothing is counted. */
+  counts?: readonly { plant: Float64Array; auxiliary: Float64Array }[]
 }
 
 /** From one hour to before another the setback is the target. Hours from the first one, in order, none over another. */
 export interface SetbackSpan {
   fromH: number
   toH: number
+  /** Its own target; absent: that of all. */
+  setbackF?: number
 }
 
 export interface SetbackTargets {
@@ -28,6 +32,8 @@ export interface SetbackTargets {
 export interface SetbackOutcome {
   plantBtu: number
   auxiliaryBtu: number
+  /** Sums of what was to be counted. */
+  counted: number[]
   recoveries: {
     /** From the start of the recovery until the set point; null: not before the next setback or the last hour. */
     recoveryMin: number | null
@@ -93,10 +99,18 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
   const perHour = Math.round(3600 / stepS)
   const steps = hours.outdoorF.length * perHour
   const step = stepMatrix(room, 1 / perHour)
-  const [setF, setbackF] = [sign * targets.setF, sign * targets.setbackF]
-  const spans = targets.setbacks.map(({ fromH, toH }) => ({ from: Math.round(fromH * perHour), to: Math.round(toH * perHour) }))
+  const setF = sign * targets.setF
+  const spans = targets.setbacks.map(({ fromH, toH, setbackF = targets.setbackF }) => ({
+    from: Math.round(fromH * perHour),
+    to: Math.round(toH * perHour),
+    setbackF: sign * setbackF,
+  }))
+  const counts = hours.counts ?? []
+  const counted = new Float64Array(counts.length)
 
   let [air, mass] = [setF, setF]
+  /** Ahead, to see when to begin: what is used there is not counted. */
+  let isLooking = false
   let [plantBtu, auxiliaryBtu, extreme] = [0, 0, Number.POSITIVE_INFINITY]
   /** One step towards a target, at most at full power; the share of full power that was used. */
   const advance = (at: number, target: number): number => {
@@ -112,26 +126,36 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
     const byPlant = Math.min(plant, power)
     plantBtu += byPlant / perHour
     auxiliaryBtu += (power - byPlant) / perHour
+    if (!isLooking)
+      for (let i = 0; i < counts.length; i += 1) {
+        const { plant: each, auxiliary } = counts[i] as (typeof counts)[number]
+        counted[i] =
+          (counted[i] as number) + (byPlant * (each[hour] as number) + (power - byPlant) * (auxiliary[hour] as number)) / perHour
+      }
     return most > 0 ? power / most : 1
   }
   /** Air at the end of a setback when all power is on from a step; the state is put back. */
   const airAtEnd = (trace: Float64Array, from: number, start: number, to: number, target: number): number => {
     const before = [air, mass, plantBtu, auxiliaryBtu] as const
+    isLooking = true
     ;[air, mass] = [trace[2 * (start - from)] as number, trace[2 * (start - from) + 1] as number]
     for (let at = start; at < to; at += 1) advance(at, target)
     const reached = air
+    isLooking = false
     ;[air, mass, plantBtu, auxiliaryBtu] = before
     return reached
   }
   /** Latest start of a setback, in steps with their fraction, and the step to begin at; null: none is in time. */
-  const latestStart = (from: number, to: number): { start: number; step: number } | null => {
+  const latestStart = (from: number, to: number, setbackF: number): { start: number; step: number } | null => {
     const before = [air, mass, plantBtu, auxiliaryBtu] as const
+    isLooking = true
     const trace = new Float64Array(2 * (to - from + 1))
     for (let at = from; at <= to; at += 1) {
       trace[2 * (at - from)] = air
       trace[2 * (at - from) + 1] = mass
       if (at < to) advance(at, setbackF)
     }
+    isLooking = false
     ;[air, mass, plantBtu, auxiliaryBtu] = before
     const isThere = (start: number) => airAtEnd(trace, from, start, to, setF) >= setF - THERE_F
     if ((trace[2 * (to - from)] as number) >= setF - THERE_F) return { start: to, step: to }
@@ -150,6 +174,7 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
   const recoveries: SetbackOutcome['recoveries'] = []
   for (const isReported of [false, true]) {
     ;[plantBtu, auxiliaryBtu] = [0, 0]
+    counted.fill(0)
     let span = 0
     // While it recovers: since when, and before which step it has to be there.
     let recovering: { since: number; of: SetbackOutcome['recoveries'][number] } | null = null
@@ -160,7 +185,7 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
       if (isReported && (at % perHour === 0 || at === here?.from || at === here?.to)) extreme = Math.min(extreme, air)
       if (at === here?.from) {
         recovering = null
-        begins = latestStart(here.from, here.to)
+        begins = latestStart(here.from, here.to, here.setbackF)
         of = { recoveryMin: null, leadMin: begins ? ((here.to - begins.start) * 60) / perHour : null }
         if (isReported) recoveries.push(of)
         if (targets.recovery === 'at-end') begins = { start: here.to, step: here.to }
@@ -173,7 +198,7 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
       }
       if (at === steps) break
       const isSetBack = here !== undefined && at >= here.from && at < (begins?.step ?? here.to)
-      const share = advance(at, isSetBack ? setbackF : setF)
+      const share = advance(at, isSetBack ? here.setbackF : setF)
       if (recovering && recovering.of.recoveryMin === null && air >= setF - THERE_F)
         recovering.of.recoveryMin = ((at + share - recovering.since) * 60) / perHour
       if (here && at + 1 >= here.to && at + 1 > (begins?.step ?? here.to)) {
@@ -182,7 +207,7 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
       }
     }
   }
-  return { plantBtu, auxiliaryBtu, recoveries, extremeAirF: sign * extreme }
+  return { plantBtu, auxiliaryBtu, counted: [...counted], recoveries, extremeAirF: sign * extreme }
 }
 
 /**

@@ -261,6 +261,8 @@ class ProfileProgram implements ProgramForm {
   @IsOptional() @IsIn(['sorted', 'as-entered']) order?: 'sorted' | 'as-entered'
   /** Learns how early to begin: what it is told of that, in a sentence. */
   @IsOptional() @IsString() @MaxLength(200) recovery?: string
+  /** It never begins earlier than so much. */
+  @IsOptional() @IsInt() @Min(5) @Max(600) recoveryMostMin?: number
   /** A power cut: the clock is kept, stands still, or begins anew; a hold and a temporary change end or stay. */
   @IsOptional() @IsIn(['kept', 'stopped', 'reset']) clock?: 'kept' | 'stopped' | 'reset'
   @IsOptional() @IsBoolean() holdSurvives?: boolean

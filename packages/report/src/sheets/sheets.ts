@@ -10,6 +10,7 @@ import {
   STAGES,
   speaksSection,
   type VisitView,
+  WEEK_PLACES,
 } from '@ingle/bench'
 import { STANDING_NOTE } from '@ingle/catalog'
 import { PLACE_WORDS } from '@ingle/core'
@@ -62,8 +63,20 @@ export function panelSheet(v: VisitView, crewName: string): Sheet {
   }
 }
 
+/** A card for the wall: the week, the days out of the usual, what to do by hand, in the words of those who live there. */
+export function weekCard(v: VisitView, crewName: string): Sheet {
+  const { system, state, visit, clock } = v
+  return {
+    title: `${system.name || 'System'}: times`,
+    subtitle: `Card for the wall · ${state.name} · ${visit.closedAt ? 'left' : 'visit not closed, as it stood'} ${clock.day(visit.closedAt ?? lastWritten(v))}`,
+    facts: [],
+    sections: placed(v, WEEK_PLACES, (one) => one.week),
+    foot: crewName,
+  }
+}
+
 /** The sheets by the name that their addresses have. */
-export const SHEETS = { card: settingsCard, record: fullRecord, panel: panelSheet } as const
+export const SHEETS = { card: settingsCard, record: fullRecord, panel: panelSheet, week: weekCard } as const
 export type SheetName = keyof typeof SHEETS
 export const isSheet = (name: string | undefined): name is SheetName => name !== undefined && Object.hasOwn(SHEETS, name)
 

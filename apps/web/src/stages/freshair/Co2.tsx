@@ -6,11 +6,11 @@ import { Drawing } from '../../kit/Drawing.tsx'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
+import { Taken } from '../../kit/Taken.tsx'
 import { useWidth } from '../../kit/useWidth.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
-import { Taken } from './Taken.tsx'
 import { useRoofSet } from './useRoofSet.ts'
 
 /** Control by CO₂: what it settles at with everybody in, and over a day of people coming and going. */

@@ -19,13 +19,13 @@ import { Drawing } from '../../kit/Drawing.tsx'
 import { Facts } from '../../kit/Facts.tsx'
 import { CautionNote, Empty, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
+import { Taken } from '../../kit/Taken.tsx'
 import { useWidth } from '../../kit/useWidth.ts'
 import { Refused } from '../../visit/Refused.tsx'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { WorkingList } from '../../visit/WorkingList.tsx'
 import { PointEntry } from './PointEntry.tsx'
-import { Taken } from './Taken.tsx'
 
 /** Least damper over fan speed: what it brings as found, what it should be, and the points that prove it. */
 export function DamperLineView() {

@@ -4,11 +4,11 @@ import { BTU_PER_KWH, BTU_PER_THERM, formulasSaid, isMetric, SIGNALS, type Signa
 import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
+import { Taken } from '../../kit/Taken.tsx'
 import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { WorkingList } from '../../visit/WorkingList.tsx'
 import { Spaces } from './Spaces.tsx'
-import { Taken } from './Taken.tsx'
 import { useRoofSet } from './useRoofSet.ts'
 
 /** How much outdoor air: by people and floor, by exhaust, or as somebody's paper has it; and the unit that brings it. */

@@ -1,4 +1,14 @@
-import { closingOf, handOverChecks, isRoof, type LedgerRow, openItemsOf, type Spoken, seenAt, speaksAgainst } from '@ingle/bench'
+import {
+  closingOf,
+  handOverChecks,
+  hasWeek,
+  isRoof,
+  type LedgerRow,
+  openItemsOf,
+  type Spoken,
+  seenAt,
+  speaksAgainst,
+} from '@ingle/bench'
 import { cautionAt, STANDING_NOTE } from '@ingle/catalog'
 import { sayBoth, unitsName } from '@ingle/core'
 import type { ItemId } from '@ingle/record'
@@ -62,6 +72,11 @@ export function HandOver() {
             {isRoof(view) && (
               <Link className="btn justify-start" to={`${base}/sheets/panel`}>
                 <FileText size={17} aria-hidden="true" /> Panel sheet
+              </Link>
+            )}
+            {hasWeek(view) && (
+              <Link className="btn justify-start" to={`${base}/sheets/week`}>
+                <FileText size={17} aria-hidden="true" /> Card for the wall
               </Link>
             )}
             <a className="btn justify-start" href={`/api${base}/card.pdf${query}`} download>

@@ -13,7 +13,8 @@ export const settings = stage({
   label: 'Settings',
   applies: () => true,
   standing({ ledger }) {
-    const noted = ledger.filter(isNoted)
+    // Places of a program are counted on Times.
+    const noted = ledger.filter((row) => isNoted(row) && row.need !== 'program')
     return { done: settled(noted), of: noted.length, mark: standingOfAll(noted, false) }
   },
   sources: [],
@@ -30,7 +31,7 @@ export const settings = stage({
   /** Settings that nobody has looked at. */
   wanted: ({ ledger }) =>
     ledger
-      .filter((row) => row.found === null && row.left === null)
+      .filter((row) => row.found === null && row.left === null && row.need !== 'program')
       .slice(0, 3)
       .map((row) => `found ${wordOf(row)} `),
 })
@@ -58,7 +59,7 @@ function aimText(row: LedgerRow): string {
 }
 
 function ledgerSections({ ledger, clock }: VisitView): PlacedSection[] {
-  const noted = ledger.filter(isNoted)
+  const noted = ledger.filter((row) => isNoted(row) && row.need !== 'program')
   const table = (head: string[], row: (one: LedgerRow) => string[], rows = noted) => [
     { kind: 'table' as const, head, rows: rows.map(row), empty: NONE },
   ]
@@ -81,7 +82,7 @@ function ledgerSections({ ledger, clock }: VisitView): PlacedSection[] {
           row.proof?.value ?? 'not proved',
           row.setting.access,
         ],
-        ledger.filter((row) => isNoted(row) || row.carried !== null),
+        ledger.filter((row) => (isNoted(row) || row.carried !== null) && row.need !== 'program'),
       ),
     },
     {

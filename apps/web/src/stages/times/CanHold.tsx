@@ -1,0 +1,149 @@
+import {
+  fitJobOf,
+  hasWeek,
+  isSlot,
+  keepFit,
+  knownFit,
+  localOf,
+  momentOfVisit,
+  TIMES_SOURCE,
+  timesAims,
+  timesDevice,
+  toSet,
+} from '@ingle/bench'
+import { said, sayDays } from '@ingle/core'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { Notice } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { useAims } from '../../visit/useAims.ts'
+import { useVisit } from '../../visit/useVisit.ts'
+import { GatewayPanel } from '../settings/GatewayPanel.tsx'
+import { KeysPanel } from '../settings/KeysPanel.tsx'
+import { useTimesWorker } from './useTimesWorker.ts'
+
+const LISTED = 6
+
+/** The same week put into the device: what it keeps, what it cannot, and the way to write it. */
+export function CanHold() {
+  const visit = useVisit()
+  const { state, show, ledger } = visit
+  const times = timesDevice(visit)
+  const today = localOf(state.timeZone, momentOfVisit(visit)).day
+  const job = useMemo(() => fitJobOf(visit, today), [visit, today])
+  const known = job ? knownFit(job.key) : null
+  const found = useTimesWorker(job && !known ? job.key : null, async (worker) => {
+    const fit = await worker.fit(job as NonNullable<typeof job>)
+    keepFit((job as NonNullable<typeof job>).key, fit)
+    return fit
+  })
+  const fit = known ?? (job ? knownFit(job.key) : null)
+  const { waiting, put } = useAims(TIMES_SOURCE)
+  const [wrong, setWrong] = useState<string | null>(null)
+  if (!times)
+    return (
+      <Notice kind="plain">
+        No device here follows a clock so far. Choose its thermostat on the{' '}
+        <Link className="link" to="../survey">
+          Survey
+        </Link>{' '}
+        stage.
+      </Notice>
+    )
+  const { family } = times.device.profile
+  const held = hasWeek(visit) && (!job || fit) ? timesAims(visit, 'known') : null
+  const toTake = held ? waiting(held.aims) : []
+  const slots = toSet(ledger).filter(
+    (row) => row.place === times.device.place && (isSlot(row) || row.need === 'times' || row.id.startsWith('setpoint.')),
+  )
+  return (
+    <section aria-label="What the device can hold" className="panel p-4 flex flex-col gap-2">
+      <h2 className="font-bold">What the {family} can hold</h2>
+      <p className="text-[14px]">{formSaid(times)}</p>
+      {!hasWeek(visit) ? (
+        <p className="soft text-[14px]">Say the week first: it is then put into this device.</p>
+      ) : job && !fit ? (
+        <p className="soft text-[14px]" role="status">
+          Looking for the nearest program …{found === null ? '' : ''}
+        </p>
+      ) : fit && !fit.ok ? (
+        <Notice kind="watch">
+          <b>{said(fit.refusal, show).reason}</b> {said(fit.refusal, show).remedy}
+        </Notice>
+      ) : (
+        held && (
+          <>
+            {held.lost.length === 0 ? (
+              <p className="text-[14px]">
+                <b>Everything that is wanted fits.</b>
+              </p>
+            ) : (
+              <div className="text-[14px]">
+                <b>{held.lost.length === 1 ? 'One thing is' : `${held.lost.length} things are`} not as wanted:</b>
+                <ul className="list-disc pl-5">
+                  {held.lost.slice(0, LISTED).map((one) => (
+                    <li key={one}>{one}</li>
+                  ))}
+                </ul>
+                {held.lost.length > LISTED && (
+                  <details>
+                    <summary className="cursor-pointer min-h-11 flex items-center soft text-[13px]">
+                      {held.lost.length - LISTED} more
+                    </summary>
+                    <ul className="list-disc pl-5">
+                      {held.lost.slice(LISTED).map((one) => (
+                        <li key={one}>{one}</li>
+                      ))}
+                    </ul>
+                  </details>
+                )}
+              </div>
+            )}
+            <div className="flex flex-wrap gap-2">
+              <button
+                type="button"
+                className="btn btn-primary"
+                disabled={toTake.length === 0}
+                onClick={() => void put(toTake).then((written) => setWrong(refusalOf(written)))}
+              >
+                {toTake.length === 0 ? 'Taken as aims' : `Take ${toTake.length} as aims`}
+              </button>
+            </div>
+            <KeysPanel rows={slots} />
+            <GatewayPanel waiting={slots} />
+            {wrong && <Notice kind="wrong">{wrong}</Notice>}
+            {fit?.ok && (
+              <WorkedNote>
+                <p>
+                  The program with the least sum of degrees × minutes between what is wanted and what the device gives, over the
+                  whole week; of equals the one with the fewest periods. It misses{' '}
+                  <span className="num">{Math.round(fit.nearest.cost).toLocaleString('en-US')}</span> °F·min in{' '}
+                  <span className="num">{fit.nearest.deviatingMin}</span> minutes, with <span className="num">{fit.starts}</span>{' '}
+                  starts. Exact, not a guess: every start and set point that could be better was tried.
+                </p>
+              </WorkedNote>
+            )}
+          </>
+        )
+      )}
+    </section>
+  )
+}
+
+/** How a device holds times, in a sentence. */
+function formSaid({ form, rows }: NonNullable<ReturnType<typeof timesDevice>>): string {
+  if (!form) return 'No program: it holds one set point until somebody changes it.'
+  const apart = form.starts === 'separate' ? 'heating and cooling apart' : 'heating and cooling at the same times'
+  if (form.shape === 'periods') {
+    const row = rows.get('time.program')
+    const ways = row
+      ? row.setting.values.filter((one) => (row.setting.means?.[one] ?? one) !== 'none').join(' or ')
+      : (form.groups ?? [[0, 6]]).map(([a, b]) => sayDays(Array.from({ length: b - a + 1 }, (_, i) => a + i))).join(' / ')
+    const start = rows.get(form.starts === 'separate' ? 'time.heat-start.11' : 'time.start.11')?.setting.range
+    return `${form.count} periods a day (${ways}), ${apart}${start ? `, in steps of ${start.step} min` : ''}.`
+  }
+  if (form.shape === 'timer')
+    return `A timer: on and off ${form.count === 1 ? 'once' : `${form.count} times`} a day, and no set points.`
+  return `A list of ${form.count} dated lines: on, off or set points, each with its days and its dates.`
+}

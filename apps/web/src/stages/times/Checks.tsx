@@ -1,0 +1,40 @@
+import { TIMES_SOURCE, type TimesCheck, timesAims, timesChecks } from '@ingle/bench'
+import { useState } from 'react'
+import { Notice } from '../../kit/Notice.tsx'
+import { refusalOf } from '../../kit/refusalOf.ts'
+import { useAims } from '../../visit/useAims.ts'
+import { useVisit } from '../../visit/useVisit.ts'
+
+/** What is wrong with the times, each with what mends it in one tap. */
+export function Checks({ now }: { now: number }) {
+  const visit = useVisit()
+  const { write } = visit
+  const { put, waiting } = useAims(TIMES_SOURCE)
+  const [wrong, setWrong] = useState<string | null>(null)
+  const checks = timesChecks(visit, now)
+  const mend = async (check: TimesCheck) => {
+    if (check.takesFit) {
+      const aims = timesAims(visit)?.aims ?? []
+      setWrong(refusalOf(await put(waiting(aims))))
+    } else setWrong(refusalOf(await write(check.drafts)))
+  }
+  return (
+    <section aria-label="Checks" className="flex flex-col gap-2">
+      <h2 className="sr-only">Checks</h2>
+      {checks.length === 0 && <Notice kind="plain">Nothing speaks against the times as they stand.</Notice>}
+      {checks.map((check) => (
+        <Notice key={check.id} kind="watch">
+          <p>
+            <b>{check.says}</b> {check.mend}
+          </p>
+          {check.button && (
+            <button type="button" className="btn btn-quiet mt-1.5 bg-base-100" onClick={() => void mend(check)}>
+              {check.button}
+            </button>
+          )}
+        </Notice>
+      ))}
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+    </section>
+  )
+}

@@ -1,0 +1,164 @@
+import { localOf, MORNING_WORDS, SCHOOL_WORDS, sayWarm, timesDevice, USUAL_LEAD_MIN, warmJobOf } from '@ingle/bench'
+import { BTU_PER_KWH, clockText, DAY_NAMES } from '@ingle/core'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { DataTable } from '../../kit/DataTable.tsx'
+import { SelectField } from '../../kit/Field.tsx'
+import { Empty, Notice } from '../../kit/Notice.tsx'
+import { NumberField } from '../../kit/NumberField.tsx'
+import { Taken } from '../../kit/Taken.tsx'
+import { WorkedNote } from '../../kit/WorkedNote.tsx'
+import { useVisit } from '../../visit/useVisit.ts'
+import { useNow } from './useNow.ts'
+import { useTimesSet } from './useTimesSet.ts'
+import { useTimesWorker } from './useTimesWorker.ts'
+
+/** The two schools side by side: let it start by itself, or a fixed hour; on a mild morning and on a frosty one. */
+export function Warm() {
+  const visit = useVisit()
+  const { show, state, system } = visit
+  const now = useNow(300)
+  const today = localOf(state.timeZone, now).day
+  const [day, setDay] = useState(0)
+  const job = useMemo(() => warmJobOf(visit, today, day), [visit, today, day])
+  const mornings = useTimesWorker(job?.key ?? null, (worker) => worker.warm(job as NonNullable<typeof job>))
+  const set = useTimesSet()
+  const times = timesDevice(visit)
+  const calibrated = (system.room.uaBtuHPerF ?? 0) > 0
+  const choose = (
+    <SelectField
+      label="Morning of"
+      value={String(day)}
+      options={DAY_NAMES.map((name, i) => [String(i), name] as const)}
+      onSave={(value) => setDay(Number(value))}
+    />
+  )
+  if (!job)
+    return (
+      <div className="flex flex-col gap-3">
+        <div className="max-w-40">{choose}</div>
+        <Empty title="No morning to look at">
+          <p>
+            It needs a week in which heating comes up between midnight and noon of this day, and something that heats: capacity,
+            or the plate of the furnace, on the Survey stage.
+          </p>
+        </Empty>
+      </div>
+    )
+  const { step } = job
+  return (
+    <div className="grid gap-3 md:gap-4 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] items-start">
+      <section aria-label="Mornings" className="panel p-4 flex flex-col gap-2.5">
+        <div className="flex flex-wrap items-end gap-3">
+          <h2 className="font-bold text-lg mr-auto">
+            From {show('temperature', step.setbackF)} to {show('temperature', step.setF)} by{' '}
+            <span className="num">{clockText(step.toMin)}</span>
+          </h2>
+          {choose}
+        </div>
+        {mornings === null ? (
+          <p className="soft" role="status">
+            Running two mornings by three schools …
+          </p>
+        ) : (
+          <>
+            {mornings.map((one) => (
+              <div key={one.kind}>
+                <h3 className="font-bold text-[15px]">
+                  {MORNING_WORDS[one.kind]}: {show('temperature', one.lowF)} at its coldest.{' '}
+                  <span className="font-normal">
+                    {one.needMin === null
+                      ? 'No start is early enough.'
+                      : one.needMin < 1
+                        ? 'No lead is needed.'
+                        : `It needs ${Math.round(one.needMin)} min.`}
+                  </span>
+                </h3>
+                <DataTable
+                  caption={`${one.kind} morning`}
+                  columns={[
+                    { head: 'How' },
+                    { head: 'Begins', figure: true },
+                    { head: 'Is there', figure: true },
+                    { head: 'Off by', figure: true },
+                    { head: 'Auxiliary', figure: true },
+                  ]}
+                  rows={one.rows.map((row) => {
+                    const late = row.warmMin === null ? null : Math.round(row.warmMin - step.toMin)
+                    return {
+                      key: row.school,
+                      cells: [
+                        row.school === 'lead'
+                          ? `${SCHOOL_WORDS.lead}, ${job.leadMin} min`
+                          : row.school === 'own' && !job.hasOwn
+                            ? `${SCHOOL_WORDS.own} (this device has none)`
+                            : SCHOOL_WORDS[row.school],
+                        clockText(Math.max(0, row.beginsMin)),
+                        sayWarm(row),
+                        <span key="l" className={late === null || late > 5 ? 'text-error font-bold' : ''}>
+                          {late === null ? 'never' : late > 0 ? `${late} min late` : late < 0 ? `${-late} min early` : 'on time'}
+                        </span>,
+                        row.auxiliaryBtu > 0 ? `${(row.auxiliaryBtu / BTU_PER_KWH).toFixed(1)} kWh` : '—',
+                      ],
+                    }
+                  })}
+                />
+              </div>
+            ))}
+            <WorkedNote>
+              <p>
+                A room of two nodes under ideal control, from noon to noon, run once to settle (ASHRAE Fundamentals, lumped
+                capacitance; optimum start: HVAC Applications, Supervisory Control). Loss{' '}
+                {show('lossRate', job.mornings[0]?.room.uaBtuHPerF ?? 0)}
+                {calibrated ? ', by this room’s measured warm-up' : ', by kind of room'}. Its own recovery begins at most{' '}
+                <span className="num">{job.mostMin}</span> min early.
+              </p>
+            </WorkedNote>
+          </>
+        )}
+        {!calibrated && (
+          <Notice kind="watch">
+            Nobody measured how this room warms up.{' '}
+            <Link className="link" to="../comfort/room">
+              Paste a logged morning
+            </Link>{' '}
+            on Comfort, and these times are its own.
+          </Notice>
+        )}
+      </section>
+      <section aria-label="How it is done here" className="panel p-4 flex flex-col gap-2.5">
+        <h2 className="font-bold">How it is done here</h2>
+        <SelectField
+          label="Warm on time by"
+          value={system.times.warmBy ?? 'none'}
+          options={[
+            ['none', 'nothing: it begins at the hour'],
+            ['lead', 'a fixed lead, written into the program'],
+            ['own', 'the device’s own recovery'],
+          ]}
+          onSave={(warmBy) => void set({ warmBy })}
+        />
+        <NumberField
+          label="Fixed lead, min"
+          hint={String(USUAL_LEAD_MIN)}
+          zero
+          value={system.times.leadMin}
+          onSave={(leadMin) => set({ leadMin: Math.round(leadMin) })}
+        />
+        <p className="text-[14px]">
+          <b>Let it start by itself</b>: right on every morning once it has learned, wrong for some days after a change of
+          weather; people hear it in the dark and think it is broken.
+        </p>
+        <p className="text-[14px]">
+          <b>A fixed hour</b>: everybody knows when it begins; too early on a mild morning, too late in a frost.
+        </p>
+        {times?.form?.recovery && (
+          <p className="text-[14px]">
+            The {times.device.profile.family}: {times.form.recovery}
+          </p>
+        )}
+        <Taken of={job.assumptions} />
+      </section>
+    </div>
+  )
+}

@@ -1,0 +1,447 @@
+import {
+  channelGroups,
+  clockText,
+  DAY_NAMES,
+  type Found,
+  gapStretches,
+  type HeldProgram,
+  happening,
+  laneOfProgram,
+  ordinalOfYear,
+  type PeriodEntry,
+  sayDateOfYear,
+  sayDays,
+  sayValue,
+  weekdayOf,
+  zoneTable,
+} from '@ingle/core'
+import { type Draft, rowBody, type SeasonId } from '@ingle/record'
+import { found as finding } from '../../findingWords.ts'
+import type { LedgerRow } from '../../ledger/ledger.ts'
+import { seenAt, standsAt } from '../../ledger/standsAt.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+import type { StageFinding } from '../stage.ts'
+import { heldProgramOf, isProgramSeen, leastGapF, meaningIn, slotRows, type TimesDevice, timesDevice } from './device.ts'
+import { localOf } from './now.ts'
+import { dateOfDay, hasWeek, lanesOf, sayDate, seasonOn, seasonsOf } from './week.ts'
+
+/** Something wrong with the times, with what mends it in one tap. */
+export interface TimesCheck extends StageFinding {
+  /** On the button; null: nothing here can mend it. */
+  button: string | null
+  drafts: Draft[]
+  /** Take the nearest program instead. */
+  takesFit?: true
+}
+
+const DAY_MS = 86_400_000
+const HALF_DAY = 720
+/** A clock that is off by less is right, min. */
+const CLOCK_RIGHT_MIN = 4
+/** Of what a program misses, the share that one slip of AM and PM has to explain. */
+const SLIP_SHARE = 0.4
+/** And at least so much, °F·min over the week. */
+const SLIP_LEAST = 2400
+
+const made = (
+  id: string,
+  { says, mend }: Found,
+  more: { row?: LedgerRow; button?: string; drafts?: Draft[]; takesFit?: true } = {},
+): TimesCheck => ({
+  id,
+  says,
+  mend,
+  ...(more.row && { row: more.row.key }),
+  button: more.button ?? null,
+  drafts: more.drafts ?? [],
+  ...(more.takesFit && { takesFit: true as const }),
+})
+
+/** An aim for a row, in the language of roles. */
+export const aimDraft = (v: VisitView, row: LedgerRow, meaning: string, why: string): Draft => ({
+  kind: 'aim.set',
+  body: { ...v.at, ...rowBody(row.key), value: meaning, why, from: 'hand' },
+})
+
+/** Everything that is wrong with the times as they stand, the worst first. `now`: the moment, for clock and seasons. */
+export function timesChecks(v: VisitView, now: number): TimesCheck[] {
+  const times = timesDevice(v)
+  const today = localOf(v.state.timeZone, now).day
+  if (!times) return [...seasonGaps(v)]
+  const held = heldProgramOf(times, 'aimed')
+  const wanted = hasWeek(v) ? lanesOf(v, seasonOn(v, today)) : { heat: null, cool: null }
+  return [
+    ...clockWrong(v, times),
+    ...heldOn(v, times, held),
+    ...slips(v, times, held, wanted),
+    ...oneOfTwo(v, times, held),
+    ...tooClose(v, times, held),
+    ...neverHappens(v, times, held),
+    ...seasonGaps(v),
+    ...linesEnd(v, times, held),
+    ...daylight(v, times, now),
+  ]
+}
+
+function clockWrong(v: VisitView, times: TimesDevice): TimesCheck[] {
+  const read = v.here.clockReads.filter((one) => one.place === times.device.place).at(-1)
+  const row = times.rows.get('time.clock')
+  const drafts = row ? [aimDraft(v, row, 'right', 'day and time by this phone’s clock')] : []
+  if (!read) {
+    if (row && seenAt({ ...row, left: row.left })?.meaning === 'wrong')
+      return [
+        made('clock-not-set', finding('clock-not-set', { device: times.device.profile.family }), {
+          row,
+          button: 'Set the clock first',
+          drafts,
+        }),
+      ]
+    return []
+  }
+  const there = localOf(v.state.timeZone, Date.parse(read.at))
+  const shown = read.day * 1440 + read.minute
+  const really = weekdayOf(there.day) * 1440 + there.minute
+  // The nearer way round the week.
+  const off = ((((shown - really + 5040) % 10_080) + 10_080) % 10_080) - 5040
+  if (Math.abs(off) <= CLOCK_RIGHT_MIN) return []
+  const facts = {
+    shows: `${DAY_NAMES[read.day]} ${clockText(read.minute)}`,
+    really: `${DAY_NAMES[weekdayOf(there.day)]} ${clockText(there.minute)}`,
+  }
+  const isOff = (minutes: number) => Math.abs(Math.abs(off) - minutes) <= CLOCK_RIGHT_MIN
+  const found = isOff(60)
+    ? finding('clock-hour-off', facts)
+    : isOff(HALF_DAY)
+      ? finding('clock-half-day-off', facts)
+      : Math.abs(off) % 1440 <= CLOCK_RIGHT_MIN || 1440 - (Math.abs(off) % 1440) <= CLOCK_RIGHT_MIN
+        ? finding('clock-day-off', facts)
+        : finding('clock-off', facts)
+  return [
+    made('clock-wrong', found, {
+      ...(row && { row }),
+      ...(drafts.length > 0 && { button: `Set it to ${facts.really}` }),
+      drafts,
+    }),
+  ]
+}
+
+function heldOn(v: VisitView, times: TimesDevice, held: HeldProgram): TimesCheck[] {
+  const row = times.rows.get('time.hold')
+  if (!row || meaningIn(times, 'aimed')('time.hold') !== 'held') return []
+  const at = held.heat?.[0]
+  return [
+    made(
+      'hold-left-on',
+      finding('hold-left-on', {
+        device: times.device.profile.family,
+        at: at === undefined ? 'one set point' : v.show('temperature', at),
+      }),
+      {
+        row,
+        button: 'End the hold',
+        drafts: [aimDraft(v, row, 'run', 'the program counts again')],
+      },
+    ),
+  ]
+}
+
+/** What a lane misses of what is wanted, °F·min over the week. */
+const missed = (lane: Float64Array | null, wanted: Float64Array | null): number =>
+  lane && wanted ? lane.reduce((sum, one, i) => sum + Math.abs(one - (wanted[i] as number)), 0) : 0
+
+/** Morning for afternoon: a start that, half a day later or earlier, explains most of what is missed. */
+function slips(
+  v: VisitView,
+  times: TimesDevice,
+  held: HeldProgram,
+  wanted: { heat: Float64Array | null; cool: Float64Array | null },
+): TimesCheck[] {
+  const { form } = times
+  if (!form || held.kind !== 'periods') return []
+  const divided = meaningIn(times, 'aimed')('time.program')
+  const lane = (entries: readonly PeriodEntry[], channel: 'heat' | 'cool') =>
+    laneOfProgram(channelGroups(form, divided, entries, channel), channel)
+  const cost = (entries: readonly PeriodEntry[]) =>
+    missed(lane(entries, 'heat'), wanted.heat) + missed(lane(entries, 'cool'), wanted.cool)
+  const out: TimesCheck[] = []
+  let entries = held.entries
+  for (let round = 0; round < 6; round += 1) {
+    const now = cost(entries)
+    let best: { entry: PeriodEntry; startMin: number; cost: number } | null = null
+    for (const entry of entries) {
+      if (entry.startMin === null) continue
+      const row = times.rows.get(entry.startId)
+      // A place that nobody looked at is no slip of anybody's.
+      if (!row || seenAt(row) === null) continue
+      const startMin = (entry.startMin + HALF_DAY) % 1440
+      const after = cost(entries.map((one) => (one === entry ? { ...one, startMin } : one)))
+      if (!best || after < best.cost) best = { entry, startMin, cost: after }
+    }
+    if (!best || now - best.cost < Math.max(SLIP_SHARE * now, SLIP_LEAST)) break
+    const { entry, startMin } = best
+    const row = times.rows.get(entry.startId) as LedgerRow
+    const group = groupDays(times, divided, entry.group)
+    const setF = entry.heat?.setF ?? entry.cool?.setF ?? null
+    out.push(
+      made(
+        `am-pm-${entry.startId}`,
+        finding('am-for-pm', {
+          days: sayDays(group),
+          what: `${row.setting.label}${setF === null ? '' : ` (${v.show('temperature', setF)})`}`,
+          stands: sayValue(row.setting, row.aim?.value ?? standsAt(row)?.value ?? clockText(entry.startMin ?? 0)),
+          should: spelled(row, startMin),
+        }),
+        {
+          row,
+          button: `Make it ${spelled(row, startMin)}`,
+          drafts: [aimDraft(v, row, String(startMin), 'afternoon and morning were changed about')],
+        },
+      ),
+    )
+    entries = entries.map((one) => (one === entry ? { ...one, startMin } : one))
+  }
+  return out
+}
+const spelled = (row: LedgerRow, minutes: number): string => {
+  const half = row.setting.range?.unit === '12 h clock'
+  return half
+    ? `${Math.floor(minutes / 60) % 12 || 12}:${String(minutes % 60).padStart(2, '0')} ${minutes < HALF_DAY ? 'AM' : 'PM'}`
+    : clockText(minutes)
+}
+const groupDays = (times: TimesDevice, divided: string | null, group: number): number[] => {
+  const [first, last] = (times.form ? groupsIn(times, divided) : [])[group] ?? [0, 6]
+  return Array.from({ length: last - first + 1 }, (_, i) => first + i)
+}
+function groupsIn(times: TimesDevice, divided: string | null): readonly (readonly [number, number])[] {
+  return times.form ? channelGroups(times.form, divided, [], 'heat').map(({ first, last }) => [first, last] as const) : []
+}
+
+/** Only the heating week, or only the cooling week, was ever touched. */
+function oneOfTwo(v: VisitView, times: TimesDevice, held: HeldProgram): TimesCheck[] {
+  if (held.kind !== 'periods' || times.form?.starts !== 'separate') return []
+  const isTouched = (row: LedgerRow) => {
+    const stands = seenAt(row)
+    return (
+      (stands !== null && row.setting.default !== undefined && stands.value !== row.setting.default) || row.aim?.value != null
+    )
+  }
+  const rowsOf = (channel: string) => slotRows(times).filter((row) => row.id.startsWith(`time.${channel}-`))
+  const [heat, cool] = [rowsOf('heat'), rowsOf('cool')]
+  if (heat.length === 0 || cool.length === 0) return []
+  const { neverHeats, neverCools } = v.system.times
+  for (const [name, done, other, lane, never] of [
+    ['Cooling', heat, cool, held.cool, neverCools],
+    ['Heating', cool, heat, held.heat, neverHeats],
+  ] as const) {
+    if (never || !done.some(isTouched) || other.some(isTouched)) continue
+    const values = lane ? [...new Set(lane)].map((one) => v.show('temperature', one)) : []
+    return [
+      made(
+        'only-one-week',
+        finding('only-one-week', {
+          name,
+          other: name === 'Cooling' ? 'heating' : 'cooling',
+          at: values.length === 1 ? `${values[0]} all day` : values.slice(0, 4).join(', '),
+        }),
+        {
+          button: hasWeek(v) ? `Take the wanted ${name.toLowerCase()} week` : undefined,
+          takesFit: true,
+        } as never,
+      ),
+    ]
+  }
+  return []
+}
+
+function tooClose(v: VisitView, times: TimesDevice, held: HeldProgram): TimesCheck[] {
+  const leastF = leastGapF(times)
+  if (!held.heat || !held.cool || leastF === null) return []
+  const stretches = gapStretches(held.heat, held.cool, leastF)
+  const [first] = stretches
+  if (!first) return []
+  const drafts: Draft[] = []
+  for (const entry of held.entries) {
+    // A cooling set point goes up to where heating leaves it the gap.
+    if (!entry.cool || entry.cool.setF === null || entry.startMin === null) continue
+    const [from] = groupDays(times, meaningIn(times, 'aimed')('time.program'), entry.group)
+    const heatF = Math.max(...stretches.map((one) => held.heat?.[one.startMin] ?? Number.NEGATIVE_INFINITY))
+    const own = held.heat[(from ?? 0) * 1440 + entry.startMin] ?? heatF
+    const isClose =
+      entry.cool.setF - own < leastF ||
+      stretches.some(
+        (one) => one.startMin >= (from ?? 0) * 1440 + (entry.startMin ?? 0) && held.cool?.[one.startMin] === entry.cool?.setF,
+      )
+    const row = times.rows.get(entry.cool.id)
+    if (isClose && row)
+      drafts.push(aimDraft(v, row, String(Math.max(entry.cool.setF, heatF + leastF)), 'heating and cooling need their gap'))
+  }
+  const facts = {
+    when: `${DAY_NAMES[Math.floor(first.startMin / 1440)]} ${clockText(first.startMin % 1440)}`,
+    gapF: first.gapF,
+    leastF,
+  }
+  return [
+    made('too-close', finding('gap-too-small', facts, v.show), {
+      ...(drafts.length > 0 && { button: 'Raise cooling to the gap' }),
+      drafts,
+    }),
+  ]
+}
+
+function neverHappens(v: VisitView, times: TimesDevice, held: HeldProgram): TimesCheck[] {
+  const { form } = times
+  if (!form || held.kind !== 'periods' || !isProgramSeen(times)) return []
+  const out: TimesCheck[] = []
+  const divided = meaningIn(times, 'aimed')('time.program')
+  const groups = new Map<string, PeriodEntry[]>()
+  for (const one of held.entries)
+    groups.set(`${one.channel} ${one.group}`, [...(groups.get(`${one.channel} ${one.group}`) ?? []), one])
+  for (const entries of groups.values()) {
+    const on = entries.filter((one) => one.startMin !== null)
+    const [first] = on
+    if (!first) continue
+    const days = sayDays(groupDays(times, divided, first.group))
+    const label = (one: PeriodEntry) => times.rows.get(one.startId)?.setting.label ?? one.startId
+    const sorted = [...on].sort((a, b) => (a.startMin ?? 0) - (b.startMin ?? 0))
+    const twin = sorted.find((one, i) => one.startMin === sorted[i + 1]?.startMin)
+    if (form.order === 'as-entered') {
+      const happens = new Set(happening(on))
+      const lost = on.find((one) => !happens.has(one))
+      if (lost)
+        out.push(
+          made(
+            `never-${lost.startId}`,
+            finding('period-never', { days, period: label(lost), time: clockText(lost.startMin ?? 0) }),
+            { button: 'Put them in order', drafts: inOrder(v, times, on, sorted) },
+          ),
+        )
+    } else if (twin) {
+      out.push(
+        made(
+          `twice-${twin.startId}`,
+          finding('period-twice', { days, period: label(twin), time: clockText(twin.startMin ?? 0) }),
+          hasWeek(v) ? { button: 'Take the nearest program', takesFit: true } : {},
+        ),
+      )
+    } else if (sorted.some((one, i) => one !== on[i]) && on.some((one) => seenAt(times.rows.get(one.startId)) !== null)) {
+      const odd = on.find((one, i) => sorted[i] !== one) as PeriodEntry
+      out.push(
+        made(
+          `order-${odd.startId}`,
+          finding('period-sorted', { days, period: label(odd), place: String(sorted.indexOf(odd) + 1) }),
+          { button: 'Write them in order', drafts: inOrder(v, times, on, sorted) },
+        ),
+      )
+    }
+  }
+  return out
+}
+/** The same periods, written in the order of their starts. */
+function inOrder(v: VisitView, times: TimesDevice, on: readonly PeriodEntry[], sorted: readonly PeriodEntry[]): Draft[] {
+  const drafts: Draft[] = []
+  for (const [i, place] of on.entries()) {
+    const from = sorted[i]
+    if (!from || from === place) continue
+    const put = (id: string | undefined, value: number | null | undefined) => {
+      const row = id === undefined ? undefined : times.rows.get(id)
+      if (row && value != null) drafts.push(aimDraft(v, row, String(value), 'in the order of the day'))
+    }
+    put(place.startId, from.startMin)
+    put(place.heat?.id, from.heat?.setF)
+    put(place.cool?.id, from.cool?.setF)
+  }
+  return drafts
+}
+
+const ordinal = (monthDay: string): number => {
+  const [month = 1, day = 1] = monthDay.split('-').map(Number)
+  return ordinalOfYear(month, day)
+}
+const monthDayText = (of: number): string => {
+  const text = dateOfDay(19_722 + of)
+  return text.slice(5)
+}
+
+/** A season that ends, and nothing goes on after it. */
+function seasonGaps(v: VisitView): TimesCheck[] {
+  const seasons = seasonsOf(v)
+  if (
+    seasons.length === 0 ||
+    Object.values(v.system.week).some((one) => one.length > 0) ||
+    v.system.lettings.some((one) => one.days)
+  )
+    return []
+  const covered = (day: number) =>
+    seasons.some((one) => {
+      const [from, to] = [ordinal(one.from), ordinal(one.to)]
+      return from <= to ? day >= from && day <= to : day >= from || day <= to
+    })
+  const ends = seasons.find((one) => !covered((ordinal(one.to) % 366) + 1))
+  if (!ends) return []
+  let last = ordinal(ends.to)
+  while (!covered((last % 366) + 1)) last = (last % 366) + 1
+  const to = monthDayText(last)
+  return [
+    made(
+      `season-ends-${ends.id}`,
+      finding('season-ends', {
+        name: ends.name || 'A season',
+        to: sayDate(ends.to),
+        next: sayDate(monthDayText((last % 366) + 1)),
+      }),
+      {
+        button: `Let it run to ${sayDate(to)}`,
+        drafts: [{ kind: 'season.set', body: { systemId: v.at.systemId, seasonId: ends.id as SeasonId, to } }],
+      },
+    ),
+  ]
+}
+
+/** Days of the year on which no dated line acts. */
+function linesEnd(v: VisitView, times: TimesDevice, held: HeldProgram): TimesCheck[] {
+  if (held.kind !== 'actions' || held.lines.length === 0) return []
+  const covered = (day: number) =>
+    held.lines.some(({ from, to }) => (from <= to ? day >= from && day <= to : day >= from || day <= to))
+  const line = held.lines.find(({ to }) => !covered((to % 366) + 1))
+  if (!line) return []
+  let last = line.to
+  while (!covered((last % 366) + 1)) last = (last % 366) + 1
+  const drafts = held.lines
+    .filter((one) => one.to === line.to)
+    .flatMap((one) => {
+      const row = times.rows.get(`time.act.to.${one.line}`)
+      return row ? [aimDraft(v, row, String(last), 'until the next season begins')] : []
+    })
+  return [
+    made(
+      `lines-end-${line.line}`,
+      finding('lines-end', { line: String(line.line), to: sayDateOfYear(line.to), next: sayDateOfYear((last % 366) + 1) }),
+      {
+        button: `Let it run to ${sayDateOfYear(last)}`,
+        drafts,
+      },
+    ),
+  ]
+}
+
+function daylight(v: VisitView, times: TimesDevice, now: number): TimesCheck[] {
+  const row = times.rows.get('time.daylight')
+  if (!row || meaningIn(times, 'aimed')('time.daylight') !== 'off') return []
+  const table = zoneTable(v.state.timeZone, now, now + 366 * DAY_MS)
+  const next = table.from[1]
+  if (next === undefined) return []
+  return [
+    made(
+      'daylight-off',
+      finding('daylight-off', {
+        device: times.device.profile.family,
+        when: sayDate(dateOfDay(localOf(v.state.timeZone, next).day)),
+      }),
+      {
+        row,
+        button: 'Let it change by itself',
+        drafts: [aimDraft(v, row, 'on', 'the clocks of this place change twice a year')],
+      },
+    ),
+  ]
+}

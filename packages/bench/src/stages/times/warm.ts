@@ -1,0 +1,183 @@
+import { clockText, type DayKind, type DrivenHours, driveSetbacks, isPump, type Room } from '@ingle/core'
+import type { VisitView } from '../../visit/visitView.ts'
+import type { Assumption } from '../assumptions.ts'
+import { comfortStand } from '../comfort/comfort.ts'
+import { roomSystemOf } from '../comfort/roomSystem.ts'
+import { meaningIn, timesDevice } from './device.ts'
+import { hasWeek, lanesOf, seasonOn } from './week.ts'
+
+/** A day on which the morning is looked at. */
+export const MORNINGS = ['mild', 'frosty'] as const satisfies readonly DayKind[]
+export type Morning = (typeof MORNINGS)[number]
+/** A lead where nobody said one, min. */
+export const USUAL_LEAD_MIN = 30
+/** How early a device begins at most, where its profile does not say. */
+const USUAL_MOST_MIN = 120
+/** A morning is worked out from noon to noon. */
+const NOON = 12
+
+/** The setback that ends in the morning: when it began, when people are in, what is kept before and after. */
+export interface MorningStep {
+  day: number
+  fromMin: number
+  toMin: number
+  setF: number
+  setbackF: number
+}
+
+/** The greatest rise of the heating lane between midnight and noon of a day of the week; null where there is none. */
+export function morningStep(heat: Float64Array, day: number): MorningStep | null {
+  const at = (minute: number) => heat[(minute + 10_080) % 10_080] as number
+  let best: MorningStep | null = null
+  for (let minute = day * 1440; minute < day * 1440 + 720; minute += 1) {
+    const [before, now] = [at(minute - 1), at(minute)]
+    if (now - before <= (best ? best.setF - best.setbackF : 0)) continue
+    let from = minute - 1
+    while (minute - from < 1440 && at(from - 1) <= before) from -= 1
+    best = { day, fromMin: from - day * 1440, toMin: minute - day * 1440, setF: now, setbackF: before }
+  }
+  return best
+}
+
+/** One morning, as plain data for a worker. */
+export interface WarmJob {
+  key: string
+  step: MorningStep
+  leadMin: number
+  mostMin: number
+  hasOwn: boolean
+  mornings: { kind: Morning; room: Room; hours: DrivenHours; lowF: number }[]
+  assumptions: Assumption[]
+}
+
+export interface WarmRow {
+  school: 'none' | 'lead' | 'own'
+  /** Minutes after midnight at which it begins, and at which the room is there; null: not before noon. */
+  beginsMin: number
+  warmMin: number | null
+  auxiliaryBtu: number
+}
+export interface WarmMorning {
+  kind: Morning
+  lowF: number
+  /** How early it has to begin; null: no start is early enough. */
+  needMin: number | null
+  rows: WarmRow[]
+}
+
+/** What a morning rests on; null without a week, without a setback, or with nothing that heats. */
+export function warmJobOf(v: VisitView, today: number, day = 0): WarmJob | null {
+  if (!hasWeek(v)) return null
+  const { heat } = lanesOf(v, seasonOn(v, today))
+  const step = heat ? morningStep(heat, day) : null
+  if (!step) return null
+  const assumptions: Assumption[] = []
+  const mornings = MORNINGS.flatMap((kind) => {
+    const run = roomSystemOf(v, comfortStand(v), { day: kind, isGapOpen: false })
+    if (!run) return []
+    for (const one of run.assumptions) if (!assumptions.some((other) => other.what === one.what)) assumptions.push(one)
+    const { room, day: of, equipment } = run.system
+    const hourly = (list: ArrayLike<number>) => Float64Array.from({ length: 24 }, (_, i) => list[(i + NOON) % 24] as number)
+    const outdoorF = hourly(of.outdoorF)
+    const output = equipment.heat.btuH.at(-1) ?? 0
+    const slope = equipment.heat.slopeBtuHPerF.at(-1) ?? 0
+    const plantBtuH = outdoorF.map((one) => Math.max(0, output + slope * (one - equipment.referenceOutdoorF)))
+    const auxiliaryBtuH = outdoorF.map((one) =>
+      equipment.auxiliary && one < equipment.auxiliary.allowedBelowF ? equipment.auxiliary.btuH : 0,
+    )
+    return [
+      {
+        kind,
+        room,
+        lowF: Math.min(...outdoorF),
+        hours: {
+          outdoorF,
+          gainsAirBtuH: hourly(of.airGainBtuH),
+          gainsMassBtuH: hourly(of.massGainBtuH),
+          plantBtuH,
+          auxiliaryBtuH,
+        },
+      },
+    ]
+  })
+  if (mornings.length === 0) return null
+  const times = timesDevice(v)
+  const own = times ? meaningIn(times, 'aimed')('time.recovery') : null
+  const leadMin = v.system.times.leadMin ?? USUAL_LEAD_MIN
+  const mostMin = times?.form?.recoveryMostMin ?? USUAL_MOST_MIN
+  return {
+    key: JSON.stringify([
+      step,
+      leadMin,
+      mostMin,
+      mornings.map((one) => [one.room, [...one.hours.plantBtuH], [...one.hours.auxiliaryBtuH]]),
+    ]),
+    step,
+    leadMin,
+    mostMin,
+    hasOwn: own !== null,
+    mornings,
+    assumptions,
+  }
+}
+
+/** Each morning by the schools: the program alone, a lead of one's own, the device's recovery. */
+export function runWarm({ step, leadMin, mostMin, mornings }: WarmJob): WarmMorning[] {
+  const inH = (minute: number) => minute / 60 + NOON
+  return mornings.map(({ kind, room, hours, lowF }) => {
+    const drive = (toMin: number, recovery: 'at-end' | 'optimum') =>
+      driveSetbacks(
+        room,
+        hours,
+        {
+          mode: 'heat',
+          setF: step.setF,
+          setbackF: step.setbackF,
+          setbacks: [{ fromH: Math.max(0, inH(step.fromMin)), toH: inH(toMin) }],
+          recovery,
+        },
+        30,
+      )
+    const best = drive(step.toMin, 'optimum')
+    const needMin = best.recoveries[0]?.leadMin ?? null
+    const by = (school: WarmRow['school'], leadOf: number): WarmRow => {
+      const beginsMin = step.toMin - Math.round(leadOf)
+      const out = drive(beginsMin, 'at-end')
+      const recoveryMin = out.recoveries[0]?.recoveryMin ?? null
+      return { school, beginsMin, warmMin: recoveryMin === null ? null : beginsMin + recoveryMin, auxiliaryBtu: out.auxiliaryBtu }
+    }
+    return { kind, lowF, needMin, rows: [by('none', 0), by('lead', leadMin), by('own', Math.min(needMin ?? mostMin, mostMin))] }
+  })
+}
+
+export const MORNING_WORDS: Readonly<Record<Morning, string>> = { mild: 'Mild', frosty: 'Frost' }
+export const SCHOOL_WORDS = { none: 'at the hour itself', lead: 'a fixed lead', own: 'its own recovery' } as const
+
+/** "05:31", or that it never is. */
+export const sayWarm = (row: WarmRow): string => (row.warmMin === null ? 'not by noon' : clockText(Math.round(row.warmMin)))
+
+/** The least setback temperature from which the room is there in time with the lead that is given; whole degrees. */
+export function shallowerF(job: WarmJob, morning: Morning, leadMin: number): number {
+  const one = job.mornings.find((of) => of.kind === morning)
+  if (!one) return job.step.setF
+  for (let setbackF = Math.ceil(job.step.setbackF); setbackF < job.step.setF; setbackF += 1) {
+    const out = driveSetbacks(
+      one.room,
+      one.hours,
+      {
+        mode: 'heat',
+        setF: job.step.setF,
+        setbackF,
+        setbacks: [{ fromH: Math.max(0, job.step.fromMin / 60 + NOON), toH: job.step.toMin / 60 + NOON }],
+        recovery: 'optimum',
+      },
+      30,
+    )
+    const lead = out.recoveries[0]?.leadMin
+    if (lead !== null && lead !== undefined && lead <= leadMin) return setbackF
+  }
+  return job.step.setF
+}
+
+/** Whether a machine of this system calls auxiliary heat at all. */
+export const hasAuxiliary = (v: VisitView): boolean => isPump(v.wired.kind) && (v.system.heaterKw ?? 0) > 0
