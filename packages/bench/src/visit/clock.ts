@@ -1,5 +1,7 @@
 /** Times as the site's clock shows them: screens and sheets say the same hour, wherever they are read. */
 export interface Clock {
+  /** Its zone: UTC where this machine does not know the site’s. */
+  zone: string
   /** A day, as 24 Nov 2026. */
   day: (iso: string) => string
   /** A day of this year, as 24 Nov. */
@@ -22,6 +24,7 @@ export function clockOf(timeZone: string): Clock {
     return (iso: string) => format.format(new Date(iso))
   }
   const clock: Clock = {
+    zone,
     day: show({ dateStyle: 'medium' }),
     shortDay: show({ day: 'numeric', month: 'short' }),
     time: show({ dateStyle: 'medium', timeStyle: 'short' }),

@@ -74,8 +74,6 @@ export function libraryChanges(now: Date): Change[] {
   ] as const) {
     writer.write('system.set', { systemId, name, serves, capacityTons: tons, heaterKw: 0 })
     writer.write('profile.use', { systemId, place: 'economizer', profile: profileById(profileId) })
-    if (systemId === LIBRARY_RTU1)
-      writer.write('profile.use', { systemId, place: 'controller', profile: profileById('hollin-t4') })
     writer.write('rules.use', { systemId, rules: [ruleById('damp-coast')] })
     const isVariable = profileId === 'hollin-rv'
     writer.write('roof.set', {
@@ -190,6 +188,7 @@ export function libraryChanges(now: Date): Change[] {
     fanPct: 100,
   })
   // Opening hours in two seasons, one over New Year; the list on the wall ends with the old winter.
+  writer.write('profile.use', { systemId: LIBRARY_RTU1, place: 'controller', profile: profileById('hollin-t4') })
   writer.write('times.set', {
     systemId: LIBRARY_RTU1,
     heatInF: 68,

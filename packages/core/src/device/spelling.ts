@@ -35,6 +35,9 @@ export function express(setting: DeviceSetting, value: string): Expressed {
       reason: `${setting.label} has no “${sayMeaning(setting, value)}”${offers.length > 0 ? `; it offers ${list(offers)}` : ''}.`,
     }
   }
+  // A word beside figures: a period that is off.
+  const word = setting.values.find((one) => meaningOf(setting, one) === value)
+  if (word !== undefined) return { fit: 'exact', value: word }
   const asked = Number(value)
   if (value.trim() === '' || !Number.isFinite(asked)) return { fit: 'none', reason: `“${value}” is not a number.` }
   return nearest(setting, asked)

@@ -28,9 +28,9 @@ const LISTED = 6
 /** The same week put into the device: what it keeps, what it cannot, and the way to write it. */
 export function CanHold() {
   const visit = useVisit()
-  const { state, show, ledger } = visit
+  const { clock, show, ledger } = visit
   const times = timesDevice(visit)
-  const today = localOf(state.timeZone, momentOfVisit(visit)).day
+  const today = localOf(clock.zone, momentOfVisit(visit)).day
   const job = useMemo(() => fitJobOf(visit, today), [visit, today])
   const known = job ? knownFit(job.key) : null
   const found = useTimesWorker(job && !known ? job.key : null, async (worker) => {

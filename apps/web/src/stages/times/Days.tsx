@@ -130,10 +130,10 @@ const MOST_KEPT = 120_000
 
 function Holidays() {
   const visit = useVisit()
-  const { system, state } = visit
+  const { system, clock } = visit
   const set = useTimesSet()
   const now = useNow()
-  const today = localOf(state.timeZone, now).day
+  const today = localOf(clock.zone, now).day
   const all = holidaysOf(visit, today)
   const coming = all.filter((one) => one.day >= today)
   return (
@@ -326,7 +326,7 @@ function Lettings() {
 /** Calendars and tables, in and out. What was read is shown before it is taken. */
 function Files() {
   const visit = useVisit()
-  const { system, state, write, at, visit: on } = visit
+  const { system, state, clock, write, at, visit: on } = visit
   const input = useRef<HTMLInputElement>(null)
   const [said_, setSaid] = useState<string | null>(null)
   const [read, setRead] = useState<{ name: string; text: string; of: TimesRead } | null>(null)
@@ -340,7 +340,7 @@ function Files() {
       if (!week.ok) return setSaid(`${week.reason} ${week.remedy}`)
       return setRead({ name: file.name, text: '', of: { week: week.value, exceptions: [], lettings: [], holidays: 0, left: [] } })
     }
-    const of = readTimesIcs(text, state.timeZone)
+    const of = readTimesIcs(text, clock.zone)
     if (!of.ok) {
       const words = said(of, visit.show)
       return setSaid(`${words.reason} ${words.remedy} Nothing was taken.`)

@@ -34,8 +34,8 @@ const DAY_MS = 86_400_000
 /** What is in force at any moment, and why; with changes by hand, power cuts and clocks to play through. */
 export function InForce() {
   const visit = useVisit()
-  const { state, show } = visit
-  const { timeZone } = state
+  const { show } = visit
+  const timeZone = visit.clock.zone
   const real = useNow(10)
   const times = timesDevice(visit)
   const [whose, setWhose] = useState<Whose>('wanted')
@@ -134,9 +134,9 @@ function clockChanges(zone: string, from: number): number[] {
 
 /** Day and time of the cursor, in fields. */
 function Moment(props: { at: number; isNow: boolean; onAt: (at: number | null) => void; changes: readonly number[] }) {
-  const { state } = useVisit()
+  const { clock } = useVisit()
   const { at, isNow, onAt, changes } = props
-  const { day, minute } = localOf(state.timeZone, at)
+  const { day, minute } = localOf(clock.zone, at)
   const monday = day - weekdayOf(day)
   const [typed, setTyped] = useState<string | null>(null)
   const read = typed === null ? minute : readClock(typed)
@@ -147,7 +147,7 @@ function Moment(props: { at: number; isNow: boolean; onAt: (at: number | null) =
         label="Day"
         value={String(weekdayOf(day))}
         options={DAY_NAMES.map((name, i) => [String(i), name] as const)}
-        onSave={(value) => onAt(momentOf(state.timeZone, monday + Number(value), minute))}
+        onSave={(value) => onAt(momentOf(clock.zone, monday + Number(value), minute))}
       />
       <div className="w-24">
         <LineField
@@ -158,7 +158,7 @@ function Moment(props: { at: number; isNow: boolean; onAt: (at: number | null) =
           onChange={(text) => {
             setTyped(text)
             const to = readClock(text)
-            if (to !== null && to < 1440) onAt(momentOf(state.timeZone, day, to))
+            if (to !== null && to < 1440) onAt(momentOf(clock.zone, day, to))
           }}
         />
       </div>
@@ -220,8 +220,9 @@ function Player(props: {
   changes: readonly number[]
 }) {
   const { play, onPlay, moment, whose } = props
-  const { units, show, state, ...rest } = useVisit()
-  const times = timesDevice({ ...rest })
+  const visit = useVisit()
+  const { units, show, clock } = visit
+  const times = timesDevice(visit)
   const [hand, setHand] = useState<Hand>('until-next-event')
   const [heat, setHeat] = useState('')
   const [cool, setCool] = useState('')
@@ -260,7 +261,7 @@ function Player(props: {
     setWrong(null)
     const onAt = moment + h * 3_600_000
     // A clock that begins anew begins at midnight of a Monday.
-    const to = momentOf(state.timeZone, localOf(state.timeZone, onAt).day - weekdayOf(localOf(state.timeZone, onAt).day), 0)
+    const to = momentOf(clock.zone, localOf(clock.zone, onAt).day - weekdayOf(localOf(clock.zone, onAt).day), 0)
     onPlay({
       ...play,
       holdSurvives: times?.form?.holdSurvives ?? true,
@@ -348,15 +349,15 @@ function Player(props: {
         <div className="text-[13px] flex flex-col gap-1">
           {play.override && (
             <p>
-              By hand since {clockText(localOf(state.timeZone, play.override.setAt).minute)}
+              By hand since {clockText(localOf(clock.zone, play.override.setAt).minute)}
               {play.override.heatF !== null && `, heating ${show('temperature', play.override.heatF)}`}
               {play.override.coolF !== null && `, cooling ${show('temperature', play.override.coolF)}`}.
             </p>
           )}
           {play.cut && (
             <p>
-              No power from {clockText(localOf(state.timeZone, play.cut.offAt).minute)} to{' '}
-              {clockText(localOf(state.timeZone, play.cut.onAt).minute)}
+              No power from {clockText(localOf(clock.zone, play.cut.offAt).minute)} to{' '}
+              {clockText(localOf(clock.zone, play.cut.onAt).minute)}
               {play.cut.correctedAt === null ? '; nobody set its clock since' : ''}.
             </p>
           )}

@@ -56,9 +56,9 @@ export function Later() {
 /** What the clock of the device shows, against this phone's. */
 function ClockNow({ now }: { now: number }) {
   const visit = useVisit()
-  const { state, write, at, here, clock } = visit
+  const { write, at, here, clock } = visit
   const times = timesDevice(visit)
-  const really = localOf(state.timeZone, now)
+  const really = localOf(clock.zone, now)
   const [day, setDay] = useState(String(weekdayOf(really.day)))
   const [typed, setTyped] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)
@@ -83,9 +83,7 @@ function ClockNow({ now }: { now: number }) {
           {DAY_NAMES[weekdayOf(really.day)]} {clockText(really.minute)}
         </span>
       </h2>
-      <p className="soft text-[14px]">
-        By this phone, in the zone of the site ({state.timeZone}). Read what the device shows now:
-      </p>
+      <p className="soft text-[14px]">By this phone, in the zone of the site ({clock.zone}). Read what the device shows now:</p>
       <div className="flex flex-wrap items-end gap-2">
         <SelectField
           label="Its day"

@@ -18,9 +18,9 @@ const MODE = { heat: 'Heating', cool: 'Cooling' } as const
 /** What turning down saves over a year against holding, and from where on deeper costs more than it saves. */
 export function SavesView() {
   const visit = useVisit()
-  const { state } = visit
+  const { clock } = visit
   const now = useNow(300)
-  const today = localOf(state.timeZone, now).day
+  const today = localOf(clock.zone, now).day
   const jobs = useMemo(() => savesJobsOf(visit, today), [visit, today])
   const key = jobs.length === 0 ? null : jobs.map((one) => one.key).join(' ')
   const saves = useTimesWorker(key, (worker) => worker.saves(jobs))

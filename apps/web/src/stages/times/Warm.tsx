@@ -16,9 +16,9 @@ import { useTimesWorker } from './useTimesWorker.ts'
 /** The two schools side by side: let it start by itself, or a fixed hour; on a mild morning and on a frosty one. */
 export function Warm() {
   const visit = useVisit()
-  const { show, state, system } = visit
+  const { show, clock, system } = visit
   const now = useNow(300)
-  const today = localOf(state.timeZone, now).day
+  const today = localOf(clock.zone, now).day
   const [day, setDay] = useState(0)
   const job = useMemo(() => warmJobOf(visit, today, day), [visit, today, day])
   const mornings = useTimesWorker(job?.key ?? null, (worker) => worker.warm(job as NonNullable<typeof job>))

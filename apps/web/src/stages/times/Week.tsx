@@ -36,9 +36,9 @@ type Shown = 'wanted' | 'device'
 /** The week of the people, drawn; beside it what is wrong with it, what the device can hold, and whether it is warm in time. */
 export function Week() {
   const visit = useVisit()
-  const { system, state, write, at } = visit
+  const { system, clock, write, at } = visit
   const now = useNow()
-  const today = localOf(state.timeZone, now).day
+  const today = localOf(clock.zone, now).day
   const times = timesDevice(visit)
   const [shown, setShown] = useState<Shown>('wanted')
   const inForce = seasonOn(visit, today)

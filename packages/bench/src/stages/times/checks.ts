@@ -39,7 +39,7 @@ const HALF_DAY = 720
 /** A clock that is off by less is right, min. */
 const CLOCK_RIGHT_MIN = 4
 /** Of what a program misses, the share that one slip of AM and PM has to explain. */
-const SLIP_SHARE = 0.4
+const SLIP_SHARE = 0.3
 /** And at least so much, °F·min over the week. */
 const SLIP_LEAST = 2400
 
@@ -66,17 +66,19 @@ export const aimDraft = (v: VisitView, row: LedgerRow, meaning: string, why: str
 /** Everything that is wrong with the times as they stand, the worst first. `now`: the moment, for clock and seasons. */
 export function timesChecks(v: VisitView, now: number): TimesCheck[] {
   const times = timesDevice(v)
-  const today = localOf(v.state.timeZone, now).day
+  const today = localOf(v.clock.zone, now).day
   if (!times) return [...seasonGaps(v)]
   const held = heldProgramOf(times, 'aimed')
   const wanted = hasWeek(v) ? lanesOf(v, seasonOn(v, today)) : { heat: null, cool: null }
+  const slipped = slips(v, times, held, wanted)
   return [
     ...clockWrong(v, times),
     ...heldOn(v, times, held),
-    ...slips(v, times, held, wanted),
+    ...slipped,
     ...oneOfTwo(v, times, held),
     ...tooClose(v, times, held),
-    ...neverHappens(v, times, held),
+    // What a slip put out of order is no second thing.
+    ...(slipped.length > 0 ? [] : neverHappens(v, times, held)),
     ...seasonGaps(v),
     ...linesEnd(v, times, held),
     ...daylight(v, times, now),
@@ -98,7 +100,7 @@ function clockWrong(v: VisitView, times: TimesDevice): TimesCheck[] {
       ]
     return []
   }
-  const there = localOf(v.state.timeZone, Date.parse(read.at))
+  const there = localOf(v.clock.zone, Date.parse(read.at))
   const shown = read.day * 1440 + read.minute
   const really = weekdayOf(there.day) * 1440 + there.minute
   // The nearer way round the week.
@@ -161,23 +163,26 @@ function slips(
   const divided = meaningIn(times, 'aimed')('time.program')
   const lane = (entries: readonly PeriodEntry[], channel: 'heat' | 'cool') =>
     laneOfProgram(channelGroups(form, divided, entries, channel), channel)
-  const cost = (entries: readonly PeriodEntry[]) =>
-    missed(lane(entries, 'heat'), wanted.heat) + missed(lane(entries, 'cool'), wanted.cool)
+  // Where the two weeks are apart, a cooling week that nobody wrote must not hide a slip in heating.
+  const cost = (entries: readonly PeriodEntry[], channel: PeriodEntry['channel']) =>
+    (channel === 'cool' ? 0 : missed(lane(entries, 'heat'), wanted.heat)) +
+    (channel === 'heat' ? 0 : missed(lane(entries, 'cool'), wanted.cool))
   const out: TimesCheck[] = []
   let entries = held.entries
   for (let round = 0; round < 6; round += 1) {
-    const now = cost(entries)
-    let best: { entry: PeriodEntry; startMin: number; cost: number } | null = null
+    let best: { entry: PeriodEntry; startMin: number; saves: number; of: number } | null = null
     for (const entry of entries) {
       if (entry.startMin === null) continue
       const row = times.rows.get(entry.startId)
       // A place that nobody looked at is no slip of anybody's.
       if (!row || seenAt(row) === null) continue
       const startMin = (entry.startMin + HALF_DAY) % 1440
-      const after = cost(entries.map((one) => (one === entry ? { ...one, startMin } : one)))
-      if (!best || after < best.cost) best = { entry, startMin, cost: after }
+      const now = cost(entries, entry.channel)
+      const after = entries.map((one) => (one === entry ? { ...one, startMin } : one))
+      const saves = now - cost(after, entry.channel)
+      if (!best || saves > best.saves) best = { entry, startMin, saves, of: now }
     }
-    if (!best || now - best.cost < Math.max(SLIP_SHARE * now, SLIP_LEAST)) break
+    if (!best || best.saves < Math.max(SLIP_SHARE * best.of, SLIP_LEAST)) break
     const { entry, startMin } = best
     const row = times.rows.get(entry.startId) as LedgerRow
     const group = groupDays(times, divided, entry.group)
@@ -187,7 +192,7 @@ function slips(
         `am-pm-${entry.startId}`,
         finding('am-for-pm', {
           days: sayDays(group),
-          what: `${row.setting.label}${setF === null ? '' : ` (${v.show('temperature', setF)})`}`,
+          what: `${row.setting.label.replace(/,? (from|at)$/, '')}${setF === null ? '' : ` (${v.show('temperature', setF)})`}`,
           stands: sayValue(row.setting, row.aim?.value ?? standsAt(row)?.value ?? clockText(entry.startMin ?? 0)),
           should: spelled(row, startMin),
         }),
@@ -427,7 +432,7 @@ function linesEnd(v: VisitView, times: TimesDevice, held: HeldProgram): TimesChe
 function daylight(v: VisitView, times: TimesDevice, now: number): TimesCheck[] {
   const row = times.rows.get('time.daylight')
   if (!row || meaningIn(times, 'aimed')('time.daylight') !== 'off') return []
-  const table = zoneTable(v.state.timeZone, now, now + 366 * DAY_MS)
+  const table = zoneTable(v.clock.zone, now, now + 366 * DAY_MS)
   const next = table.from[1]
   if (next === undefined) return []
   return [
@@ -435,7 +440,7 @@ function daylight(v: VisitView, times: TimesDevice, now: number): TimesCheck[] {
       'daylight-off',
       finding('daylight-off', {
         device: times.device.profile.family,
-        when: sayDate(dateOfDay(localOf(v.state.timeZone, next).day)),
+        when: sayDate(dateOfDay(localOf(v.clock.zone, next).day)),
       }),
       {
         row,

@@ -111,20 +111,36 @@ export function fitAims(times: TimesDevice, fit: Fit & { ok: true }): WorkedAim[
     if (rows.has(id)) aims.push({ id, meaning, ...PLAIN })
   return aims
 }
-function stepOf(times: TimesDevice): number {
+/** Minutes between two starts that the device can be set to. */
+export function stepOf(times: TimesDevice): number {
   const setting = settingIn(times)
   return (setting('time.start.11') ?? setting('time.heat-start.11') ?? setting('time.cool-start.11'))?.range?.step ?? 1
 }
 
-/** What is lost, a sentence for each run of days that lose the same. */
-export function lostSaid(lost: readonly LostStretch[], show: Show): string[] {
-  const byText = new Map<string, number[]>()
-  for (const { channel, startMin, endMin, wantedF, givenF } of lost) {
-    const day = Math.floor(startMin / 1440)
-    const text = `${clockText(startMin % 1440)}–${clockText(endMin - day * 1440 > 1440 ? endMin % 1440 : endMin - day * 1440)} ${channel === 'heat' ? 'heating' : 'cooling'} ${show('temperature', givenF)} instead of ${show('temperature', wantedF)}`
-    byText.set(text, [...(byText.get(text) ?? []), day])
+/** What is lost: times that a step of minutes moved in one sentence, then one for each run of days that lose the same. */
+export function lostSaid(lost: readonly LostStretch[], stepMin: number, show: Show): string[] {
+  const moved = lost.filter((one) => one.endMin - one.startMin < stepMin)
+  const byText = new Map<string, Set<number>>()
+  const words = ({ channel, wantedF, givenF }: LostStretch) =>
+    `${channel === 'heat' ? 'heating' : 'cooling'} ${show('temperature', givenF)} instead of ${show('temperature', wantedF)}`
+  const byTime = new Map<string, LostStretch[]>()
+  for (const one of lost) {
+    if (one.endMin - one.startMin < stepMin) continue
+    const key = `${one.startMin} ${one.endMin}`
+    byTime.set(key, [...(byTime.get(key) ?? []), one])
   }
-  return [...byText].map(([text, days]) => `${sayDays(days)}: ${text}`)
+  for (const both of byTime.values()) {
+    const { startMin, endMin } = both[0] as LostStretch
+    const day = Math.floor(startMin / 1440)
+    const end = endMin - day * 1440 > 1440 ? endMin % 1440 : endMin - day * 1440
+    const text = `${clockText(startMin % 1440)}–${clockText(end)} ${both.map(words).join(', ')}`
+    byText.set(text, (byText.get(text) ?? new Set()).add(day))
+  }
+  const most = Math.max(0, ...moved.map((one) => one.endMin - one.startMin))
+  return [
+    ...(most > 0 ? [`Times are moved by up to ${most} min: it counts in steps of ${stepMin} min.`] : []),
+    ...[...byText].map(([text, days]) => `${sayDays([...days])}: ${text}`),
+  ]
 }
 
 /** A set of days in the sets that a device offers, the largest first. */

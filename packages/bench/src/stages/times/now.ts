@@ -162,13 +162,13 @@ export function sayState(
 
 /** The answer in one sentence: what is in force, and why. `of`: whose program it is. */
 export function sayWhy(
-  v: Pick<VisitView, 'show' | 'state' | 'system'>,
+  v: Pick<VisitView, 'show' | 'state' | 'system' | 'clock'>,
   force: ForceAt,
   at: number,
   play: Play,
   of: 'wanted' | 'device',
 ): string {
-  const zone = v.state.timeZone
+  const zone = v.clock.zone
   if (!force.state) return `Nothing: the power is off${force.until === null ? '' : ` until ${sayMoment(zone, force.until, at)}`}.`
   const what = sayState(v, force.state)
   const until = force.until === null ? '' : ` until ${sayMoment(zone, force.until, at)}`
@@ -179,7 +179,7 @@ export function sayWhy(
 }
 
 function reasonSaid(
-  v: Pick<VisitView, 'show' | 'state' | 'system'>,
+  v: Pick<VisitView, 'show' | 'state' | 'system' | 'clock'>,
   source: InForce['source'],
   day: number,
   minute: number,
@@ -215,7 +215,12 @@ function reasonSaid(
 }
 
 /** The head line of the week: "72 °F now: by hand until 20:40, then 69 °F". */
-export function nowSaid(v: Pick<VisitView, 'show' | 'state' | 'system'>, program: Program, at: number, play: Play): string {
+export function nowSaid(
+  v: Pick<VisitView, 'show' | 'state' | 'system' | 'clock'>,
+  program: Program,
+  at: number,
+  play: Play,
+): string {
   const force = forceAt(program, at, play)
   if (!force.state) return 'Nothing now: the power is off'
   const how = {
@@ -237,5 +242,5 @@ export function nowSaid(v: Pick<VisitView, 'show' | 'state' | 'system'>, program
       : state.action
   if (force.until === null || force.state.source === 'hold') return `${short(force.state)} now: ${how}`
   const next = forceAt(program, force.until, play).state
-  return `${short(force.state)} now: ${how} until ${sayMoment(v.state.timeZone, force.until, at)}${next ? `, then ${short(next)}` : ''}`
+  return `${short(force.state)} now: ${how} until ${sayMoment(v.clock.zone, force.until, at)}${next ? `, then ${short(next)}` : ''}`
 }

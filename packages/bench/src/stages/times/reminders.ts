@@ -40,7 +40,7 @@ export function fanHoursADay(v: VisitView): { hours: number; from: string } | nu
 /** Everything that somebody has to think of later, with dates. `now`: the moment. */
 export function remindersOf(v: VisitView, now: number): Reminder[] {
   const { times } = v.system
-  const today = localOf(v.state.timeZone, now).day
+  const today = localOf(v.clock.zone, now).day
   const out: Reminder[] = []
   const put = (id: string, says: string, on: string, from: string, more: Partial<Reminder> = {}) =>
     out.push({ id: `${v.system.id.slice(-6)}-${id}`, says: `${v.state.name}, ${v.system.name}: ${says}`, on, from, ...more })
@@ -60,14 +60,14 @@ export function remindersOf(v: VisitView, now: number): Reminder[] {
     const from =
       times.filterCounts === 'calendar'
         ? `${filterH} h by the calendar`
-        : `${filterH} h at ${aDay.toFixed(1)} h a day (${counted?.from ?? 'a usual figure: read the fan counter twice to know'})`
+        : `${filterH} h at ${aDay.toFixed(1)} h a day, ${counted ? `by the ${counted.from}` : 'a usual figure; read the fan counter twice to know'}`
     put('filter', 'look at the filter', dateOfDay(today + days), from, { everyMonths: Math.max(1, Math.round(days / 30.4)) })
   }
   if (times.nextVisitOn) put('visit', 'next visit', times.nextVisitOn, 'agreed on')
   const form = device?.form
   // A device with one week has to be programmed anew when a season begins.
   if (form && form.shape !== 'actions')
-    for (const season of seasonsOf(v)) {
+    for (const season of seasonsOf(v).filter((one) => Object.keys(one.week).length > 0)) {
       const [month = 1, day = 1] = season.from.split('-').map(Number)
       const { year } = civilOf(today)
       const on = dayNumber(year, month, day) >= today ? dayNumber(year, month, day) : dayNumber(year + 1, month, day)
@@ -79,13 +79,13 @@ export function remindersOf(v: VisitView, now: number): Reminder[] {
         { everyMonths: 12 },
       )
     }
-  if (device && meaningIn(device, 'aimed')('time.daylight') !== 'on') {
-    const table = zoneTable(v.state.timeZone, now, now + 366 * 86_400_000)
+  if (device && (form || device.rows.has('time.clock')) && meaningIn(device, 'aimed')('time.daylight') !== 'on') {
+    const table = zoneTable(v.clock.zone, now, now + 366 * 86_400_000)
     for (const [i, at] of table.from.slice(1, 3).entries())
       put(
         `clock-${i}`,
         'set its clock: the hour changes',
-        dateOfDay(localOf(v.state.timeZone, at).day),
+        dateOfDay(localOf(v.clock.zone, at).day),
         'it does not change by itself',
       )
   }

@@ -7,7 +7,7 @@ import type { VisitView } from '../../visit/visitView.ts'
 import { stage, type WorkedAim } from '../stage.ts'
 import { timesChecks } from './checks.ts'
 import { isProgramSeen, isSlot, slotRows, timesDevice } from './device.ts'
-import { actionsFit, fitAims, fitJobOf, fitOf, holdFit, knownFit, lostSaid, TIMES_SOURCE, timerFit } from './fit.ts'
+import { actionsFit, fitAims, fitJobOf, fitOf, holdFit, knownFit, lostSaid, stepOf, TIMES_SOURCE, timerFit } from './fit.ts'
 import { localOf } from './now.ts'
 import { remindersOf } from './reminders.ts'
 import { dateOfDay, daysAlike, hasWeek, holidaysOf, keptOf, sayDate, sayEntries, seasonsOf, weekIn } from './week.ts'
@@ -22,7 +22,7 @@ export const momentOfVisit = (v: VisitView): number => {
   ]
   return Math.max(...stamps.flatMap((one) => (one ? [Date.parse(one)] : [])))
 }
-const dayOfVisit = (v: VisitView) => localOf(v.state.timeZone, momentOfVisit(v)).day
+const dayOfVisit = (v: VisitView) => localOf(v.clock.zone, momentOfVisit(v)).day
 
 const rowsOf = (v: VisitView) => v.ledger.filter((row) => row.need === 'times' || isSlot(row))
 
@@ -37,7 +37,7 @@ export function timesAims(v: VisitView, work: 'known' | 'now' = 'now'): { aims: 
   const job = fitJobOf(v, today)
   const fit = work === 'now' ? fitOf(v, today) : job ? knownFit(job.key) : null
   if (!fit?.ok) return null
-  return { aims: fitAims(times, fit), lost: lostSaid(fit.nearest.lost, v.show) }
+  return { aims: fitAims(times, fit), lost: lostSaid(fit.nearest.lost, stepOf(times), v.show) }
 }
 
 /** When the people are in, what the device can hold of it, what is in force, and what it saves. */
@@ -75,10 +75,12 @@ function weekSections(v: VisitView): PlacedSection[] {
       .join(', ')
   const weeks = [
     { name: 'Week', week: weekIn(v, null) },
-    ...seasonsOf(v).map((one) => ({
-      name: `${one.name || 'Season'}, ${sayDate(one.from)} to ${sayDate(one.to)}`,
-      week: weekIn(v, one),
-    })),
+    ...seasonsOf(v)
+      .filter((one) => Object.keys(one.week).length > 0)
+      .map((one) => ({
+        name: `${one.name || 'Season'}, ${sayDate(one.from)} to ${sayDate(one.to)}`,
+        week: weekIn(v, one),
+      })),
   ].filter(({ week }) => Object.values(week).some((one) => one.length > 0))
   const days = new Set(holidaysOf(v, dayOfVisit(v)).map((one) => one.day))
   const today = dayOfVisit(v)

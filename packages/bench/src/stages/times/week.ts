@@ -194,11 +194,11 @@ function exceptionsOf(v: Pick<VisitView, 'system'>, kept: WeekTemperatures): Pro
 export const entriesOfException = ({ is, entries }: ExceptionState): WeekEntry[] => entries ?? [{ startMin: 0, is }]
 
 /** Everything that the people of a system want by the clock, as a program that can be walked. */
-export function wantedProgram(v: Pick<VisitView, 'system' | 'state' | 'show'>, aroundDay: number): Program {
+export function wantedProgram(v: Pick<VisitView, 'system' | 'state' | 'show' | 'clock'>, aroundDay: number): Program {
   const kept = keptOf(v)
   const holidays = holidaysOf(v, aroundDay)
   return {
-    zone: v.state.timeZone,
+    zone: v.clock.zone,
     week: eventsOfWeek(weekIn(v, null), kept),
     seasons: seasonsOf(v).map((one) => ({
       range: rangeOf(one) as DayRange & { yearly: true },
