@@ -139,7 +139,7 @@ export {
   spansOf,
 } from './stages/times/now.ts'
 export { type Reminder, remindersOf } from './stages/times/reminders.ts'
-export { runSaves, type Saves, type SavesJob, savesJobsOf, turnsAtF } from './stages/times/saves.ts'
+export { runSaves, type Saves, type SavesJob, savesJobsOf, savesSaid, turnsAtF } from './stages/times/saves.ts'
 export { momentOfVisit, timesAims } from './stages/times/times.ts'
 export {
   MORNING_WORDS,
@@ -152,6 +152,7 @@ export {
   type WarmMorning,
   warmJobOf,
 } from './stages/times/warm.ts'
+export { judgeMornings, keepWarm, knownWarm } from './stages/times/warmChecks.ts'
 export {
   dateOfDay,
   dayOfDate,

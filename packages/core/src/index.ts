@@ -132,6 +132,12 @@ export {
 } from './control/fanLimit.ts'
 export { type StagingOutcome, stagingOutcomes } from './control/staging.ts'
 export {
+  askedAt,
+  atClock,
+  type DeviceMoment,
+  programOn,
+} from './device/deviceClock.ts'
+export {
   conditionMet,
   type HouseRule,
   type RuleCondition,
@@ -152,8 +158,8 @@ export {
 export { keypadDoubts } from './device/keypad/machineCheck.ts'
 export type { KeyPlan, PlanStep } from './device/keypad/plan.ts'
 export { planKeys } from './device/keypad/planner.ts'
-export { reading } from './device/keypad/reading.ts'
-export { itemStandingOn, type KeyEvent, type KeypadState, startState } from './device/keypad/state.ts'
+export { type AtClock, reading } from './device/keypad/reading.ts'
+export { itemStandingOn, type KeyEvent, type KeypadState, keepsMemory, startState } from './device/keypad/state.ts'
 export { planRound } from './device/keypad/units.ts'
 export { safeWayBack } from './device/keypad/wayBack.ts'
 export { keyLabel, keyWords } from './device/keypad/words.ts'

@@ -1,4 +1,4 @@
-import { type KeyEvent, type KeypadMachine, type KeypadState, keyLabel, reading } from '@ingle/core'
+import { type AtClock, type KeyEvent, type KeypadMachine, type KeypadState, keyLabel, reading } from '@ingle/core'
 import { BatteryFull, BatteryWarning, Power, RadioTower } from 'lucide-react'
 import { type KeyboardEvent, useState } from 'react'
 import { ValueOptions } from '../kit/ValueOptions.tsx'
@@ -8,14 +8,16 @@ interface Props {
   machine: KeypadMachine
   state: KeypadState
   onEvent: (event: KeyEvent) => void
+  /** What its clock says and its program asks for. */
+  now?: AtClock | null
 }
 
 /** A device on the screen, of our own drawing: its reading, its keys, its switches, its power. It does what its profile says. */
-export function DeviceFace({ name, machine, state, onEvent }: Props) {
+export function DeviceFace({ name, machine, state, onEvent, now = null }: Props) {
   const [latched, setLatched] = useState<readonly string[]>([])
   const [holding, setHolding] = useState(false)
   const [seconds, setSeconds] = useState('4')
-  const shown = reading(machine, state)
+  const shown = reading(machine, state, now)
   const heldS = Number(seconds.replace(',', '.'))
   const onKey = (key: string) => {
     if (!holding) return onEvent({ do: 'press', keys: [key] })
@@ -165,7 +167,7 @@ function keyFor(machine: KeypadMachine, typed: string): string | undefined {
 }
 
 /** Switches, jumpers, pointers and form fields: set by hand. */
-function ByHand({ machine, state, onEvent }: Omit<Props, 'name'>) {
+function ByHand({ machine, state, onEvent }: Pick<Props, 'machine' | 'state' | 'onEvent'>) {
   const ids = [...(machine.pad.banks ?? []), ...(machine.pad.byHand ?? [])]
   if (ids.length === 0) return null
   const bank = (machine.pad.banks?.length ?? 0) > 0

@@ -12,8 +12,10 @@ import { machineOf, type Profile } from '@ingle/record'
 import { RotateCcw, X } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { DeviceClock } from '../keys/DeviceClock.tsx'
 import { DeviceFace } from '../keys/DeviceFace.tsx'
 import { PlanSteps } from '../keys/PlanSteps.tsx'
+import { useDeviceClock } from '../keys/useDeviceClock.ts'
 import { CautionNote, Empty, Notice } from '../kit/Notice.tsx'
 import { useLibrary } from '../library/useLibrary.ts'
 
@@ -52,7 +54,12 @@ function Bench({ profile, machine, partner }: { profile: Profile; machine: Keypa
   useEffect(() => {
     document.title = `Practice: ${profile.family} · Ingle`
   }, [profile])
-  const onEvent = (event: KeyEvent) => setState((before) => nextState(machine, before, event))
+  const form = profile.program ?? null
+  const clock = useDeviceClock(machine, form)
+  const onEvent = (event: KeyEvent) => {
+    clock.after(state, event)
+    setState((before) => nextState(machine, before, event))
+  }
   const open = Object.entries(wanted)
   const reached = open.length > 0 && plan.ok && plan.value.steps.length === 0
   return (
@@ -73,7 +80,8 @@ function Bench({ profile, machine, partner }: { profile: Profile; machine: Keypa
       </div>
       <div className="grid gap-4 lg:grid-cols-[26rem_1fr] items-start">
         <div className="flex flex-col gap-3">
-          <DeviceFace name={profile.family} machine={machine} state={state} onEvent={onEvent} />
+          <DeviceFace name={profile.family} machine={machine} state={state} onEvent={onEvent} now={clock.now(state)} />
+          {form && <DeviceClock at={clock.at} dated={form.shape === 'actions'} onAt={clock.setAt} />}
           {profile.cautions.map((one) => (
             <CautionNote key={one} text={one} />
           ))}

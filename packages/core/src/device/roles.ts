@@ -60,6 +60,8 @@ const DAY_SETS = choice({
   daily: 'every day',
   'mo-fr': 'Mo–Fr',
   'mo-sa': 'Mo–Sa',
+  'tu-fr': 'Tu–Fr',
+  'tu-sa': 'Tu–Sa',
   'sa-su': 'Sa, Su',
   mo: 'Mo',
   tu: 'Tu',

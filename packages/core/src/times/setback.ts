@@ -27,6 +27,10 @@ export interface SetbackTargets {
   setbacks: readonly SetbackSpan[]
   /** When the set point is asked for again: at the end of the setback, or so early that the air is there at its end. */
   recovery: 'at-end' | 'optimum'
+  /** How many hours it runs to settle before it reports from the first hour on; absent: all of them. */
+  settleH?: number
+  /** False: nobody asks for leads, and none is looked for where recovery begins at the end. */
+  leads?: boolean
 }
 
 export interface SetbackOutcome {
@@ -180,12 +184,14 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
     let recovering: { since: number; of: SetbackOutcome['recoveries'][number] } | null = null
     let begins: { start: number; step: number } | null = null
     let of: SetbackOutcome['recoveries'][number] = { recoveryMin: null, leadMin: null }
-    for (let at = 0; at <= steps; at += 1) {
+    const last = isReported ? steps : Math.min(steps, Math.round((targets.settleH ?? hours.outdoorF.length) * perHour))
+    for (let at = 0; at <= last; at += 1) {
       const here = spans[span]
       if (isReported && (at % perHour === 0 || at === here?.from || at === here?.to)) extreme = Math.min(extreme, air)
       if (at === here?.from) {
         recovering = null
-        begins = latestStart(here.from, here.to, here.setbackF)
+        const wanted = targets.recovery === 'optimum' || targets.leads !== false
+        begins = wanted ? latestStart(here.from, here.to, here.setbackF) : null
         of = { recoveryMin: null, leadMin: begins ? ((here.to - begins.start) * 60) / perHour : null }
         if (isReported) recoveries.push(of)
         if (targets.recovery === 'at-end') begins = { start: here.to, step: here.to }
@@ -196,7 +202,7 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
         if (air >= setF - THERE_F) of.recoveryMin = 0
         if (isReported) extreme = Math.min(extreme, air)
       }
-      if (at === steps) break
+      if (at === last) break
       const isSetBack = here !== undefined && at >= here.from && at < (begins?.step ?? here.to)
       const share = advance(at, isSetBack ? here.setbackF : setF)
       if (recovering && recovering.of.recoveryMin === null && air >= setF - THERE_F)

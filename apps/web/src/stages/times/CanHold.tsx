@@ -3,6 +3,7 @@ import {
   hasWeek,
   isSlot,
   keepFit,
+  keyStops,
   knownFit,
   localOf,
   momentOfVisit,
@@ -11,7 +12,7 @@ import {
   timesDevice,
   toSet,
 } from '@ingle/bench'
-import { said, sayDays } from '@ingle/core'
+import { said, sayDays, settableOn } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { Notice } from '../../kit/Notice.tsx'
@@ -21,6 +22,7 @@ import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { GatewayPanel } from '../settings/GatewayPanel.tsx'
 import { KeysPanel } from '../settings/KeysPanel.tsx'
+import { TryProgram } from './TryProgram.tsx'
 import { useTimesWorker } from './useTimesWorker.ts'
 
 const LISTED = 6
@@ -41,6 +43,8 @@ export function CanHold() {
   const fit = known ?? (job ? knownFit(job.key) : null)
   const { waiting, put } = useAims(TIMES_SOURCE)
   const [wrong, setWrong] = useState<string | null>(null)
+  const [trying, setTrying] = useState(false)
+  const stop = times ? keyStops(visit).find((one) => one.device.place === times.device.place) : undefined
   if (!times)
     return (
       <Notice kind="plain">
@@ -110,6 +114,20 @@ export function CanHold() {
                 {toTake.length === 0 ? 'Taken as aims' : `Take ${toTake.length} as aims`}
               </button>
             </div>
+            {stop && slots.length > 0 && (
+              <button type="button" className="btn justify-start" onClick={() => setTrying(true)}>
+                Try it on a simulated {family}
+              </button>
+            )}
+            {trying && stop && (
+              <TryProgram
+                device={stop.device}
+                machine={stop.machine}
+                found={stop.found}
+                rows={slots.filter((row) => settableOn(stop.machine).has(row.id))}
+                onClose={() => setTrying(false)}
+              />
+            )}
             <KeysPanel rows={slots} />
             <GatewayPanel waiting={slots} />
             {wrong && <Notice kind="wrong">{wrong}</Notice>}

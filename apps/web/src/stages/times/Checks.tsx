@@ -1,9 +1,10 @@
-import { TIMES_SOURCE, type TimesCheck, timesAims, timesChecks } from '@ingle/bench'
-import { useState } from 'react'
+import { judgeMornings, localOf, TIMES_SOURCE, type TimesCheck, timesAims, timesChecks, warmJobOf } from '@ingle/bench'
+import { useMemo, useState } from 'react'
 import { Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
+import { useMornings } from './useMornings.ts'
 
 /** What is wrong with the times, each with what mends it in one tap. */
 export function Checks({ now }: { now: number }) {
@@ -11,7 +12,10 @@ export function Checks({ now }: { now: number }) {
   const { write } = visit
   const { put, waiting } = useAims(TIMES_SOURCE)
   const [wrong, setWrong] = useState<string | null>(null)
-  const checks = timesChecks(visit, now)
+  const today = localOf(visit.clock.zone, now).day
+  const job = useMemo(() => warmJobOf(visit, today), [visit, today])
+  const mornings = useMornings(job)
+  const checks = [...timesChecks(visit, now), ...(job && mornings ? judgeMornings(visit, job, mornings) : [])]
   const mend = async (check: TimesCheck) => {
     if (check.takesFit) {
       const aims = timesAims(visit)?.aims ?? []

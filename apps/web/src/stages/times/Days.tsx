@@ -1,4 +1,4 @@
-import { holidaysOf, localOf, sayDate, sayDay, weekIn } from '@ingle/bench'
+import { dateOfDay, holidaysOf, localOf, sayDate, weekIn } from '@ingle/bench'
 import {
   clockText,
   DAY_NAMES,
@@ -11,6 +11,7 @@ import {
   said,
   sayDays,
   type TimesRead,
+  weekdayOf,
   writeTimesIcs,
   writeWeekCsv,
 } from '@ingle/core'
@@ -148,7 +149,10 @@ function Holidays() {
           <ul className="columns-2 text-[13px]">
             {coming.slice(0, 12).map((one) => (
               <li key={one.day}>
-                <span className="num">{sayDay(one.day)}</span> {one.name}
+                <span className="num">
+                  {sayDays([weekdayOf(one.day)])} {sayDate(dateOfDay(one.day))}
+                </span>{' '}
+                {one.name}
               </li>
             ))}
           </ul>

@@ -34,7 +34,6 @@ const DAY_MS = 86_400_000
 /** What is in force at any moment, and why; with changes by hand, power cuts and clocks to play through. */
 export function InForce() {
   const visit = useVisit()
-  const { show } = visit
   const timeZone = visit.clock.zone
   const real = useNow(10)
   const times = timesDevice(visit)
@@ -89,13 +88,13 @@ export function InForce() {
         <StripKey byHand />
         <WeekStrip
           segments={drawn}
-          dates={Array.from({ length: 7 }, (_, i) => sayDate(dateOfDay(monday + i)))}
+          dates={Array.from({ length: 7 }, (_, i) => sayDate(dateOfDay(monday + i).slice(5)))}
           cursor={{ day: weekdayOf(local.day), minute: local.minute }}
           onCursor={({ day, minute }) => setAt(momentOf(timeZone, monday + day, minute))}
         />
         <Moment at={moment} isNow={at === null} onAt={setAt} changes={changes} />
       </section>
-      <Player play={play} onPlay={setPlay} moment={moment} whose={whose} show={show} changes={changes} />
+      <Player play={play} onPlay={setPlay} moment={moment} whose={whose} program={program} />
     </div>
   )
 }
@@ -211,15 +210,8 @@ function Moment(props: { at: number; isNow: boolean; onAt: (at: number | null) =
 }
 
 /** What somebody does at the wall, and what happens to the power and the clock. */
-function Player(props: {
-  play: Play
-  onPlay: (play: Play) => void
-  moment: number
-  whose: Whose
-  show: ReturnType<typeof useVisit>['show']
-  changes: readonly number[]
-}) {
-  const { play, onPlay, moment, whose } = props
+function Player(props: { play: Play; onPlay: (play: Play) => void; moment: number; whose: Whose; program: Program }) {
+  const { play, onPlay, moment, whose, program } = props
   const visit = useVisit()
   const { units, show, clock } = visit
   const times = timesDevice(visit)
@@ -243,7 +235,14 @@ function Player(props: {
     if (heatF === null && coolF === null) return setWrong('Say the temperature that somebody sets by hand.')
     const minutes = Number(hours.replace(',', '.')) * 60
     if (hand === 'minutes' && !(minutes > 0 && minutes <= 60 * 24 * 14)) return setWrong('Say how many hours, up to two weeks.')
-    const base = { action: 'set' as const, heatF, coolF, setAt: moment }
+    // A lane that nobody touched goes on as it stood.
+    const stood = forceAt(program, moment, { ...play, override: null }).state
+    const base = {
+      action: 'set' as const,
+      heatF: heatF ?? stood?.heatF ?? null,
+      coolF: coolF ?? stood?.coolF ?? null,
+      setAt: moment,
+    }
     onPlay({
       ...play,
       holdSurvives: times?.form?.holdSurvives ?? true,
@@ -260,7 +259,7 @@ function Player(props: {
     if (!(h > 0 && h <= 24 * 14)) return setWrong('Say how many hours the power is off.')
     setWrong(null)
     const onAt = moment + h * 3_600_000
-    // A clock that begins anew begins at midnight of a Monday.
+    // A clock that begins anew begins at midnight of a Monday; the step says so.
     const to = momentOf(clock.zone, localOf(clock.zone, onAt).day - weekdayOf(localOf(clock.zone, onAt).day), 0)
     onPlay({
       ...play,
@@ -313,9 +312,9 @@ function Player(props: {
             label="Its clock"
             value={battery}
             options={[
-              ['kept', 'is kept (battery)'],
+              ['kept', 'is kept'],
               ['stopped', 'stands still'],
-              ['reset', 'begins anew, Monday 0:00'],
+              ['reset', 'begins anew'],
             ]}
             onSave={setBattery}
           />
@@ -356,7 +355,13 @@ function Player(props: {
           )}
           {play.cut && (
             <p>
-              No power from {clockText(localOf(clock.zone, play.cut.offAt).minute)} to{' '}
+              Clock{' '}
+              {play.cut.clock.kind === 'kept'
+                ? 'kept by a battery'
+                : play.cut.clock.kind === 'stopped'
+                  ? 'stood still'
+                  : 'began anew at Monday 0:00'}
+              . No power from {clockText(localOf(clock.zone, play.cut.offAt).minute)} to{' '}
               {clockText(localOf(clock.zone, play.cut.onAt).minute)}
               {play.cut.correctedAt === null ? '; nobody set its clock since' : ''}.
             </p>

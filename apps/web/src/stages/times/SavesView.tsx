@@ -1,4 +1,4 @@
-import { localOf, type Saves, savesJobsOf, turnsAtF } from '@ingle/bench'
+import { localOf, type Saves, savesJobsOf, savesSaid, turnsAtF } from '@ingle/bench'
 import { clockText, fromChosen, readClock } from '@ingle/core'
 import { useMemo } from 'react'
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
@@ -56,18 +56,13 @@ const money = (unit: string, value: number) => `${unit}${value.toFixed(0)}`
 function OneYear({ of }: { of: Saves }) {
   const { units, show } = useVisit()
   const turns = turnsAtF(of)
+  const says = savesSaid(of, show)
   const degree = (depthF: number) => Math.round(fromChosen('temperatureDifference', depthF, units) * 10) / 10
   const data = of.depths.map((one) => ({ depth: degree(one.depthF), value: one.money ?? one.used }))
   const what = of.money ? `cost, ${of.money.unit || 'money'}` : `${unitOf(of)} a year`
   return (
     <section aria-label={MODE[of.mode]} className="panel p-4 flex flex-col gap-2">
-      <h2 className="font-bold text-lg leading-snug">
-        {MODE[of.mode]}: the week saves{' '}
-        <span className="num">
-          {Math.round(of.savedPct)} ± {Math.max(1, Math.round(of.unsurePct))} %
-        </span>{' '}
-        against holding
-      </h2>
+      <h2 className="font-bold text-lg leading-snug">{says.headline}</h2>
       <p className="text-[14px]">
         <span className="num">{figure(of.used)}</span> {unitOf(of)} a year instead of{' '}
         <span className="num">{figure(of.held)}</span>
@@ -78,78 +73,73 @@ function OneYear({ of }: { of: Saves }) {
             <span className="num">{money(of.money.unit, of.money.of)}</span>)
           </>
         )}
-        .{' '}
-        {of.auxiliaryKwh > of.auxiliaryHeldKwh + 1 && (
-          <b>It calls {figure(of.auxiliaryKwh - of.auxiliaryHeldKwh)} kWh more auxiliary heat than holding would.</b>
-        )}
+        . {says.auxiliary && <b>{says.auxiliary}</b>}
       </p>
-      <h3 className="font-bold text-[15px]">
-        {turns === null
-          ? 'Deeper goes on saving, a little less for each degree'
-          : turns === 0
-            ? 'Any setback costs more than it saves here: hold'
-            : `Deeper than ${show('temperatureDifference', turns)} costs more than it saves`}
-      </h3>
-      <div className="h-52" aria-hidden="true">
-        <ResponsiveContainer>
-          <LineChart data={data} margin={{ top: 8, right: 16, bottom: 18, left: 8 }}>
-            <CartesianGrid stroke="var(--tone-grid)" />
-            <XAxis
-              dataKey="depth"
-              type="number"
-              domain={['dataMin', 'dataMax']}
-              tick={{ fill: 'var(--tone-ink)', fontSize: 12 }}
-              label={{
-                value: `turned down by, ${units.temperature}`,
-                position: 'insideBottom',
-                offset: -10,
-                fill: 'var(--tone-faint)',
-                fontSize: 12,
-              }}
+      {says.deeper && (
+        <>
+          <h3 className="font-bold text-[15px]">{says.deeper}</h3>
+          <div className="h-52" aria-hidden="true">
+            <ResponsiveContainer>
+              <LineChart data={data} margin={{ top: 8, right: 16, bottom: 18, left: 8 }}>
+                <CartesianGrid stroke="var(--tone-grid)" />
+                <XAxis
+                  dataKey="depth"
+                  type="number"
+                  domain={['dataMin', 'dataMax']}
+                  tick={{ fill: 'var(--tone-ink)', fontSize: 12 }}
+                  label={{
+                    value: `turned down by, ${units.temperature}`,
+                    position: 'insideBottom',
+                    offset: -10,
+                    fill: 'var(--tone-faint)',
+                    fontSize: 12,
+                  }}
+                />
+                <YAxis
+                  domain={['auto', 'auto']}
+                  width={56}
+                  tick={{ fill: 'var(--tone-ink)', fontSize: 12 }}
+                  tickFormatter={(value: number) => figure(value)}
+                />
+                <Tooltip
+                  formatter={(value) => [figure(Number(value)), what]}
+                  labelFormatter={(label) => `${label} ${units.temperature}`}
+                />
+                {turns !== null && <ReferenceLine x={degree(turns)} stroke="var(--tone-ochre)" strokeDasharray="4 3" />}
+                <Line
+                  dataKey="value"
+                  name={what}
+                  stroke={of.mode === 'heat' ? 'var(--color-primary)' : 'var(--color-secondary)'}
+                  strokeWidth={2.5}
+                  dot={{ r: 3 }}
+                  isAnimationActive={false}
+                />
+              </LineChart>
+            </ResponsiveContainer>
+          </div>
+          <details className="text-[14px]">
+            <summary className="cursor-pointer min-h-11 flex items-center soft text-[13px]">The same as a table</summary>
+            <DataTable
+              caption={`${MODE[of.mode]} by depth`}
+              columns={[
+                { head: 'Turned down by' },
+                { head: unitOf(of), figure: true },
+                ...(of.money ? [{ head: 'Cost', figure: true as const }] : []),
+                ...(of.auxiliaryKwh > 0 ? [{ head: 'Auxiliary, kWh', figure: true as const }] : []),
+              ]}
+              rows={of.depths.map((one) => ({
+                key: String(one.depthF),
+                cells: [
+                  show('temperatureDifference', one.depthF),
+                  figure(one.used),
+                  ...(of.money ? [money(of.money.unit, one.money ?? 0)] : []),
+                  ...(of.auxiliaryKwh > 0 ? [figure(one.auxiliaryKwh)] : []),
+                ],
+              }))}
             />
-            <YAxis
-              domain={['auto', 'auto']}
-              width={56}
-              tick={{ fill: 'var(--tone-ink)', fontSize: 12 }}
-              tickFormatter={(value: number) => figure(value)}
-            />
-            <Tooltip
-              formatter={(value) => [figure(Number(value)), what]}
-              labelFormatter={(label) => `${label} ${units.temperature}`}
-            />
-            {turns !== null && <ReferenceLine x={degree(turns)} stroke="var(--tone-ochre)" strokeDasharray="4 3" />}
-            <Line
-              dataKey="value"
-              name={what}
-              stroke={of.mode === 'heat' ? 'var(--color-primary)' : 'var(--color-secondary)'}
-              strokeWidth={2.5}
-              dot={{ r: 3 }}
-              isAnimationActive={false}
-            />
-          </LineChart>
-        </ResponsiveContainer>
-      </div>
-      <details className="text-[14px]">
-        <summary className="cursor-pointer min-h-11 flex items-center soft text-[13px]">The same as a table</summary>
-        <DataTable
-          caption={`${MODE[of.mode]} by depth`}
-          columns={[
-            { head: 'Turned down by' },
-            { head: unitOf(of), figure: true },
-            ...(of.money ? [{ head: 'Cost', figure: true as const }] : []),
-            ...(of.auxiliaryKwh > 0 ? [{ head: 'Auxiliary, kWh', figure: true as const }] : []),
-          ]}
-          rows={of.depths.map((one) => ({
-            key: String(one.depthF),
-            cells: [
-              show('temperatureDifference', one.depthF),
-              figure(one.used),
-              ...(of.money ? [money(of.money.unit, one.money ?? 0)] : []),
-              ...(of.auxiliaryKwh > 0 ? [figure(one.auxiliaryKwh)] : []),
-            ],
-          }))}
-        />
-      </details>
+          </details>
+        </>
+      )}
       <WorkedNote>
         <p>
           A room of two nodes under ideal control through 8,760 hours, once with the week and once held at its warmest (in

@@ -9,9 +9,9 @@ import { NumberField } from '../../kit/NumberField.tsx'
 import { Taken } from '../../kit/Taken.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
+import { useMornings } from './useMornings.ts'
 import { useNow } from './useNow.ts'
 import { useTimesSet } from './useTimesSet.ts'
-import { useTimesWorker } from './useTimesWorker.ts'
 
 /** The two schools side by side: let it start by itself, or a fixed hour; on a mild morning and on a frosty one. */
 export function Warm() {
@@ -19,15 +19,16 @@ export function Warm() {
   const { show, clock, system } = visit
   const now = useNow(300)
   const today = localOf(clock.zone, now).day
-  const [day, setDay] = useState(0)
-  const job = useMemo(() => warmJobOf(visit, today, day), [visit, today, day])
-  const mornings = useTimesWorker(job?.key ?? null, (worker) => worker.warm(job as NonNullable<typeof job>))
+  const [chosen, setDay] = useState<number | undefined>(undefined)
+  const job = useMemo(() => warmJobOf(visit, today, chosen), [visit, today, chosen])
+  const day = chosen ?? job?.step.day ?? 0
+  const mornings = useMornings(job)
   const set = useTimesSet()
   const times = timesDevice(visit)
   const calibrated = (system.room.uaBtuHPerF ?? 0) > 0
   const choose = (
     <SelectField
-      label="Morning of"
+      label="Day"
       value={String(day)}
       options={DAY_NAMES.map((name, i) => [String(i), name] as const)}
       onSave={(value) => setDay(Number(value))}
@@ -37,10 +38,10 @@ export function Warm() {
     return (
       <div className="flex flex-col gap-3">
         <div className="max-w-40">{choose}</div>
-        <Empty title="No morning to look at">
+        <Empty title="Nothing to be warm for">
           <p>
-            It needs a week in which heating comes up between midnight and noon of this day, and something that heats: capacity,
-            or the plate of the furnace, on the Survey stage.
+            It needs a week in which heating comes up on this day, and something that heats: capacity, or the plate of the
+            furnace, on the Survey stage.
           </p>
         </Empty>
       </div>
@@ -93,7 +94,7 @@ export function Warm() {
                           : row.school === 'own' && !job.hasOwn
                             ? `${SCHOOL_WORDS.own} (this device has none)`
                             : SCHOOL_WORDS[row.school],
-                        clockText(Math.max(0, row.beginsMin)),
+                        clockText((row.beginsMin + 1440) % 1440),
                         sayWarm(row),
                         <span key="l" className={late === null || late > 5 ? 'text-error font-bold' : ''}>
                           {late === null ? 'never' : late > 0 ? `${late} min late` : late < 0 ? `${-late} min early` : 'on time'}
@@ -107,8 +108,8 @@ export function Warm() {
             ))}
             <WorkedNote>
               <p>
-                A room of two nodes under ideal control, from noon to noon, run once to settle (ASHRAE Fundamentals, lumped
-                capacitance; optimum start: HVAC Applications, Supervisory Control). Loss{' '}
+                A room of two nodes under ideal control, from eighteen hours before to six hours after, run once to settle (ASHRAE
+                Fundamentals, lumped capacitance; optimum start: HVAC Applications, Supervisory Control). Loss{' '}
                 {show('lossRate', job.mornings[0]?.room.uaBtuHPerF ?? 0)}
                 {calibrated ? ', by this room’s measured warm-up' : ', by kind of room'}. Its own recovery begins at most{' '}
                 <span className="num">{job.mostMin}</span> min early.

@@ -4,14 +4,14 @@ import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
-import { useTimesWorker } from './useTimesWorker.ts'
+import { useMornings } from './useMornings.ts'
 
 /** Whether it is warm when people get up: on a mild morning and on a frosty one, by each school. */
 export function WarmBy({ today }: { today: number }) {
   const visit = useVisit()
   const { show } = visit
   const job = useMemo(() => warmJobOf(visit, today), [visit, today])
-  const mornings = useTimesWorker(job?.key ?? null, (worker) => worker.warm(job as NonNullable<typeof job>))
+  const mornings = useMornings(job)
   if (!job) return null
   const late = (warmMin: number | null) => warmMin === null || warmMin > job.step.toMin + 5
   return (

@@ -18,6 +18,7 @@ import {
 import { clockText, type WeekEntry, wordOfEntry } from '@ingle/core'
 import type { SeasonId } from '@ingle/record'
 import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
 import { Choices } from '../../kit/Choices.tsx'
 import { SelectField } from '../../kit/Field.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
@@ -212,7 +213,16 @@ export function Week() {
                 </label>
                 <CopyDay week={own} onCopy={(from, days) => save(days, own[String(from)] ?? [])} />
               </div>
-              <EntryEditor week={own} chosen={chosen} onChoose={setChosen} daysOf={alikeTo} onSave={save} />
+              {edges.length === 0 && (
+                <p className="soft text-[13px]">
+                  These hours are those of the lettings: change them under{' '}
+                  <Link className="link" to="days">
+                    Exceptions and seasons
+                  </Link>
+                  .
+                </p>
+              )}
+              {edges.length > 0 && <EntryEditor week={own} chosen={chosen} onChoose={setChosen} daysOf={alikeTo} onSave={save} />}
             </>
           )}
           <WeekTable segments={shown === 'wanted' ? wanted : device} />

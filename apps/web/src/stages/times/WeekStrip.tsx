@@ -46,6 +46,7 @@ export function WeekStrip(props: {
   const moving = useRef<{ edge: Edge; track: DOMRect; minute: number } | null>(null)
   const values = (of: 'heatF' | 'coolF') => segments.flatMap((one) => (one[of] === null ? [] : [one[of]]))
   const range = { heatF: rangeOf(values('heatF')), coolF: rangeOf(values('coolF')) }
+  const two = segments.some((one) => one.heatF !== null) && segments.some((one) => one.coolF !== null)
   const minuteAt = (x: number, track: DOMRect) => ((x - track.left) / track.width) * 1440
   const snapped = (minute: number) => Math.min(1440 - stepMin, Math.max(0, Math.round(minute / stepMin) * stepMin))
 
@@ -108,7 +109,13 @@ export function WeekStrip(props: {
             {segments
               .filter((one) => one.day === day)
               .map((one) => (
-                <Stretch key={`${one.fromMin} ${one.marked}`} of={one} range={range} text={(value) => degrees(value, units)} />
+                <Stretch
+                  key={`${one.fromMin} ${one.marked}`}
+                  of={one}
+                  two={two}
+                  range={range}
+                  text={(value) => degrees(value, units)}
+                />
               ))}
             {edges
               .filter((one) => one.day === day)
@@ -172,10 +179,13 @@ const LEAST_SHARE = 0.035
 
 function Stretch({
   of,
+  two,
   range,
   text,
 }: {
   of: Drawn
+  /** Heating and cooling each have their lane. */
+  two: boolean
   range: { heatF: readonly [number, number]; coolF: readonly [number, number] }
   text: (value: number) => string
 }) {
@@ -184,8 +194,7 @@ function Stretch({
   const lane = (channel: 'heatF' | 'coolF') => {
     const value = of[channel]
     const [low, high] = range[channel]
-    const isBoth = of.heatF !== null && of.coolF !== null
-    const at = isBoth ? (channel === 'heatF' ? 'top-0 h-[48%]' : 'bottom-0 h-[48%]') : 'inset-y-0'
+    const at = two ? (channel === 'heatF' ? 'top-0 h-[48%]' : 'bottom-0 h-[48%]') : 'inset-y-0'
     if (value === null) return null
     // The warmest of heating and the coolest of cooling are what people feel: full tone; a setback is paler.
     const full = high === low ? 1 : channel === 'heatF' ? (value - low) / (high - low) : (high - value) / (high - low)

@@ -421,10 +421,9 @@ function linesEnd(v: VisitView, times: TimesDevice, held: HeldProgram): TimesChe
     made(
       `lines-end-${line.line}`,
       finding('lines-end', { line: String(line.line), to: sayDateOfYear(line.to), next: sayDateOfYear((last % 366) + 1) }),
-      {
-        button: `Let it run to ${sayDateOfYear(last)}`,
-        drafts,
-      },
+      hasWeek(v)
+        ? { button: 'Take the lines of the week', takesFit: true }
+        : { button: `Let it run to ${sayDateOfYear(last)}`, drafts },
     ),
   ]
 }

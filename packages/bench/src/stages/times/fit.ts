@@ -19,6 +19,7 @@ import {
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
 import { canBeOff, holdingsOf, settingIn, type TimesDevice, timesDevice } from './device.ts'
+import { USUAL_LEAD_MIN } from './warm.ts'
 import { keptOf, lanesOf, seasonOn, seasonsOf, type WeekDays, weekIn } from './week.ts'
 
 /** Stored with every aim that was taken from here: renaming it makes old ones stand for good. */
@@ -61,11 +62,30 @@ export function fitJobOf(v: VisitView, today: number): FitJob | null {
   if (!times) return null
   const ways = holdingsOf(times)
   if (ways.length === 0) return null
-  const { heat, cool } = lanesOf(v, seasonOn(v, today))
+  const lanes = lanesOf(v, seasonOn(v, today))
+  // A lead of one's own is written into the program: it begins to warm so much before people are in.
+  const leadMin = v.system.times.warmBy === 'lead' ? (v.system.times.leadMin ?? USUAL_LEAD_MIN) : 0
+  const [heat, cool] = [withLead(lanes.heat, leadMin, 1), withLead(lanes.cool, leadMin, -1)]
   if (!heat && !cool) return null
   const points = (lane: Float64Array | null) =>
     lane ? [...lane].reduce((text, value, i) => (i === 0 || value !== lane[i - 1] ? `${text} ${i}:${value}` : text), '') : '-'
   return { key: `${points(heat)} / ${points(cool)} / ${JSON.stringify(ways)}`, heat, cool, ways }
+}
+
+/** A lane whose rises (in cooling: falls) come so much earlier. */
+function withLead(lane: Float64Array | null, leadMin: number, sign: 1 | -1): Float64Array | null {
+  if (!lane || leadMin === 0) return lane
+  const out = Float64Array.from(lane)
+  const length = lane.length
+  for (let minute = 0; minute < length; minute += 1) {
+    const [before, now] = [lane[(minute + length - 1) % length] as number, lane[minute] as number]
+    if (sign * now <= sign * before) continue
+    for (let back = 1; back <= leadMin; back += 1) {
+      const at = (minute + length - back) % length
+      if (sign * (out[at] as number) < sign * now) out[at] = now
+    }
+  }
+  return out
 }
 
 /** Answers that are there already, by what was asked. */
@@ -257,11 +277,15 @@ export function actionsFit(v: VisitView, times: TimesDevice): Held {
   if (said.holidays) lost.push('It has no calendar of holidays: on those days it goes on as usual.')
   return { aims, lost }
 }
-const daysMeaning = (days: readonly number[]): string => {
-  if (days.length === 7) return 'daily'
-  const [first = 0] = days
-  return days.length === 1 ? (DAY_TYPED[first] ?? 'mo') : first === 5 ? 'sa-su' : days.length === 6 ? 'mo-sa' : 'mo-fr'
+/** A set of days in the language of roles. */
+function daysMeaning(days: readonly number[]): string {
+  const text = [...days].sort((a, b) => a - b).join()
+  return DAY_SETS.find((one) => one.days === text)?.id ?? DAY_TYPED[days[0] ?? 0] ?? 'mo'
 }
+const DAY_SETS = ['daily', 'mo-fr', 'mo-sa', 'tu-fr', 'tu-sa', 'sa-su', ...DAY_TYPED].map((id) => {
+  const read = readDays(id)
+  return { id, days: read.ok ? read.days.join() : '' }
+})
 
 /** On while people are in, off while they are not: what a bare timer can do of a week. */
 export function timerFit(v: VisitView, times: TimesDevice, today: number): Held {

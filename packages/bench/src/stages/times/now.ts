@@ -1,4 +1,5 @@
 import {
+  capital,
   clockText,
   dayOfLocal,
   deviceTime,
@@ -175,7 +176,7 @@ export function sayWhy(
   const { day, minute } = localOf(zone, at)
   const off = force.clock && of === 'device' && (force.clock.day !== weekdayOf(day) || force.clock.minute !== minute)
   const clock = off && force.clock ? ` Its clock believes ${sayDays([force.clock.day])} ${clockText(force.clock.minute)}.` : ''
-  return `${what} because of ${reasonSaid(v, force.state.source, day, minute, play, of)}${force.state.source === 'hold' ? '' : until}.${clock}`
+  return `${capital(what)} because of ${reasonSaid(v, force.state.source, day, minute, play, of)}${force.state.source === 'hold' ? '' : until}.${clock}`
 }
 
 function reasonSaid(
@@ -233,13 +234,13 @@ export function nowSaid(
     week: 'by the week',
     none: 'not programmed',
   }[force.state.source]
-  const short = (state: InForce) =>
-    state.action === 'set'
-      ? [state.heatF, state.coolF]
-          .filter((one) => one !== null)
-          .map((one) => v.show('temperature', one))
-          .join(' / ') || 'nothing'
-      : state.action
+  const short = (state: InForce) => {
+    if (state.action !== 'set') return state.action
+    const both = [state.heatF, state.coolF].flatMap((one) => (one === null ? [] : [v.show('temperature', one)]))
+    return both.length === 0
+      ? 'nothing'
+      : both.map((one, i) => (i < both.length - 1 ? one.replace(/\s*°[CF]$/, '') : one)).join(' / ')
+  }
   if (force.until === null || force.state.source === 'hold') return `${short(force.state)} now: ${how}`
   const next = forceAt(program, force.until, play).state
   return `${short(force.state)} now: ${how} until ${sayMoment(v.clock.zone, force.until, at)}${next ? `, then ${short(next)}` : ''}`

@@ -8,6 +8,7 @@ import {
   driveSetbacks,
   type Room,
   type SetbackSpan,
+  type Show,
   weatherYear,
 } from '@ingle/core'
 import { equipmentIn } from '../../visit/devices.ts'
@@ -33,7 +34,11 @@ const COP_PER_F = 0.026
 const LEAST_COP = 1.3
 const EER_BTU_WH = 11
 const YEAR_H = 8760
-const STEP_S = 120
+const STEP_S = 300
+/** Hours to settle before the year is counted: two weeks. */
+const SETTLE_H = 336
+/** Less than this a year is hardly any. */
+const HARDLY = { therm: 3, kWh: 30 } as const
 /** Depths of the setback that are tried, °F. */
 const DEPTHS_F = [0, 2, 4, 6, 8, 10, 12] as const
 
@@ -112,6 +117,8 @@ function jobOf(v: VisitView, mode: 'heat' | 'cool', lane: Float64Array): SavesJo
   if (output <= 0) return null
   const taken = new Taken()
   for (const one of run.assumptions) taken.say(one.what, one.value, one.from)
+  if (run.system.other)
+    taken.say('The storey that is not sensed', 'left out', 'its heat comes on top, and goes down with the same setback')
   const zone = taken.or(
     isZone(v.system.roof.zone) ? v.system.roof.zone : null,
     ZONE_OF[v.state.climate] ?? '4C',
@@ -216,7 +223,15 @@ export function runSaves(job: SavesJob): Saves {
     driveSetbacks(
       { ...job.room, uaBtuHPerF: job.room.uaBtuHPerF * ua },
       job.hours,
-      { mode: job.mode, setF: job.setF, setbackF: job.setF, setbacks: spans, recovery: job.recovery },
+      {
+        mode: job.mode,
+        setF: job.setF,
+        setbackF: job.setF,
+        setbacks: spans,
+        recovery: job.recovery,
+        settleH: SETTLE_H,
+        leads: false,
+      },
       STEP_S,
     ).counted as [number, number, number]
   const [held, heldMoney, heldAux] = drive([])
@@ -255,4 +270,23 @@ export function turnsAtF({ depths }: Saves): number | null {
   const of = (one: Saves['depths'][number]) => one.money ?? one.used
   const best = depths.reduce((a, b) => (of(b) < of(a) - 1e-9 ? b : a))
   return best === depths.at(-1) ? null : best.depthF
+}
+
+/** The answer in sentences; without `deeper` where there is hardly anything to save. */
+export function savesSaid(of: Saves, show: Show): { headline: string; auxiliary: string | null; deeper: string | null } {
+  const mode = of.mode === 'heat' ? 'Heating' : 'Cooling'
+  if (of.held < HARDLY[of.unit]) return { headline: `${mode}: this place hardly needs it`, auxiliary: null, deeper: null }
+  const more = of.auxiliaryKwh - of.auxiliaryHeldKwh
+  const turns = turnsAtF(of)
+  return {
+    headline: `${mode}: the week saves ${Math.round(of.savedPct)} ± ${Math.max(1, Math.round(of.unsurePct))} % against holding`,
+    auxiliary:
+      more > 1 ? `It calls ${Math.round(more).toLocaleString('en-US')} kWh more auxiliary heat than holding would.` : null,
+    deeper:
+      turns === null
+        ? 'Deeper goes on saving, a little less for each degree'
+        : turns === 0
+          ? 'Any setback costs more than it saves here: hold'
+          : `Deeper than ${show('temperatureDifference', turns)} costs more than it saves`,
+  }
 }

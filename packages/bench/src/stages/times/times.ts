@@ -10,6 +10,7 @@ import { isProgramSeen, isSlot, slotRows, timesDevice } from './device.ts'
 import { actionsFit, fitAims, fitJobOf, fitOf, holdFit, knownFit, lostSaid, stepOf, TIMES_SOURCE, timerFit } from './fit.ts'
 import { localOf } from './now.ts'
 import { remindersOf } from './reminders.ts'
+import { warmChecks } from './warmChecks.ts'
 import { dateOfDay, daysAlike, hasWeek, holidaysOf, keptOf, sayDate, sayEntries, seasonsOf, weekIn } from './week.ts'
 
 /** The moment that a visit is judged at: its end, or the last that was written on it. Paper says the same whenever it is printed. */
@@ -55,7 +56,13 @@ export const times = stage({
     }
   },
   sources: [{ source: TIMES_SOURCE, aims: (v) => timesAims(v, 'known')?.aims ?? [] }],
-  findings: (v) => timesChecks(v, momentOfVisit(v)).map(({ id, says, mend, row }) => ({ id, says, mend, ...(row && { row }) })),
+  findings: (v) =>
+    [...timesChecks(v, momentOfVisit(v)), ...warmChecks(v, dayOfVisit(v))].map(({ id, says, mend, row }) => ({
+      id,
+      says,
+      mend,
+      ...(row && { row }),
+    })),
   sections: (v) => [...weekSections(v), ...programSections(v), ...laterSections(v)],
   readings: ['counter.read'],
   jot: ['mo-fr'],

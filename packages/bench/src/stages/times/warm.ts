@@ -13,8 +13,9 @@ export type Morning = (typeof MORNINGS)[number]
 export const USUAL_LEAD_MIN = 30
 /** How early a device begins at most, where its profile does not say. */
 const USUAL_MOST_MIN = 120
-/** A morning is worked out from noon to noon. */
-const NOON = 12
+/** It is looked at from so many hours before people are in. */
+const BEFORE_H = 18
+const baseHour = (toMin: number) => Math.floor(toMin / 60) - BEFORE_H
 
 /** The setback that ends in the morning: when it began, when people are in, what is kept before and after. */
 export interface MorningStep {
@@ -25,15 +26,15 @@ export interface MorningStep {
   setbackF: number
 }
 
-/** The greatest rise of the heating lane between midnight and noon of a day of the week; null where there is none. */
+/** The greatest rise of the heating lane on a day of the week; null where there is none. */
 export function morningStep(heat: Float64Array, day: number): MorningStep | null {
   const at = (minute: number) => heat[(minute + 10_080) % 10_080] as number
   let best: MorningStep | null = null
-  for (let minute = day * 1440; minute < day * 1440 + 720; minute += 1) {
+  for (let minute = day * 1440; minute < day * 1440 + 1440; minute += 1) {
     const [before, now] = [at(minute - 1), at(minute)]
     if (now - before <= (best ? best.setF - best.setbackF : 0)) continue
     let from = minute - 1
-    while (minute - from < 1440 && at(from - 1) <= before) from -= 1
+    while (minute - from < BEFORE_H * 60 && at(from - 1) <= before) from -= 1
     best = { day, fromMin: from - day * 1440, toMin: minute - day * 1440, setF: now, setbackF: before }
   }
   return best
@@ -66,10 +67,12 @@ export interface WarmMorning {
 }
 
 /** What a morning rests on; null without a week, without a setback, or with nothing that heats. */
-export function warmJobOf(v: VisitView, today: number, day = 0): WarmJob | null {
+export function warmJobOf(v: VisitView, today: number, day?: number): WarmJob | null {
   if (!hasWeek(v)) return null
   const { heat } = lanesOf(v, seasonOn(v, today))
-  const step = heat ? morningStep(heat, day) : null
+  // The first day on which there is one, if none was named.
+  const steps = heat ? (day === undefined ? [0, 1, 2, 3, 4, 5, 6] : [day]).map((one) => morningStep(heat, one)) : []
+  const step = steps.find((one) => one !== null) ?? null
   if (!step) return null
   const assumptions: Assumption[] = []
   const mornings = MORNINGS.flatMap((kind) => {
@@ -77,13 +80,19 @@ export function warmJobOf(v: VisitView, today: number, day = 0): WarmJob | null 
     if (!run) return []
     for (const one of run.assumptions) if (!assumptions.some((other) => other.what === one.what)) assumptions.push(one)
     const { room, day: of, equipment } = run.system
-    const hourly = (list: ArrayLike<number>) => Float64Array.from({ length: 24 }, (_, i) => list[(i + NOON) % 24] as number)
+    const base = baseHour(step.toMin)
+    const hourly = (list: ArrayLike<number>) => Float64Array.from({ length: 24 }, (_, i) => list[(i + base + 48) % 24] as number)
     const outdoorF = hourly(of.outdoorF)
-    const output = equipment.heat.btuH.at(-1) ?? 0
-    const slope = equipment.heat.slopeBtuHPerF.at(-1) ?? 0
+    // A stage that is never called brings nothing; what goes to a storey that is not sensed is not felt here.
+    const stage = comfortStand(v)('control.second-stage') === 'never' ? 0 : -1
+    if (stage === 0)
+      assumptions.push({ what: 'Fire', value: 'the low one alone', from: 'its second stage is never called, as it stands' })
+    const share = 1 - (run.system.other?.airShare ?? 0)
+    const output = share * (equipment.heat.btuH.at(stage) ?? 0)
+    const slope = share * (equipment.heat.slopeBtuHPerF.at(stage) ?? 0)
     const plantBtuH = outdoorF.map((one) => Math.max(0, output + slope * (one - equipment.referenceOutdoorF)))
     const auxiliaryBtuH = outdoorF.map((one) =>
-      equipment.auxiliary && one < equipment.auxiliary.allowedBelowF ? equipment.auxiliary.btuH : 0,
+      equipment.auxiliary && one < equipment.auxiliary.allowedBelowF ? share * equipment.auxiliary.btuH : 0,
     )
     return [
       {
@@ -123,7 +132,8 @@ export function warmJobOf(v: VisitView, today: number, day = 0): WarmJob | null 
 
 /** Each morning by the schools: the program alone, a lead of one's own, the device's recovery. */
 export function runWarm({ step, leadMin, mostMin, mornings }: WarmJob): WarmMorning[] {
-  const inH = (minute: number) => minute / 60 + NOON
+  const base = baseHour(step.toMin)
+  const inH = (minute: number) => minute / 60 - base
   return mornings.map(({ kind, room, hours, lowF }) => {
     const drive = (toMin: number, recovery: 'at-end' | 'optimum') =>
       driveSetbacks(
@@ -136,7 +146,7 @@ export function runWarm({ step, leadMin, mostMin, mornings }: WarmJob): WarmMorn
           setbacks: [{ fromH: Math.max(0, inH(step.fromMin)), toH: inH(toMin) }],
           recovery,
         },
-        30,
+        60,
       )
     const best = drive(step.toMin, 'optimum')
     const needMin = best.recoveries[0]?.leadMin ?? null
@@ -154,12 +164,14 @@ export const MORNING_WORDS: Readonly<Record<Morning, string>> = { mild: 'Mild', 
 export const SCHOOL_WORDS = { none: 'at the hour itself', lead: 'a fixed lead', own: 'its own recovery' } as const
 
 /** "05:31", or that it never is. */
-export const sayWarm = (row: WarmRow): string => (row.warmMin === null ? 'not by noon' : clockText(Math.round(row.warmMin)))
+export const sayWarm = (row: WarmRow): string =>
+  row.warmMin === null ? 'not in 6 h' : clockText(((Math.round(row.warmMin) % 1440) + 1440) % 1440)
 
 /** The least setback temperature from which the room is there in time with the lead that is given; whole degrees. */
 export function shallowerF(job: WarmJob, morning: Morning, leadMin: number): number {
   const one = job.mornings.find((of) => of.kind === morning)
   if (!one) return job.step.setF
+  const base = baseHour(job.step.toMin)
   for (let setbackF = Math.ceil(job.step.setbackF); setbackF < job.step.setF; setbackF += 1) {
     const out = driveSetbacks(
       one.room,
@@ -168,10 +180,10 @@ export function shallowerF(job: WarmJob, morning: Morning, leadMin: number): num
         mode: 'heat',
         setF: job.step.setF,
         setbackF,
-        setbacks: [{ fromH: Math.max(0, job.step.fromMin / 60 + NOON), toH: job.step.toMin / 60 + NOON }],
+        setbacks: [{ fromH: Math.max(0, job.step.fromMin / 60 - base), toH: job.step.toMin / 60 - base }],
         recovery: 'optimum',
       },
-      30,
+      60,
     )
     const lead = out.recoveries[0]?.leadMin
     if (lead !== null && lead !== undefined && lead <= leadMin) return setbackF

@@ -197,7 +197,7 @@ export const entriesOfException = ({ is, entries }: ExceptionState): WeekEntry[]
 export function wantedProgram(v: Pick<VisitView, 'system' | 'state' | 'show' | 'clock'>, aroundDay: number): Program {
   const kept = keptOf(v)
   const holidays = holidaysOf(v, aroundDay)
-  return {
+  return usedOnly(v, {
     zone: v.clock.zone,
     week: eventsOfWeek(weekIn(v, null), kept),
     seasons: seasonsOf(v).map((one) => ({
@@ -213,6 +213,21 @@ export function wantedProgram(v: Pick<VisitView, 'system' | 'state' | 'show' | '
             events: eventsOfEntries([{ startMin: 0, is: v.system.times.holidaysAs ?? 'out' }], null, kept),
           },
     actions: [],
+  })
+}
+
+/** Without the lane that is never used. */
+function usedOnly({ system }: Pick<VisitView, 'system'>, program: Program): Program {
+  const { neverHeats, neverCools } = system.times
+  if (!neverHeats && !neverCools) return program
+  const used = (events: readonly TimeEvent[]) =>
+    events.map((one) => ({ ...one, ...(neverHeats && { heatF: null }), ...(neverCools && { coolF: null }) }))
+  return {
+    ...program,
+    week: used(program.week),
+    seasons: program.seasons.map((one) => ({ ...one, week: used(one.week) })),
+    exceptions: program.exceptions.map((one) => ({ ...one, events: used(one.events) })),
+    holidays: program.holidays && { ...program.holidays, events: used(program.holidays.events) },
   }
 }
 

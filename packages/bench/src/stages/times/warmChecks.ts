@@ -1,0 +1,109 @@
+import { BTU_PER_KWH } from '@ingle/core'
+import type { Draft } from '@ingle/record'
+import { found as finding } from '../../findingWords.ts'
+import type { VisitView } from '../../visit/visitView.ts'
+import { comfortStand } from '../comfort/comfort.ts'
+import { aimDraft, type TimesCheck } from './checks.ts'
+import { timesDevice } from './device.ts'
+import { hasAuxiliary, runWarm, shallowerF, type WarmJob, type WarmMorning, warmJobOf } from './warm.ts'
+import { keptOf } from './week.ts'
+
+/** Later than this it is not warm on time, min. */
+const LATE_MIN = 10
+/** Less auxiliary heat than this of a morning is not worth a word, kWh. */
+const LEAST_KWH = 0.3
+/** A droop where the device tells none, °F. A house figure. */
+const USUAL_DROOP_F = 3
+
+/** Mornings that are there already, by what was asked: the screen asks a worker. */
+const known = new Map<string, WarmMorning[]>()
+export function keepWarm(key: string, mornings: WarmMorning[]): void {
+  if (known.size > 20) known.clear()
+  known.set(key, mornings)
+}
+export const knownWarm = (key: string): WarmMorning[] | null => known.get(key) ?? null
+
+/** What a frosty morning says against the setback, worked out here if it is not there yet. */
+export function warmChecks(v: VisitView, today: number): TimesCheck[] {
+  const job = warmJobOf(v, today)
+  if (!job) return []
+  const mornings = knownWarm(job.key) ?? runWarm(job)
+  keepWarm(job.key, mornings)
+  return judgeMornings(v, job, mornings)
+}
+
+/** How early it begins here: by a lead that was written, by the device, or not at all. */
+const leadHere = ({ system }: VisitView, job: WarmJob): number =>
+  system.times.warmBy === 'own' ? job.mostMin : system.times.warmBy === 'lead' ? job.leadMin : 0
+
+export function judgeMornings(v: VisitView, job: WarmJob, mornings: readonly WarmMorning[]): TimesCheck[] {
+  const frosty = mornings.find((one) => one.kind === 'frosty')
+  if (!frosty) return []
+  const { step } = job
+  const leadMin = leadHere(v, job)
+  const isLate = frosty.needMin === null || frosty.needMin > leadMin + LATE_MIN
+  const out: TimesCheck[] = []
+  if (isLate) {
+    const wouldF = shallowerF(job, 'frosty', leadMin)
+    const facts = { setF: step.setF, wouldF }
+    const said =
+      frosty.needMin === null
+        ? finding('setback-never-recovered', facts, v.show)
+        : finding(
+            'setback-not-recovered',
+            { ...facts, takesMin: Math.round(frosty.needMin), hasMin: leadMin === 0 ? 'no lead' : `${leadMin} min` },
+            v.show,
+          )
+    const early = startEarly(v, job, frosty.needMin)
+    out.push({
+      id: 'setback-late',
+      says: said.says,
+      mend: said.mend,
+      button: early ? early.button : `Keep ${v.show('temperature', wouldF)} instead`,
+      drafts: early ? early.drafts : keep(v, step.setbackF, wouldF),
+    })
+  }
+  const school = v.system.times.warmBy ?? 'none'
+  const row = frosty.rows.find((one) => one.school === school)
+  const kwh = (row?.auxiliaryBtu ?? 0) / BTU_PER_KWH
+  if (hasAuxiliary(v) && kwh > LEAST_KWH) {
+    const droopF = Number(comfortStand(v)('control.aux-droop') ?? USUAL_DROOP_F) || USUAL_DROOP_F
+    const wouldF = Math.max(step.setbackF, step.setF - droopF)
+    const said = finding('night-calls-auxiliary', { fromF: step.setbackF, kwh: kwh.toFixed(1), droopF }, v.show)
+    out.push({
+      id: 'night-auxiliary',
+      says: said.says,
+      mend: said.mend,
+      button: `Keep ${v.show('temperature', wouldF)} instead`,
+      drafts: keep(v, step.setbackF, wouldF),
+    })
+  }
+  return out
+}
+
+/** Beginning early enough: by the device where it can, else by a lead that suffices. */
+function startEarly(v: VisitView, job: WarmJob, needMin: number | null): { button: string; drafts: Draft[] } | null {
+  if (needMin === null) return null
+  const row = timesDevice(v)?.rows.get('time.recovery')
+  if (row && v.system.times.warmBy !== 'own' && needMin <= job.mostMin)
+    return {
+      button: 'Let it start by itself',
+      drafts: [
+        { kind: 'times.set', body: { systemId: v.at.systemId, warmBy: 'own' } },
+        aimDraft(v, row, 'on', 'the room is right when people are in'),
+      ],
+    }
+  if (v.system.times.warmBy === 'own') return null
+  const leadMin = 5 * Math.ceil(needMin / 5)
+  return {
+    button: `Begin ${leadMin} min earlier`,
+    drafts: [{ kind: 'times.set', body: { systemId: v.at.systemId, warmBy: 'lead', leadMin } }],
+  }
+}
+
+/** A shallower setback, wherever it was said. */
+function keep(v: VisitView, setbackF: number, wouldF: number): Draft[] {
+  const kept = keptOf(v)
+  const field = Math.abs(kept.asleep.heatF - setbackF) < 0.05 ? 'heatAsleepF' : 'heatOutF'
+  return [{ kind: 'times.set', body: { systemId: v.at.systemId, [field]: wouldF } }]
+}
