@@ -462,6 +462,7 @@ export { type HolidayDay, icsDays } from './times/ics.ts'
 export {
   type DayRange,
   endOf,
+  fillSetPoints,
   type InForce,
   inForceAt,
   latestAt,

@@ -283,7 +283,8 @@ export function slotMeanings(
         const period = all[p]
         // Common starts with one channel alone are common starts all the same.
         const startField = form.starts === 'separate' && channel !== 'both' ? (`${channel}-start` as const) : 'start'
-        out.set(slotId(startField, g, p), period ? String(period.startMin) : 'off')
+        if (period) out.set(slotId(startField, g, p), String(period.startMin))
+        else if (canBeOff) out.set(slotId(startField, g, p), 'off')
         if (!period) continue
         if (period.heatF !== null) out.set(slotId('heat-set', g, p), String(period.heatF))
         if (period.coolF !== null) out.set(slotId('cool-set', g, p), String(period.coolF))
@@ -292,7 +293,7 @@ export function slotMeanings(
   return out
 }
 
-/** As many periods as the device always has: those too many say again what is in force. */
+/** As many periods as the device always has: those too many say again what is in force. Fewer where no step is left for them. */
 function filled(periods: readonly ProgramGroup['periods'][number][], count: number, stepMin: number): ProgramGroup['periods'] {
   const out = [...periods]
   while (out.length < count) {

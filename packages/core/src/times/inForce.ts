@@ -57,14 +57,6 @@ export interface Timeline {
   table: ZoneTable
 }
 
-interface Placed {
-  instant: number
-  local: number
-  rank: number
-  event: TimeEvent
-  source: TimeSource
-}
-
 /** Which list acts on a day: the first exception, else a holiday, else the first season, else the week. */
 function listOn(program: Program, day: number): { events: readonly TimeEvent[]; source: TimeSource } {
   const weekday = weekdayOf(day)
@@ -83,24 +75,108 @@ function listOn(program: Program, day: number): { events: readonly TimeEvent[]; 
  */
 export function timelineOf(program: Program, fromMs: number, toMs: number): Timeline {
   const table = zoneTable(program.zone, fromMs - 2 * DAY_MS, toMs + 2 * DAY_MS)
-  const placed: Placed[] = []
   const [first, last] = [dayOf(toLocal(table, fromMs)) - 1, dayOf(toLocal(table, toMs)) + 1]
-  const place = (day: number, event: TimeEvent, rank: number, source: TimeSource) => {
-    if (event.days !== null && !event.days.includes(weekdayOf(day))) return
-    const local = startOfDay(day) + event.startMin * MIN_MS
-    placed.push({ instant: toInstant(table, local).instant, local, rank, event, source })
-  }
+  const instants: number[] = []
+  const locals: number[] = []
+  const ranks: number[] = []
+  const events: TimeEvent[] = []
+  const sources: TimeSource[] = []
+  const byDay = new DayLists(program)
+  let isInOrder = true
+  let offset = 0
   for (let day = first; day <= last; day += 1) {
-    const { events, source } = listOn(program, day)
-    for (const [i, event] of events.entries()) place(day, event, i, source)
-    for (const [i, { range, event }] of program.actions.entries()) if (holds(range, day)) place(day, event, 1e6 + i, 'action')
+    const { list, source } = byDay.on(day)
+    const midnight = startOfDay(day)
+    // The offset in force, as long as no change of it is near: then an instant is a subtraction.
+    while (offset + 1 < table.from.length && midnight - (table.offsetMs[offset] as number) >= (table.from[offset + 1] as number))
+      offset += 1
+    const shift = table.offsetMs[offset] as number
+    const isPlain =
+      midnight - shift - DAY_MS > (table.from[offset] as number) &&
+      midnight - shift + 2 * DAY_MS < (table.from[offset + 1] ?? Number.POSITIVE_INFINITY)
+    for (const { event, rank } of list) {
+      const local = midnight + event.startMin * MIN_MS
+      const instant = isPlain ? local - shift : toInstant(table, local).instant
+      if (isInOrder && instants.length > 0 && instant < (instants[instants.length - 1] as number)) isInOrder = false
+      instants.push(instant)
+      locals.push(local)
+      ranks.push(rank)
+      events.push(event)
+      sources.push(rank >= ACTION_RANK ? 'action' : source)
+    }
   }
-  placed.sort((a, b) => a.instant - b.instant || a.local - b.local || a.rank - b.rank)
+  if (isInOrder) return { instants: Float64Array.from(instants), events, sources, table }
+  // At a change of the clocks two may have changed about.
+  const order = instants
+    .map((_, i) => i)
+    .sort(
+      (a, b) =>
+        (instants[a] as number) - (instants[b] as number) ||
+        (locals[a] as number) - (locals[b] as number) ||
+        (ranks[a] as number) - (ranks[b] as number),
+    )
   return {
-    instants: Float64Array.from(placed, (one) => one.instant),
-    events: placed.map((one) => one.event),
-    sources: placed.map((one) => one.source),
+    instants: Float64Array.from(order, (i) => instants[i] as number),
+    events: order.map((i) => events[i] as TimeEvent),
+    sources: order.map((i) => sources[i] as TimeSource),
     table,
+  }
+}
+
+const ACTION_RANK = 1e6
+interface Ranked {
+  event: TimeEvent
+  rank: number
+}
+
+/** The events of each day in the order in which they act: lists are sorted once for each day of the week. */
+class DayLists {
+  private readonly sorted = new Map<readonly TimeEvent[], Ranked[][]>()
+  constructor(private readonly program: Program) {}
+
+  on(day: number): { list: readonly Ranked[]; source: TimeSource } {
+    const weekday = weekdayOf(day)
+    const { events, source } = listOn(this.program, day)
+    let byWeekday = this.sorted.get(events)
+    if (!byWeekday) {
+      byWeekday = Array.from({ length: 7 }, (_, of) =>
+        events
+          .map((event, rank) => ({ event, rank }))
+          .filter(({ event }) => event.days === null || event.days.includes(of))
+          .sort(inDay),
+      )
+      this.sorted.set(events, byWeekday)
+    }
+    const list = byWeekday[weekday] as Ranked[]
+    const { actions } = this.program
+    if (actions.length === 0) return { list, source }
+    const here = actions.flatMap(({ range, event }, i) =>
+      (event.days === null || event.days.includes(weekday)) && holds(range, day) ? [{ event, rank: ACTION_RANK + i }] : [],
+    )
+    return { list: here.length === 0 ? list : [...list, ...here].sort(inDay), source }
+  }
+}
+const inDay = (a: Ranked, b: Ranked) => a.event.startMin - b.event.startMin || a.rank - b.rank
+
+/**
+ * The set points of every minute from an instant on, NaN where nothing is set: stretches are filled, no minute is searched.
+ * Source: as `inForceAt`, without changes by hand. Valid: both lists equally long, within the timeline.
+ */
+export function fillSetPoints({ instants, events }: Timeline, fromMs: number, heatF: Float64Array, coolF: Float64Array): void {
+  const minutes = heatF.length
+  let i = latestAt({ instants } as Timeline, fromMs)
+  let minute = 0
+  while (minute < minutes) {
+    const next = instants[i + 1]
+    const end = next === undefined ? minutes : Math.min(minutes, Math.ceil((next - fromMs) / MIN_MS))
+    const event = events[i]
+    if (end > minute) {
+      heatF.fill(event?.heatF ?? Number.NaN, minute, end)
+      coolF.fill(event?.coolF ?? Number.NaN, minute, end)
+      minute = end
+    }
+    if (next === undefined) break
+    i += 1
   }
 }
 

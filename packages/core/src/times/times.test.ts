@@ -2,7 +2,16 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { civilOf, dayNumber, isDate } from './civil.ts'
 import { icsDays } from './ics.ts'
-import { endOf, inForceAt, nextChange, type Override, type Program, type TimeEvent, timelineOf } from './inForce.ts'
+import {
+  endOf,
+  fillSetPoints,
+  inForceAt,
+  nextChange,
+  type Override,
+  type Program,
+  type TimeEvent,
+  timelineOf,
+} from './inForce.ts'
 import { deviceTime } from './powerCut.ts'
 import { recoveryMin } from './recovery.ts'
 import { gapStretches, laneOf, WEEK_MIN } from './weekLanes.ts'
@@ -122,6 +131,29 @@ describe('what is in force', () => {
         expect(walked === null || inForceAt(timeline, to - MIN_MS, null, 0).heatF === walked.heatF).toBe(true)
       }),
       { numRuns: 12 },
+    )
+  })
+
+  it('fills minutes with the same, actions and the change of the clocks included', () => {
+    const from = at(2026, 10, 20)
+    const minutes = 20 * 1440
+    fc.assert(
+      fc.property(program, fc.array(event, { maxLength: 3 }), (of, acts) => {
+        const actions = acts.map((one) => ({
+          range: { yearly: true as const, fromMonthDay: 1024, toMonthDay: 1102 },
+          event: one,
+        }))
+        const timeline = timelineOf({ ...of, actions }, from - 10 * DAY_MS, from + 21 * DAY_MS)
+        const [heatF, coolF] = [new Float64Array(minutes), new Float64Array(minutes)]
+        fillSetPoints(timeline, from, heatF, coolF)
+        for (let minute = 0; minute < minutes; minute += 7) {
+          const now = inForceAt(timeline, from + minute * MIN_MS, null, 0)
+          if ((now.heatF ?? Number.NaN) !== heatF[minute] || (now.coolF ?? Number.NaN) !== coolF[minute])
+            expect([heatF[minute], coolF[minute]]).toEqual([now.heatF ?? Number.NaN, now.coolF ?? Number.NaN])
+        }
+        expect(timeline.instants.every((one, i) => i === 0 || one >= (timeline.instants[i - 1] as number))).toBe(true)
+      }),
+      { numRuns: 25 },
     )
   })
 

@@ -66,6 +66,8 @@ class Calendar {
     return event
   }
   text(): string {
+    // Continued lines begin with a space, which counts: RFC 5545 §3.1 has 75 octets.
+    ICAL.foldLength = 74
     return `${this.root.toString()}\r\n`
   }
 }

@@ -46,8 +46,8 @@ export function TryProgram(props: {
     <Dialog title={`The program on a simulated ${profile.family}`} wide onClose={onClose}>
       <div className="grid gap-4 lg:grid-cols-[26rem_1fr] items-start">
         <div className="flex flex-col gap-3">
-          <DeviceFace name={profile.family} machine={machine} state={state} onEvent={onEvent} now={clock.now(state)} />
           <DeviceClock at={clock.at} dated={form?.shape === 'actions'} onAt={clock.setAt} />
+          <DeviceFace name={profile.family} machine={machine} state={state} onEvent={onEvent} now={clock.now(state)} />
         </div>
         <div className="flex flex-col gap-3 min-w-0">
           {!plan.ok ? (

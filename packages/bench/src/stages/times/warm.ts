@@ -26,11 +26,14 @@ export interface MorningStep {
   setbackF: number
 }
 
-/** The greatest rise of the heating lane on a day of the week; null where there is none. */
-export function morningStep(heat: Float64Array, day: number): MorningStep | null {
+/** The greatest rise of the heating lane in the morning of a day of the week, else later on that day; null where there is none. */
+export const morningStep = (heat: Float64Array, day: number): MorningStep | null =>
+  riseWithin(heat, day, 0, 720) ?? riseWithin(heat, day, 720, 1440)
+
+function riseWithin(heat: Float64Array, day: number, fromMin: number, toMin: number): MorningStep | null {
   const at = (minute: number) => heat[(minute + 10_080) % 10_080] as number
   let best: MorningStep | null = null
-  for (let minute = day * 1440; minute < day * 1440 + 1440; minute += 1) {
+  for (let minute = day * 1440 + fromMin; minute < day * 1440 + toMin; minute += 1) {
     const [before, now] = [at(minute - 1), at(minute)]
     if (now - before <= (best ? best.setF - best.setbackF : 0)) continue
     let from = minute - 1
