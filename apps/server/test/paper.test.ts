@@ -1,4 +1,4 @@
-import { TIDEWELL_ID, TIDEWELL_SYSTEM_ID, TIDEWELL_VISIT_ID, tidewellChanges } from '@ingle/catalog/demo'
+import { OTTERHOLT_ID, TIDEWELL_ID, TIDEWELL_SYSTEM_ID, TIDEWELL_VISIT_ID, tidewellChanges } from '@ingle/catalog/demo'
 import type { Sheet, SheetBlock } from '@ingle/report'
 import { extractText, getDocumentProxy } from 'unpdf'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -150,5 +150,13 @@ describe('sheets of a visit', () => {
     expect(card).toHaveLength(1)
     expect(card[0]).toContain('Tidewell Pottery')
     expect(card[0]).toContain('Lantern Lane Heating & Air')
+  })
+  it('the card for the wall says the week in the words of the people', async () => {
+    const where = `/api/sites/${OTTERHOLT_ID}/visits/077e4a11-0000-4000-8000-0000000000b2/systems/077e4a11-0000-4000-8000-0000000000a1`
+    const answer = await bench.ask('GET', `${where}/week.pdf?units=metric`, { as: 'mr' })
+    expect([answer.status, answer.headers.get('content-type')]).toEqual([200, 'application/pdf'])
+    const [page] = await pagesOf(new Uint8Array(await answer.arrayBuffer()))
+    expect(page).toContain('up 05:45, out 07:20, back 17:10, bed 21:50')
+    expect(page).toContain('20.6 °C')
   })
 })

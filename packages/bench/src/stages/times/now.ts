@@ -125,7 +125,8 @@ export function forceAt(program: Program, at: number, play: Play): ForceAt {
 function standing({ override, cut, holdSurvives }: Play, at: number): Override | null {
   if (!override || !isForgotten(cut, at)) return override
   if (cut && override.setAt >= cut.onAt) return override
-  return override.kind === 'hold' && holdSurvives ? override : null
+  // A clock that began anew lies before the moment at which it was set: what outlives the cut has always been.
+  return override.kind === 'hold' && holdSurvives ? { ...override, setAt: Number.NEGATIVE_INFINITY } : null
 }
 
 /** Day and minute by the site's clock. */
