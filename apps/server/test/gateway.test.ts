@@ -242,6 +242,29 @@ describe('the simulated drive', () => {
   })
 })
 
+describe('a list of dated lines over the wire', () => {
+  it('is written as the device spells it, and read back the same', async () => {
+    const profile = profileById('hollin-t4')
+    standIn = await startStandIn(profile, await freePort(), 'none')
+    const { id } = (await (await allow(standIn.port, 'jt', { unitId: 4 })).json()) as { id: string }
+    const place = { siteId: LIBRARY_ID, visitId: LIBRARY_VISIT_ID, systemId: LIBRARY_RTU1, place: 'controller' }
+    const wanted = [
+      { id: 'time.act.do.2', from: '-', to: 'set' },
+      { id: 'time.act.at.2', from: '00:00', to: '09:05' },
+      { id: 'time.act.days.2', from: '1-7', to: '2-5' },
+      { id: 'time.act.from.2', from: '1/1', to: '10/16' },
+      { id: 'time.act.to.2', from: '12/31', to: '4/15' },
+    ]
+    const { settings } = await answered(
+      await bench.ask('POST', `/api/gateways/${id}/write`, { as: 'mr', body: { ...place, wanted } }),
+    )
+    expect(settings.map((one) => [one.id, one.outcome, one.now])).toEqual(wanted.map((one) => [one.id, 'written', one.to]))
+    const read = await answered(await bench.ask('POST', `/api/gateways/${id}/read`, { as: 'mr', body: place }))
+    for (const { id: setting, to } of wanted) expect(read.settings.find((one) => one.id === setting)?.value).toBe(to)
+    expect(read.settings.find((one) => one.id === 'time.act.at.3')?.value).toBe('00:00')
+  })
+})
+
 describe('who may connect where', () => {
   it('only the lead allows an address, and takes it back', async () => {
     expect((await allow(7000, 'mr')).status).toBe(403)

@@ -289,6 +289,10 @@ export const found = finding({
     'On a frosty morning it takes {takesMin} min back to {setF|temperature}, and it has {hasMin}.',
     'Turn down less ({wouldF|temperature} comes back in time), or begin earlier.',
   ],
+  'setback-without-lead': [
+    'On a frosty morning it takes {takesMin} min back to {setF|temperature}, and it begins at the hour itself.',
+    'Begin so much earlier, let the device begin by itself, or turn down less.',
+  ],
   'setback-never-recovered': [
     'On a frosty morning the room does not come back to {setF|temperature} at all.',
     'The equipment is at its limit: keep {wouldF|temperature} or more, and look at loss, filter and airflow.',

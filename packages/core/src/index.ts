@@ -493,6 +493,7 @@ export {
   wordOfEntry,
 } from './times/occupantWeek.ts'
 export { deviceTime, isForgotten, type PowerCut } from './times/powerCut.ts'
+export { programPlaces, readGroups } from './times/programPlaces.ts'
 export { recoveryMin } from './times/recovery.ts'
 export { type DrivenHours, driveSetbacks, type SetbackOutcome, type SetbackSpan } from './times/setback.ts'
 export {

@@ -13,6 +13,7 @@ import { BlowerEditor } from './BlowerEditor.tsx'
 import { FormLine, FormSelect } from './FormFields.tsx'
 import { KIND_WORDS } from './kinds.ts'
 import { PasteDialog } from './PasteDialog.tsx'
+import { ProgramEditor } from './ProgramEditor.tsx'
 import { emptySetting, formToProfile, type ProfileForm, profileToForm } from './profileForm.ts'
 import { SettingEditor } from './SettingEditor.tsx'
 import { useDraft } from './useDraft.ts'
@@ -177,48 +178,51 @@ function SettingsEditor() {
   const [open, setOpen] = useState<number | null>(null)
   const [pasting, setPasting] = useState(false)
   return (
-    <section aria-label="Settings" className="panel p-4">
-      <div className="flex flex-wrap items-center gap-2 mb-1">
-        <h2 className="font-bold mr-auto">{fields.length} settings</h2>
-        <button type="button" className="btn btn-quiet" onClick={() => setPasting(true)}>
-          <ClipboardPaste size={16} aria-hidden="true" /> Paste a list from a manual
-        </button>
-        <button
-          type="button"
-          className="btn btn-quiet"
-          onClick={() => {
-            append(emptySetting())
-            setOpen(fields.length)
-          }}
-        >
-          <CirclePlus size={16} aria-hidden="true" /> Add a setting
-        </button>
-      </div>
-      {fields.length === 0 && <p className="soft">Type what you know, or paste the list from the manual.</p>}
-      <ul className="divide-y divide-base-300">
-        {fields.map((field, i) => (
-          <SettingEditor
-            key={field.id}
-            index={i}
-            open={open === i}
-            onToggle={() => setOpen(open === i ? null : i)}
-            onRemove={() => {
-              remove(i)
-              setOpen(null)
+    <>
+      <ProgramEditor onPlaces={(places) => append(places)} />
+      <section aria-label="Settings" className="panel p-4">
+        <div className="flex flex-wrap items-center gap-2 mb-1">
+          <h2 className="font-bold mr-auto">{fields.length} settings</h2>
+          <button type="button" className="btn btn-quiet" onClick={() => setPasting(true)}>
+            <ClipboardPaste size={16} aria-hidden="true" /> Paste a list from a manual
+          </button>
+          <button
+            type="button"
+            className="btn btn-quiet"
+            onClick={() => {
+              append(emptySetting())
+              setOpen(fields.length)
+            }}
+          >
+            <CirclePlus size={16} aria-hidden="true" /> Add a setting
+          </button>
+        </div>
+        {fields.length === 0 && <p className="soft">Type what you know, or paste the list from the manual.</p>}
+        <ul className="divide-y divide-base-300">
+          {fields.map((field, i) => (
+            <SettingEditor
+              key={field.id}
+              index={i}
+              open={open === i}
+              onToggle={() => setOpen(open === i ? null : i)}
+              onRemove={() => {
+                remove(i)
+                setOpen(null)
+              }}
+            />
+          ))}
+        </ul>
+        {pasting && (
+          <PasteDialog
+            kind="settings"
+            onClose={() => setPasting(false)}
+            onSettings={(settings) => {
+              append(settings)
+              setPasting(false)
             }}
           />
-        ))}
-      </ul>
-      {pasting && (
-        <PasteDialog
-          kind="settings"
-          onClose={() => setPasting(false)}
-          onSettings={(settings) => {
-            append(settings)
-            setPasting(false)
-          }}
-        />
-      )}
-    </section>
+        )}
+      </section>
+    </>
   )
 }

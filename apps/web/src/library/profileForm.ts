@@ -1,4 +1,14 @@
-import { BASE_UNITS, format, parseReading, type Quantity, type SettingTie, type UnitChoice } from '@ingle/core'
+import {
+  BASE_UNITS,
+  DAY_TYPED,
+  format,
+  parseReading,
+  type Quantity,
+  readDays,
+  readGroups,
+  type SettingTie,
+  type UnitChoice,
+} from '@ingle/core'
 import { PROFILE_FORMAT, type Profile, type ProfileSetting } from '@ingle/record'
 
 /** A setting as a person types it: lists as lines, numbers as text. */
@@ -52,6 +62,17 @@ export interface ProfileForm {
   /** What the plate of a furnace says; nothing typed: nothing known. */
   efficiency: string
   fires: [FireForm, FireForm]
+  program: ProgramFields
+}
+
+/** How it holds times, as it is typed. */
+export interface ProgramFields {
+  shape: '' | 'periods' | 'timer' | 'actions'
+  count: string
+  /** Groups of days, like `mo-fr, sa-su`. */
+  groups: string
+  starts: '' | 'common' | 'separate'
+  order: '' | 'sorted' | 'as-entered'
 }
 
 export interface FireForm {
@@ -76,6 +97,15 @@ export function profileToForm(profile: Profile): ProfileForm {
     blower: profile.blower ?? null,
     efficiency: profile.furnace ? String(profile.furnace.efficiencyPct) : '',
     fires: [fireToForm(profile.furnace?.fires[0]), fireToForm(profile.furnace?.fires[1])],
+    program: {
+      shape: profile.program?.shape ?? '',
+      count: profile.program ? String(profile.program.count) : '4',
+      groups: profile.program
+        ? (profile.program.groups ?? []).map(([a, b]) => `${DAY_TYPED[a]}-${DAY_TYPED[b]}`).join(', ')
+        : 'mo-su',
+      starts: profile.program ? (profile.program.starts ?? '') : 'common',
+      order: profile.program ? (profile.program.order ?? '') : 'sorted',
+    },
   }
 }
 
@@ -133,7 +163,8 @@ export function formToProfile(
     ...optional('looks', form.looks.trim() || undefined),
     ...optional('wires', numberOr(form.wires)),
   }
-  const { blower: _, furnace, ...rest } = before ?? {}
+  const { blower: _, furnace, program: programBefore, ...rest } = before ?? {}
+  const program = programOfForm(form.program, programBefore)
   const plates = furnaceOfForm(form, furnace, units)
   return {
     ...rest,
@@ -147,9 +178,26 @@ export function formToProfile(
     ...(Object.values(seen).some((one) => one !== undefined) && { seen }),
     ...(form.blower && { blower: form.blower }),
     ...(plates && { furnace: plates }),
+    ...(program && { program }),
     settings: form.settings.map(formToSetting),
     cautions: lines(form.cautions),
   } as Profile
+}
+
+/** As it was typed; groups that make no week are left for `parseProfile` to refuse. */
+export function programOfForm(typed: ProgramFields, before: Profile['program']): Profile['program'] | undefined {
+  if (typed.shape === '') return undefined
+  const ranges = typed.groups.split(/[,;]/).map((one) => readDays(one.trim()))
+  const groups = readGroups(ranges.map((one) => (one.ok ? one.days : [])))
+  const { groups: _, starts: __, order: ___, ...kept } = before ?? {}
+  return {
+    ...kept,
+    shape: typed.shape,
+    count: numberOr(typed.count) ?? Number.NaN,
+    ...(typed.starts !== '' && { starts: typed.starts }),
+    ...(typed.order !== '' && { order: typed.order }),
+    ...(typed.shape !== 'actions' && typed.groups.trim() !== '' && { groups: groups ?? [] }),
+  }
 }
 
 const SHOWN: readonly (keyof ProfileSetting)[] = [

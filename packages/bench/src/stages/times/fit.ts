@@ -137,15 +137,24 @@ export function stepOf(times: TimesDevice): number {
   return (setting('time.start.11') ?? setting('time.heat-start.11') ?? setting('time.cool-start.11'))?.range?.step ?? 1
 }
 
-/** What is lost: times that a step of minutes moved in one sentence, then one for each run of days that lose the same. */
-export function lostSaid(lost: readonly LostStretch[], stepMin: number, show: Show): string[] {
-  const moved = lost.filter((one) => one.endMin - one.startMin < stepMin)
+/** Degrees between two set points of it. */
+export const setStepOf = (times: TimesDevice): number => holdingsOf(times)[0]?.holding.setStepF ?? 1
+
+/** What is lost: times and set points that a step of the device moved in a sentence each, then one for each run of days that lose the same. */
+export function lostSaid(
+  lost: readonly LostStretch[],
+  { stepMin, stepF }: { stepMin: number; stepF: number },
+  show: Show,
+): string[] {
+  const isRounded = (one: LostStretch) => Math.abs(one.givenF - one.wantedF) < stepF - 1e-6
+  const rounded = Math.max(0, ...lost.filter(isRounded).map((one) => Math.abs(one.givenF - one.wantedF)))
+  const moved = lost.filter((one) => !isRounded(one) && one.endMin - one.startMin < stepMin)
   const byText = new Map<string, Set<number>>()
   const words = ({ channel, wantedF, givenF }: LostStretch) =>
     `${channel === 'heat' ? 'heating' : 'cooling'} ${show('temperature', givenF)} instead of ${show('temperature', wantedF)}`
   const byTime = new Map<string, LostStretch[]>()
   for (const one of lost) {
-    if (one.endMin - one.startMin < stepMin) continue
+    if (isRounded(one) || one.endMin - one.startMin < stepMin) continue
     const key = `${one.startMin} ${one.endMin}`
     byTime.set(key, [...(byTime.get(key) ?? []), one])
   }
@@ -159,6 +168,11 @@ export function lostSaid(lost: readonly LostStretch[], stepMin: number, show: Sh
   const most = Math.max(0, ...moved.map((one) => one.endMin - one.startMin))
   return [
     ...(most > 0 ? [`Times are moved by up to ${most} min: it counts in steps of ${stepMin} min.`] : []),
+    ...(rounded > 0.05
+      ? [
+          `Set points are moved by up to ${show('temperatureDifference', rounded)}: it counts in steps of ${show('temperatureDifference', stepF)}.`,
+        ]
+      : []),
     ...[...byText].map(([text, days]) => `${sayDays([...days])}: ${text}`),
   ]
 }

@@ -7,7 +7,19 @@ import type { VisitView } from '../../visit/visitView.ts'
 import { stage, type WorkedAim } from '../stage.ts'
 import { timesChecks } from './checks.ts'
 import { isProgramSeen, isSlot, slotRows, timesDevice } from './device.ts'
-import { actionsFit, fitAims, fitJobOf, fitOf, holdFit, knownFit, lostSaid, stepOf, TIMES_SOURCE, timerFit } from './fit.ts'
+import {
+  actionsFit,
+  fitAims,
+  fitJobOf,
+  fitOf,
+  holdFit,
+  knownFit,
+  lostSaid,
+  setStepOf,
+  stepOf,
+  TIMES_SOURCE,
+  timerFit,
+} from './fit.ts'
 import { localOf } from './now.ts'
 import { remindersOf } from './reminders.ts'
 import { warmChecks } from './warmChecks.ts'
@@ -38,7 +50,10 @@ export function timesAims(v: VisitView, work: 'known' | 'now' = 'now'): { aims: 
   const job = fitJobOf(v, today)
   const fit = work === 'now' ? fitOf(v, today) : job ? knownFit(job.key) : null
   if (!fit?.ok) return null
-  return { aims: fitAims(times, fit), lost: lostSaid(fit.nearest.lost, stepOf(times), v.show) }
+  return {
+    aims: fitAims(times, fit),
+    lost: lostSaid(fit.nearest.lost, { stepMin: stepOf(times), stepF: setStepOf(times) }, v.show),
+  }
 }
 
 /** When the people are in, what the device can hold of it, what is in force, and what it saves. */

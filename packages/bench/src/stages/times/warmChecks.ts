@@ -45,15 +45,13 @@ export function judgeMornings(v: VisitView, job: WarmJob, mornings: readonly War
   const out: TimesCheck[] = []
   if (isLate) {
     const wouldF = shallowerF(job, 'frosty', leadMin)
-    const facts = { setF: step.setF, wouldF }
+    const takesMin = Math.round(frosty.needMin ?? 0)
     const said =
       frosty.needMin === null
-        ? finding('setback-never-recovered', facts, v.show)
-        : finding(
-            'setback-not-recovered',
-            { ...facts, takesMin: Math.round(frosty.needMin), hasMin: leadMin === 0 ? 'no lead' : `${leadMin} min` },
-            v.show,
-          )
+        ? finding('setback-never-recovered', { setF: step.setF, wouldF }, v.show)
+        : leadMin === 0
+          ? finding('setback-without-lead', { takesMin, setF: step.setF }, v.show)
+          : finding('setback-not-recovered', { setF: step.setF, wouldF, takesMin, hasMin: `${leadMin} min` }, v.show)
     const early = startEarly(v, job, frosty.needMin)
     out.push({
       id: 'setback-late',
