@@ -51,10 +51,22 @@ const ROOF_VIEWS = [
   flat(3, 'comfort/sensing'),
   flat(3, 'comfort/complaint'),
 ]
+/** Times. */
+const TIMES_VIEWS = [
+  upstairs('times'),
+  dental('times/days'),
+  upstairs('times/now'),
+  upstairs('times/warm'),
+  upstairs('times/saves'),
+  upstairs('times/later'),
+  dental('sheets/week'),
+  '/practice/fenwarm-p2',
+]
 const ALL_VIEWS = [
   ['any view', VIEWS],
   ['the views of air and zones', AIR_VIEWS],
   ['the views of fresh air and comfort', ROOF_VIEWS],
+  ['the views of times', TIMES_VIEWS],
 ] as const
 
 /**
@@ -66,6 +78,7 @@ const COLOURED = [
   stage('airflow'),
   dental('zones/combinations'),
   library(1, 'fresh-air/line'),
+  upstairs('times'),
   flat(6, 'settings'),
   hall('hand-over'),
   '/library',

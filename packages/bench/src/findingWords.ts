@@ -293,6 +293,10 @@ export const found = finding({
     'On a frosty morning it takes {takesMin} min back to {setF|temperature}, and it begins at the hour itself.',
     'Begin so much earlier, let the device begin by itself, or turn down less.',
   ],
+  'setback-on-low-fire': [
+    'On a frosty morning it takes {takesMin} min back to {setF|temperature}, on its low fire alone: the second stage is never called.',
+    'Let the second stage be called, and look again; an earlier start only hides it.',
+  ],
   'setback-never-recovered': [
     'On a frosty morning the room does not come back to {setF|temperature} at all.',
     'The equipment is at its limit: keep {wouldF|temperature} or more, and look at loss, filter and airflow.',

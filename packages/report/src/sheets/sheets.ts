@@ -69,7 +69,7 @@ export function weekCard(v: VisitView, crewName: string): Sheet {
   return {
     title: `${system.name || 'System'}: times`,
     subtitle: `Card for the wall · ${state.name} · ${visit.closedAt ? 'left' : 'visit not closed, as it stood'} ${clock.day(visit.closedAt ?? lastWritten(v))}`,
-    facts: identity(v),
+    facts: identity(v).filter(([what]) => what === 'Serves' || what === 'Controller'),
     sections: placed(v, WEEK_PLACES, (one) => one.week),
     foot: crewName,
   }

@@ -61,7 +61,7 @@ function OneYear({ of }: { of: Saves }) {
   const data = of.depths.map((one) => ({ depth: degree(one.depthF), value: one.money ?? one.used }))
   const what = of.money ? `cost, ${of.money.unit || 'money'}` : `${unitOf(of)} a year`
   return (
-    <section aria-label={MODE[of.mode]} className="panel p-4 flex flex-col gap-2">
+    <section aria-label={MODE[of.mode]} className="min-w-0 panel p-4 flex flex-col gap-2">
       <h2 className="font-bold text-lg leading-snug">{says.headline}</h2>
       <p className="text-[14px]">
         <span className="num">{figure(of.used)}</span> {unitOf(of)} a year instead of{' '}
@@ -162,7 +162,7 @@ function Tariff() {
     return minute === null ? Promise.resolve(`“${typed}” is no time of day. Write 23:00.`) : set({ [field]: minute })
   }
   return (
-    <section aria-label="Tariff" className="panel p-4 flex flex-col gap-2.5">
+    <section aria-label="Tariff" className="min-w-0 panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">What it costs</h2>
       <p className="soft text-[14px]">Without prices the answer is in energy alone.</p>
       <div className="grid grid-cols-2 gap-2.5">

@@ -47,9 +47,10 @@ export function Warm() {
       </div>
     )
   const { step } = job
+  const hasAux = mornings?.some((one) => one.rows.some((row) => row.auxiliaryBtu > 0)) ?? false
   return (
     <div className="grid gap-3 md:gap-4 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] items-start">
-      <section aria-label="Mornings" className="panel p-4 flex flex-col gap-2.5">
+      <section aria-label="Mornings" className="panel p-4 flex flex-col gap-2.5 min-w-0">
         <div className="flex flex-wrap items-end gap-3">
           <h2 className="font-bold text-lg mr-auto">
             From {show('temperature', step.setbackF)} to {show('temperature', step.setF)} by{' '}
@@ -82,7 +83,7 @@ export function Warm() {
                     { head: 'Begins', figure: true },
                     { head: 'Is there', figure: true },
                     { head: 'Off by', figure: true },
-                    { head: 'Auxiliary', figure: true },
+                    ...(hasAux ? [{ head: 'Auxiliary', figure: true as const }] : []),
                   ]}
                   rows={one.rows.map((row) => {
                     const late = row.warmMin === null ? null : Math.round(row.warmMin - step.toMin)
@@ -99,7 +100,7 @@ export function Warm() {
                         <span key="l" className={late === null || late > 5 ? 'text-error font-bold' : ''}>
                           {late === null ? 'never' : late > 0 ? `${late} min late` : late < 0 ? `${-late} min early` : 'on time'}
                         </span>,
-                        row.auxiliaryBtu > 0 ? `${(row.auxiliaryBtu / BTU_PER_KWH).toFixed(1)} kWh` : '—',
+                        ...(hasAux ? [row.auxiliaryBtu > 0 ? `${(row.auxiliaryBtu / BTU_PER_KWH).toFixed(1)} kWh` : '—'] : []),
                       ],
                     }
                   })}
@@ -127,7 +128,7 @@ export function Warm() {
           </Notice>
         )}
       </section>
-      <section aria-label="How it is done here" className="panel p-4 flex flex-col gap-2.5">
+      <section aria-label="How it is done here" className="panel p-4 flex flex-col gap-2.5 min-w-0">
         <h2 className="font-bold">How it is done here</h2>
         <SelectField
           label="Warm on time by"

@@ -209,7 +209,10 @@ function Stretch({
               ? 'outline-1 outline-dashed outline-base-content/70 -outline-offset-1'
               : ''
         }`}
-        style={{ ...place, background: `color-mix(in oklab, ${tone} ${Math.round(18 + 34 * full)}%, var(--color-base-100))` }}
+        style={{
+          ...place,
+          background: `color-mix(in oklab, ${tone} calc((18 + var(--lane-depth) * ${full.toFixed(2)}) * 1%), var(--color-base-100))`,
+        }}
       >
         {share >= LEAST_SHARE && text(value)}
       </span>
@@ -238,14 +241,18 @@ export const StripKey = ({ byHand = false }: { byHand?: boolean }) => (
     <span className="flex items-center gap-1.5">
       <span
         className="w-3 h-3 rounded-[2px]"
-        style={{ background: 'color-mix(in oklab, var(--color-primary) 52%, var(--color-base-100))' }}
+        style={{
+          background: 'color-mix(in oklab, var(--color-primary) calc((18 + var(--lane-depth)) * 1%), var(--color-base-100))',
+        }}
       />
       heating
     </span>
     <span className="flex items-center gap-1.5">
       <span
         className="w-3 h-3 rounded-[2px]"
-        style={{ background: 'color-mix(in oklab, var(--color-secondary) 52%, var(--color-base-100))' }}
+        style={{
+          background: 'color-mix(in oklab, var(--color-secondary) calc((18 + var(--lane-depth)) * 1%), var(--color-base-100))',
+        }}
       />
       cooling
     </span>

@@ -488,8 +488,7 @@ describe('the stage', () => {
   })
   it('prints the week in the reader’s degrees', () => {
     const text = JSON.stringify(times.sections(viewOf(withWeek(house()).changes, { units: METRIC_UNITS })))
-    expect(text).toContain('up 05:45, out 07:20, back 17:10, bed 21:50')
-    expect(text).toContain('20.6 °C')
+    expect(text).toContain('["Mo–Fr","05:45","up","20.6 °C","24.4 °C"]')
     expect(text).not.toContain('°F')
   })
 })

@@ -1,4 +1,4 @@
-import { clockText, sayDays, sayValue } from '@ingle/core'
+import { clockText, sayDays, sayValue, wordOfEntry } from '@ingle/core'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
@@ -91,10 +91,6 @@ function weekSections(v: VisitView): PlacedSection[] {
   const kept = keptOf(v)
   const { show } = v
   const { neverHeats, neverCools } = v.system.times
-  const degrees = (heatF: number, coolF: number) =>
-    [neverHeats ? '' : `heat ${show('temperature', heatF)}`, neverCools ? '' : `cool ${show('temperature', coolF)}`]
-      .filter(Boolean)
-      .join(', ')
   const weeks = [
     { name: 'Week', week: weekIn(v, null) },
     ...seasonsOf(v)
@@ -115,21 +111,17 @@ function weekSections(v: VisitView): PlacedSection[] {
       blocks: [
         ...weeks.map(({ name, week }) => ({
           kind: 'table' as const,
-          head: [name, 'What happens', 'Kept'],
-          rows: daysAlike(week)
-            .filter((one) => one.entries.length > 0)
-            .map(({ days, entries }) => [
-              sayDays(days),
-              sayEntries(entries),
-              [
-                ...new Set(
-                  entries.map(
-                    (one) =>
-                      `${clockText(one.startMin)} ${degrees(one.heatF ?? kept[one.is].heatF, one.coolF ?? kept[one.is].coolF)}`,
-                  ),
-                ),
-              ].join('; '),
+          head: [name, 'From', '', ...(neverHeats ? [] : ['Heating']), ...(neverCools ? [] : ['Cooling'])],
+          rows: daysAlike(week).flatMap(({ days, entries }) =>
+            entries.map((one, i) => [
+              i === 0 ? sayDays(days) : '',
+              clockText(one.startMin),
+              wordOfEntry(one, entries),
+              ...(neverHeats ? [] : [show('temperature', one.heatF ?? kept[one.is].heatF)]),
+              ...(neverCools ? [] : [show('temperature', one.coolF ?? kept[one.is].coolF)]),
             ]),
+          ),
+          figures: [1, 3, 4],
           empty: 'Nobody said when people are in.',
         })),
       ],

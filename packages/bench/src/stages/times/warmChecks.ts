@@ -46,13 +46,14 @@ export function judgeMornings(v: VisitView, job: WarmJob, mornings: readonly War
   if (isLate) {
     const wouldF = shallowerF(job, 'frosty', leadMin)
     const takesMin = Math.round(frosty.needMin ?? 0)
+    const lowFire = secondStage(v)
     const said =
       frosty.needMin === null
         ? finding('setback-never-recovered', { setF: step.setF, wouldF }, v.show)
         : leadMin === 0
-          ? finding('setback-without-lead', { takesMin, setF: step.setF }, v.show)
+          ? finding(lowFire ? 'setback-on-low-fire' : 'setback-without-lead', { takesMin, setF: step.setF }, v.show)
           : finding('setback-not-recovered', { setF: step.setF, wouldF, takesMin, hasMin: `${leadMin} min` }, v.show)
-    const early = startEarly(v, job, frosty.needMin)
+    const early = lowFire ?? startEarly(v, job, frosty.needMin)
     out.push({
       id: 'setback-late',
       says: said.says,
@@ -77,6 +78,18 @@ export function judgeMornings(v: VisitView, job: WarmJob, mornings: readonly War
     })
   }
   return out
+}
+
+/** A furnace whose second stage is never called, and the way to have it called. */
+function secondStage(v: VisitView): { button: string; drafts: Draft[] } | null {
+  const row = v.ledger.find((one) => one.id === 'control.second-stage')
+  if (!row || !v.fires.low || comfortStand(v)('control.second-stage') !== 'never') return null
+  const meaning = ['auto', 'timed'].find((one) =>
+    row.setting.values.some((value) => (row.setting.means?.[value] ?? value) === one),
+  )
+  return meaning === undefined || row.aim?.meaning === meaning
+    ? null
+    : { button: 'Let the second stage be called', drafts: [aimDraft(v, row, meaning, 'a frosty morning needs both fires')] }
 }
 
 /** Beginning early enough: by the device where it can, else by a lead that suffices. */
