@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { gzipSync } from 'node:zlib'
+import { benchTimes } from './bench/times.mjs'
 import { LAUNCH } from './browser.mjs'
 import { ensureBuilt } from './build.mjs'
 import { checkNode, ensureChromium, ensurePackages, ROOT } from './install.mjs'
@@ -590,6 +591,7 @@ for (let i = 0; i < fortyChanges.length; i += 400)
     body: JSON.stringify({ changes: fortyChanges.slice(i, i + 400) }),
   })
 const { chromium } = await import('@playwright/test')
+benchTimes({ core, meaning, record, demo, line, median })
 const browser = await chromium.launch(LAUNCH)
 const page = await browser.newPage({ baseURL: server.base, serviceWorkers: 'block', reducedMotion: 'reduce' })
 await page.request.post('/api/sign-in', { data: { name: 'mr', password: 'kiln-and-harbour' } })

@@ -33,6 +33,8 @@ const hall = (stage) =>
   `/sites/4a2b0a11-0000-4000-8000-000000000001/visits/4a2b0a11-0000-4000-8000-0000000000b2/systems/4a2b0a11-0000-4000-8000-0000000000a1/${stage}`
 const dental = (stage) =>
   `/sites/ca1de411-0000-4000-8000-000000000001/visits/ca1de411-0000-4000-8000-0000000000b2/systems/ca1de411-0000-4000-8000-0000000000a1/${stage}`
+const row = (stage) =>
+  `/sites/077e4a11-0000-4000-8000-000000000001/visits/077e4a11-0000-4000-8000-0000000000b2/systems/077e4a11-0000-4000-8000-0000000000a1/${stage}`
 const rooftop = (n, stage) =>
   `/sites/11b2a211-0000-4000-8000-000000000001/visits/11b2a211-0000-4000-8000-0000000000b2/systems/11b2a211-0000-4000-8000-0000000000a${n}/${stage}`
 const jot = async (page, text) => {
@@ -121,13 +123,26 @@ const VIEWS = [
     path: rooftop(2, 'fresh-air/cooling'),
     before: (page) => page.getByRole('table', { name: 'A year of each kind' }).waitFor(),
   },
-  { name: 'fresh-air-points', path: rooftop(2, 'fresh-air/points') },
   {
-    name: 'fresh-air-live',
-    path: rooftop(1, 'fresh-air/live'),
+    name: 'times',
+    path: row('times'),
     before: async (page) => {
-      await page.getByRole('button', { name: 'Watch' }).click()
-      await page.getByRole('heading', { name: /^E2: / }).waitFor()
+      await page
+        .getByText('Let the second stage be called')
+        .or(page.getByText(/^Begin \d+ min earlier/))
+        .first()
+        .waitFor()
+    },
+  },
+  {
+    name: 'times-device',
+    path: row('times'),
+    before: async (page) => {
+      await page.getByRole('button', { name: /^Take \d+ as aims/ }).click()
+      await page.getByRole('button', { name: 'Try it on a simulated P2' }).click()
+      await page.getByRole('button', { name: 'Press all of them' }).click()
+      await page.getByRole('dialog').getByLabel('Time', { exact: true }).fill('05:45')
+      await page.getByRole('dialog').getByText('It stands as aimed.').waitFor()
     },
   },
   // Last: it writes to the record that the others show.
