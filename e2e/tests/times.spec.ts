@@ -172,7 +172,7 @@ test('holidays, lettings and bad files', async ({ tech }) => {
 
   const exceptions = page.getByRole('region', { name: 'Exceptions' })
   const add = async (from: string, to: string) => {
-    await exceptions.getByLabel('First day').fill(from)
+    await exceptions.getByLabel(/^First day/).fill(from)
     await exceptions.getByLabel('Last day').fill(to)
     await exceptions.getByRole('button', { name: 'Add the exception' }).click()
   }
@@ -182,6 +182,11 @@ test('holidays, lettings and bad files', async ({ tech }) => {
   await expect(exceptions.getByRole('alert')).toContainText('It would end (2027-03-01) before it begins (2027-03-08).')
   await add('2027-03-01', '2027-03-08')
   await expect(exceptions.getByRole('listitem')).toContainText('1 Mar 2027 to 8 Mar 2027: out')
+  // A list of dates, with hours of their own.
+  await exceptions.getByLabel('Hours of its own, if not all day').fill('in 10:00 out 16:00')
+  await add('2027-04-03, 12-24', '')
+  await expect(exceptions.getByRole('listitem')).toHaveCount(3)
+  await expect(exceptions.getByRole('listitem').last()).toContainText('24 Dec every year: up 10:00, out 16:00')
 
   // What was put in comes out again, and is read the same.
   const [download] = await Promise.all([
@@ -190,7 +195,7 @@ test('holidays, lettings and bad files', async ({ tech }) => {
   ])
   const text = Buffer.concat(await (await download.createReadStream()).toArray()).toString('utf8')
   await files.getByLabel('Open a calendar or a table').setInputFiles(file('again.ics', text))
-  await expect(files).toContainText('again.ics: 7 days of the week, 1 exception, 1 letting.')
+  await expect(files).toContainText('again.ics: 7 days of the week, 3 exceptions, 1 letting.')
 })
 
 test('a change by hand, a power cut and a lost clock are played through', async ({ tech }) => {
@@ -245,4 +250,8 @@ test('what the boat, the dentist and the library can hold; and what it saves', a
   await page.getByLabel('Its time').fill('5:10 PM')
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByRole('region', { name: 'Clock and day' })).toContainText('it showed')
+  await tech.fill(page.getByRole('region', { name: 'Clock and day' }), 'Time zone of the site', 'Moon/Tranquility')
+  await expect(page.getByRole('region', { name: 'Clock and day' }).getByRole('alert')).toContainText(
+    'There is no zone “Moon/Tranquility”.',
+  )
 })

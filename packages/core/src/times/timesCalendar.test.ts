@@ -46,6 +46,16 @@ describe('a week as a calendar', () => {
     const exceptions = [
       { name: 'skiing; a week, or so', from: '2027-02-06', to: '2027-02-13', is: 'out' as const },
       { name: 'regatta', from: '08-01', to: '08-02', is: 'in' as const },
+      {
+        name: 'market',
+        from: '12-24',
+        to: '12-24',
+        is: 'out' as const,
+        entries: [
+          { startMin: 600, is: 'in' as const, heatF: 66 },
+          { startMin: 960, is: 'out' as const },
+        ],
+      },
     ]
     const lettings = [
       { who: 'choir', days: [1, 3], fromMin: 1140, toMin: 1290 },
@@ -111,6 +121,14 @@ describe('a week as a calendar', () => {
     // Over New Year it is one event of ten days.
     expect(read(text).exceptions).toMatchObject([{ from: '12-24', to: '01-02' }])
   })
+})
+
+it('hours that somebody changed into something else are none', () => {
+  for (const hours of ['{', '[{"startMin":"x"}]', '[null]', '{"a":1}'])
+    expect(
+      read(calendar(`SUMMARY:x|DTSTART;VALUE=DATE:20261211|X-INGLE-IS:in|X-INGLE-HOURS:${hours.replaceAll(',', '\\\\,')}`))
+        .exceptions,
+    ).toEqual([{ name: 'x', from: '2026-12-11', to: '2026-12-11', is: 'in' }])
 })
 
 describe('reminders', () => {

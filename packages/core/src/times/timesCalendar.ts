@@ -15,6 +15,8 @@ export interface CalendarException {
   from: string
   to: string
   is: Presence
+  /** Hours of its own; absent: all day alike. */
+  entries?: WeekEntry[]
 }
 export interface CalendarLetting {
   who: string
@@ -117,6 +119,7 @@ export function writeTimesIcs(of: {
     event.addPropertyWithValue('dtend', dateOnly((to < from ? to + 366 : to) + 1))
     if (yearly) event.addPropertyWithValue('rrule', ICAL.Recur.fromString('FREQ=YEARLY'))
     event.addPropertyWithValue('x-ingle-is', one.is)
+    if (one.entries) event.addPropertyWithValue('x-ingle-hours', JSON.stringify(one.entries))
   }
   for (const [i, one] of of.lettings.entries()) {
     const event = calendar.event(`let-${i}-${one.fromMin}@ingle`, one.who)
@@ -205,7 +208,24 @@ function exceptionOf(
   const first = dayOfTime(start)
   const last = end instanceof ICAL.Time ? Math.max(first, dayOfTime(end) - 1) : first
   const [from, to] = [isoOf(first), isoOf(last)]
-  return event.hasProperty('rrule') ? { name, from: from.slice(5), to: to.slice(5), is } : { name, from, to, is }
+  const entries = hoursOf(event)
+  const more = { is, ...(entries && { entries }) }
+  return event.hasProperty('rrule') ? { name, from: from.slice(5), to: to.slice(5), ...more } : { name, from, to, ...more }
+}
+
+/** Hours that Ingle wrote; null where there are none, or where somebody changed them into something else. */
+function hoursOf(event: InstanceType<typeof ICAL.Component>): WeekEntry[] | null {
+  const text = event.getFirstPropertyValue('x-ingle-hours')
+  if (typeof text !== 'string') return null
+  let plain: unknown
+  try {
+    plain = JSON.parse(text)
+  } catch {
+    return null
+  }
+  const isEntry = (one: Partial<WeekEntry> | null): one is WeekEntry =>
+    typeof one === 'object' && one !== null && Number.isInteger(one.startMin) && isPresence(String(one.is))
+  return Array.isArray(plain) && plain.length <= 24 && plain.every(isEntry) ? plain : null
 }
 
 /** Days of a weekly rule; null: no such rule. */

@@ -1,10 +1,11 @@
-import { dateOfDay, holidaysOf, localOf, sayDate, weekIn } from '@ingle/bench'
+import { dateOfDay, holidaysOf, jotContextOf, localOf, sayDate, sayEntries, weekIn } from '@ingle/bench'
 import {
   clockText,
   DAY_NAMES,
   DAY_SHORT,
   PRESENCES,
   type Presence,
+  parseJot,
   readClock,
   readTimesIcs,
   readWeekCsv,
@@ -65,29 +66,36 @@ function useOut() {
 }
 
 function Exceptions() {
-  const { system, write, at } = useVisit()
+  const visit = useVisit()
+  const { system, write, at } = visit
   const out = useOut()
-  const [typed, setTyped] = useState({ name: '', from: '', to: '', is: 'out' as Presence })
+  const [typed, setTyped] = useState({ name: '', from: '', to: '', hours: '', is: 'out' as Presence })
   const [wrong, setWrong] = useState<string | null>(null)
   const add = async () => {
-    const to = typed.to.trim() === '' ? typed.from.trim() : typed.to.trim()
+    const hours = typed.hours.trim() === '' ? null : parseJot(`mo ${typed.hours}`, jotContextOf(visit, 'times'))
+    if (hours && (hours.state !== 'ready' || hours.intent.kind !== 'week'))
+      return setWrong(hours.state === 'wrong' ? `${hours.reason} ${hours.remedy}` : 'Say the hours like in 10:00 out 16:00.')
+    const entries = hours?.state === 'ready' && hours.intent.kind === 'week' ? hours.intent.entries : null
+    // Several days, each by itself: a list of dates.
+    const days = typed.from.split(/[,;]/).flatMap((one) => one.trim() || [])
     const refused = refusalOf(
-      await write([
-        {
-          kind: 'exception.set',
+      await write(
+        days.map((from) => ({
+          kind: 'exception.set' as const,
           body: {
             systemId: at.systemId,
             exceptionId: newId<ExceptionId>(),
             name: typed.name.trim() || 'an exception',
-            from: typed.from.trim(),
-            to,
+            from,
+            to: typed.to.trim() === '' || days.length > 1 ? from : typed.to.trim(),
             is: typed.is,
+            ...(entries && { entries }),
           },
-        },
-      ]),
+        })),
+      ),
     )
     setWrong(refused)
-    if (refused === null) setTyped({ ...typed, name: '', from: '', to: '' })
+    if (refused === null) setTyped({ ...typed, name: '', from: '', to: '', hours: '' })
   }
   return (
     <section aria-label="Exceptions" className="panel p-4 flex flex-col gap-2">
@@ -103,7 +111,7 @@ function Exceptions() {
                 to <span className="num">{sayDate(one.to)}</span>
               </>
             )}
-            {one.from.length === 5 && <span className="soft"> every year</span>}: {one.entries ? 'hours of its own' : one.is}
+            {one.from.length === 5 && <span className="soft"> every year</span>}: {one.entries ? sayEntries(one.entries) : one.is}
           </Listed>
         ))}
       </ul>
@@ -111,13 +119,19 @@ function Exceptions() {
         <LineField label="What it is" hint="a week away" value={typed.name} onChange={(name) => setTyped({ ...typed, name })} />
         <SelectField label="They are" value={typed.is} options={PRESENCE_OPTIONS} onSave={(is) => setTyped({ ...typed, is })} />
         <LineField
-          label="First day"
+          label="First day, or days by commas"
           hint="2027-02-06, or 12-24"
           value={typed.from}
           onChange={(from) => setTyped({ ...typed, from })}
         />
         <LineField label="Last day" hint="the same" value={typed.to} onChange={(to) => setTyped({ ...typed, to })} />
       </div>
+      <LineField
+        label="Hours of its own, if not all day"
+        hint="in 10:00 out 16:00"
+        value={typed.hours}
+        onChange={(hours) => setTyped({ ...typed, hours })}
+      />
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
       <button type="button" className="btn self-start" disabled={typed.from.trim() === ''} onClick={() => void add()}>
         <CalendarPlus size={16} aria-hidden="true" /> Add the exception

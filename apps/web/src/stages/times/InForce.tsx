@@ -2,6 +2,7 @@ import {
   dateOfDay,
   forceAt,
   heldProgramOf,
+  keptOf,
   localOf,
   momentOf,
   mondayOf,
@@ -27,6 +28,7 @@ const HAND = {
   'until-next-event': 'until the next period',
   minutes: 'for some time',
   hold: 'hold',
+  away: 'away for days',
 } as const
 type Hand = keyof typeof HAND
 const DAY_MS = 86_400_000
@@ -219,6 +221,7 @@ function Player(props: { play: Play; onPlay: (play: Play) => void; moment: numbe
   const [heat, setHeat] = useState('')
   const [cool, setCool] = useState('')
   const [hours, setHours] = useState('2')
+  const [away, setAway] = useState('7')
   const [outH, setOutH] = useState('3')
   const [battery, setBattery] = useState<'kept' | 'stopped' | 'reset'>(times?.form?.clock ?? 'reset')
   const [wrong, setWrong] = useState<string | null>(null)
@@ -232,15 +235,18 @@ function Player(props: { play: Play; onPlay: (play: Play) => void; moment: numbe
     setWrong(null)
     const [heatF, coolF] = [read(heat), read(cool)]
     if (heatF === undefined || coolF === undefined) return
-    if (heatF === null && coolF === null) return setWrong('Say the temperature that somebody sets by hand.')
+    if (heatF === null && coolF === null && hand !== 'away') return setWrong('Say the temperature that somebody sets by hand.')
     const minutes = Number(hours.replace(',', '.')) * 60
+    const days = Number(away.replace(',', '.'))
+    if (hand === 'away' && !(days > 0 && days <= 14)) return setWrong('Say how many days, up to fourteen.')
     if (hand === 'minutes' && !(minutes > 0 && minutes <= 60 * 24 * 14)) return setWrong('Say how many hours, up to two weeks.')
     // A lane that nobody touched goes on as it stood.
     const stood = forceAt(program, moment, { ...play, override: null }).state
+    const kept = hand === 'away' ? keptOf(visit).out : stood
     const base = {
       action: 'set' as const,
-      heatF: heatF ?? stood?.heatF ?? null,
-      coolF: coolF ?? stood?.coolF ?? null,
+      heatF: heatF ?? kept?.heatF ?? null,
+      coolF: coolF ?? kept?.coolF ?? null,
       setAt: moment,
     }
     onPlay({
@@ -249,8 +255,8 @@ function Player(props: { play: Play; onPlay: (play: Play) => void; moment: numbe
       override:
         hand === 'hold'
           ? { ...base, kind: 'hold', clearedAt: null }
-          : hand === 'minutes'
-            ? { ...base, kind: 'minutes', minutes }
+          : hand === 'minutes' || hand === 'away'
+            ? { ...base, kind: 'minutes', minutes: hand === 'away' ? days * 1440 : minutes }
             : { ...base, kind: 'until-next-event' },
     })
   }
@@ -287,6 +293,7 @@ function Player(props: { play: Play; onPlay: (play: Play) => void; moment: numbe
           onPick={setHand}
         />
         {hand === 'minutes' && <LineField label="Hours" numeric value={hours} onChange={setHours} />}
+        {hand === 'away' && <LineField label="Days" numeric value={away} onChange={setAway} />}
         <div className="flex flex-wrap gap-2">
           <button type="button" className="btn btn-primary" onClick={change}>
             Change it now

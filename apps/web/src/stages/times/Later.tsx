@@ -1,4 +1,4 @@
-import { localOf, type Reminder, remindersOf, sayDate, timesDevice } from '@ingle/bench'
+import { isTimeZone, localOf, type Reminder, remindersOf, sayDate, timesDevice } from '@ingle/bench'
 import { clockText, DAY_NAMES, readClock, weekdayOf, writeRemindersIcs } from '@ingle/core'
 import { COUNTERS, type Counter } from '@ingle/record'
 import { CalendarPlus } from 'lucide-react'
@@ -56,7 +56,7 @@ export function Later() {
 /** What the clock of the device shows, against this phone's. */
 function ClockNow({ now }: { now: number }) {
   const visit = useVisit()
-  const { write, at, here, clock } = visit
+  const { state, write, at, here, clock } = visit
   const times = timesDevice(visit)
   const really = localOf(clock.zone, now)
   const [day, setDay] = useState(String(weekdayOf(really.day)))
@@ -83,7 +83,7 @@ function ClockNow({ now }: { now: number }) {
           {DAY_NAMES[weekdayOf(really.day)]} {clockText(really.minute)}
         </span>
       </h2>
-      <p className="soft text-[14px]">By this phone, in the zone of the site ({clock.zone}). Read what the device shows now:</p>
+      <p className="soft text-[14px]">By this phone, in the zone of the site. Read what the device shows now:</p>
       <div className="flex flex-wrap items-end gap-2">
         <SelectField
           label="Its day"
@@ -99,6 +99,22 @@ function ClockNow({ now }: { now: number }) {
         </button>
       </div>
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      <div className="max-w-sm">
+        <TextField
+          label={
+            clock.zone === state.timeZone
+              ? 'Time zone of the site'
+              : `Time zone of the site: “${state.timeZone}” is not known here, UTC is taken`
+          }
+          hint="Europe/London"
+          value={state.timeZone}
+          onSave={async (zone) =>
+            isTimeZone(zone.trim())
+              ? refusalOf(await write([{ kind: 'site.set', body: { timeZone: zone.trim() } }]))
+              : `There is no zone “${zone}”. Write it like Europe/London or America/New_York.`
+          }
+        />
+      </div>
       {last && (
         <p className="text-[14px]">
           At <span className="num">{clock.hour(last.at)}</span> it showed{' '}

@@ -73,7 +73,7 @@ export function Warm() {
                       ? 'No start is early enough.'
                       : one.needMin < 1
                         ? 'No lead is needed.'
-                        : `It needs ${Math.round(one.needMin)} min.`}
+                        : `It needs ${Math.round(one.needMin)} ± ${Math.max(1, Math.round(one.needErrorMin))} min.`}
                   </span>
                 </h3>
                 <DataTable

@@ -13,6 +13,7 @@ export function WarmBy({ today }: { today: number }) {
   const job = useMemo(() => warmJobOf(visit, today), [visit, today])
   const mornings = useMornings(job)
   if (!job) return null
+  const frosty = mornings?.find((one) => one.kind === 'frosty')
   const late = (warmMin: number | null) => warmMin === null || warmMin > job.step.toMin + 5
   return (
     <section aria-label="Warm on time" className="panel p-4 flex flex-col gap-1.5">
@@ -56,7 +57,10 @@ export function WarmBy({ today }: { today: number }) {
             }))}
           />
           <p className="soft text-[13px]">
-            From {show('temperature', job.step.setbackF)} up to {show('temperature', job.step.setF)}.{' '}
+            From {show('temperature', job.step.setbackF)} up to {show('temperature', job.step.setF)}
+            {frosty?.needMin != null &&
+              `: ${Math.round(frosty.needMin)} ± ${Math.max(1, Math.round(frosty.needErrorMin))} min on a frosty morning`}
+            .{' '}
             <Link className="link" to="warm">
               What it rests on
             </Link>

@@ -217,6 +217,16 @@ describe('the nearest program of every shipped family', () => {
       expect(aimDrafts(after, timesAims(after)?.aims ?? [], TIMES_SOURCE).length).toBeGreaterThan(0)
     },
   )
+  it('names what is lost of a day with more changes than the device has periods', () => {
+    const pen = withWeek(house())
+    const busy = [300, 420, 600, 720, 900, 1080].map((startMin, i) => ({
+      startMin,
+      is: i % 2 === 0 ? ('in' as const) : ('out' as const),
+    }))
+    pen.write('week.set', { systemId: SYSTEM, days: [0, 1, 2, 3, 4], entries: busy })
+    const told = timesAims(viewOf(pen.changes))
+    expect(told?.lost.join(' ')).toMatch(/Mo–Fr: \d\d:\d\d–\d\d:\d\d heating/)
+  })
   it('a timer is on while people are in, and says what it cannot', () => {
     const pen = withWeek(house('skerrick-w2', ''))
     const told = timesAims(viewOf(pen.changes))
@@ -380,6 +390,14 @@ describe('warm on time', () => {
     }
     const [mild, frost] = mornings
     expect(frost?.needMin ?? 0).toBeGreaterThan(mild?.needMin ?? Number.POSITIVE_INFINITY)
+  })
+  it('is known as well as the room is', () => {
+    const guessed = frosty(withWeek(house()))
+    const pen = withWeek(house())
+    pen.write('room.set', { systemId: SYSTEM, uaBtuHPerF: 420, uaErrorBtuHPerF: 12, holds: 1, holdsError: 0.04, from: 'log' })
+    const measured = frosty(pen)
+    expect(measured.job.unsure).toEqual({ loss: 12 / 420, holds: 0.04 })
+    expect(measured.mornings[1]?.needErrorMin ?? 99).toBeLessThan((guessed.mornings[1]?.needErrorMin ?? 0) / 3)
   })
   it('is judged, with a mend that makes it so', () => {
     const pen = withWeek(house())

@@ -11,6 +11,8 @@ export const MORNINGS = ['mild', 'frosty'] as const satisfies readonly DayKind[]
 export type Morning = (typeof MORNINGS)[number]
 /** A lead where nobody said one, min. */
 export const USUAL_LEAD_MIN = 30
+/** What a room that nobody measured is known to, as shares of itself. House figures. */
+const UNSURE = { loss: 0.25, holds: 0.3 }
 /** How early a device begins at most, where its profile does not say. */
 const USUAL_MOST_MIN = 120
 /** It is looked at from so many hours before people are in. */
@@ -51,6 +53,8 @@ export interface WarmJob {
   mostMin: number
   hasOwn: boolean
   mornings: { kind: Morning; room: Room; hours: DrivenHours; lowF: number }[]
+  /** How well loss and capacity are known, as shares of themselves. */
+  unsure: { loss: number; holds: number }
   assumptions: Assumption[]
 }
 
@@ -66,6 +70,8 @@ export interface WarmMorning {
   lowF: number
   /** How early it has to begin; null: no start is early enough. */
   needMin: number | null
+  /** Give or take, by how well the room is known. */
+  needErrorMin: number
   rows: WarmRow[]
 }
 
@@ -116,9 +122,16 @@ export function warmJobOf(v: VisitView, today: number, day?: number): WarmJob | 
   const times = timesDevice(v)
   const own = times ? meaningIn(times, 'aimed')('time.recovery') : null
   const leadMin = v.system.times.leadMin ?? USUAL_LEAD_MIN
+  const { uaBtuHPerF, uaErrorBtuHPerF, holds, holdsError } = v.system.room
+  const unsure = {
+    loss: uaBtuHPerF && uaErrorBtuHPerF ? uaErrorBtuHPerF / uaBtuHPerF : UNSURE.loss,
+    holds: holds && holdsError ? holdsError / holds : UNSURE.holds,
+  }
   const mostMin = times?.form?.recoveryMostMin ?? USUAL_MOST_MIN
   return {
+    unsure,
     key: JSON.stringify([
+      unsure,
       step,
       leadMin,
       mostMin,
@@ -134,13 +147,13 @@ export function warmJobOf(v: VisitView, today: number, day?: number): WarmJob | 
 }
 
 /** Each morning by the schools: the program alone, a lead of one's own, the device's recovery. */
-export function runWarm({ step, leadMin, mostMin, mornings }: WarmJob): WarmMorning[] {
+export function runWarm({ step, leadMin, mostMin, mornings, unsure }: WarmJob): WarmMorning[] {
   const base = baseHour(step.toMin)
   const inH = (minute: number) => minute / 60 - base
   return mornings.map(({ kind, room, hours, lowF }) => {
-    const drive = (toMin: number, recovery: 'at-end' | 'optimum') =>
+    const drive = (toMin: number, recovery: 'at-end' | 'optimum', of: Room = room) =>
       driveSetbacks(
-        room,
+        of,
         hours,
         {
           mode: 'heat',
@@ -153,13 +166,31 @@ export function runWarm({ step, leadMin, mostMin, mornings }: WarmJob): WarmMorn
       )
     const best = drive(step.toMin, 'optimum')
     const needMin = best.recoveries[0]?.leadMin ?? null
+    // Loss and capacity each by itself, in quadrature: nobody says that they are off together.
+    const needWith = (loss: number, holds: number) =>
+      drive(step.toMin, 'optimum', {
+        ...room,
+        uaBtuHPerF: room.uaBtuHPerF * loss,
+        airBtuPerF: room.airBtuPerF * holds,
+        massBtuPerF: room.massBtuPerF * holds,
+      }).recoveries[0]?.leadMin ??
+      needMin ??
+      0
+    const needErrorMin =
+      needMin === null ? 0 : Math.hypot(needWith(1 - unsure.loss, 1) - needMin, needWith(1, 1 + unsure.holds) - needMin)
     const by = (school: WarmRow['school'], leadOf: number): WarmRow => {
       const beginsMin = step.toMin - Math.round(leadOf)
       const out = drive(beginsMin, 'at-end')
       const recoveryMin = out.recoveries[0]?.recoveryMin ?? null
       return { school, beginsMin, warmMin: recoveryMin === null ? null : beginsMin + recoveryMin, auxiliaryBtu: out.auxiliaryBtu }
     }
-    return { kind, lowF, needMin, rows: [by('none', 0), by('lead', leadMin), by('own', Math.min(needMin ?? mostMin, mostMin))] }
+    return {
+      kind,
+      lowF,
+      needMin,
+      needErrorMin,
+      rows: [by('none', 0), by('lead', leadMin), by('own', Math.min(needMin ?? mostMin, mostMin))],
+    }
   })
 }
 
