@@ -36,10 +36,28 @@ type Shown = 'wanted' | 'device'
 
 /** The week of the people, drawn; beside it what is wrong with it, what the device can hold, and whether it is warm in time. */
 export function Week() {
-  const visit = useVisit()
-  const { system, clock, write, at } = visit
+  const { clock } = useVisit()
   const now = useNow()
   const today = localOf(clock.zone, now).day
+  return (
+    <div className="grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1fr)_22rem] items-start">
+      <div className="flex flex-col gap-3 min-w-0">
+        <WeekPanel now={now} today={today} />
+        <Kept />
+      </div>
+      <div className="flex flex-col gap-3 min-w-0">
+        <Checks now={now} />
+        <CanHold />
+        <WarmBy today={today} />
+      </div>
+    </div>
+  )
+}
+
+/** The strip with its edges. By itself: what is dragged draws this alone. */
+function WeekPanel({ now, today }: { now: number; today: number }) {
+  const visit = useVisit()
+  const { system, write, at } = visit
   const times = timesDevice(visit)
   const [shown, setShown] = useState<Shown>('wanted')
   const inForce = seasonOn(visit, today)
@@ -49,7 +67,7 @@ export function Week() {
   const [chosen, setChosen] = useState<{ day: number; index: number } | null>(null)
   const [together, setTogether] = useState(true)
   const [wrong, setWrong] = useState<string | null>(null)
-  const kept = keptOf(visit)
+  const kept = useMemo(() => keptOf(visit), [visit])
   const { neverHeats, neverCools } = system.times
 
   /** Own entries of the week that is edited: without lettings, which are edited as such. */
@@ -101,151 +119,144 @@ export function Week() {
     else setDraft({ days: alikeTo(edge.day), entries: kept })
   }
   const isEmpty = !hasWeek(visit)
+  const headline = useMemo(
+    () => (isEmpty ? 'When are people in?' : nowSaid(visit, wantedProgram(visit, today), now, NOTHING_PLAYED)),
+    [isEmpty, visit, today, now],
+  )
   return (
-    <div className="grid gap-3 md:gap-4 xl:grid-cols-[minmax(0,1fr)_22rem] items-start">
-      <div className="flex flex-col gap-3 min-w-0">
-        <section aria-label="Week" className="panel p-4 flex flex-col gap-2.5">
-          <div className="flex flex-wrap items-start gap-2">
-            <div className="min-w-0 mr-auto">
-              <h2 className="font-bold text-lg leading-snug">
-                {isEmpty ? 'When are people in?' : nowSaid(visit, wantedProgram(visit, today), now, NOTHING_PLAYED)}
-              </h2>
-              <p className="soft text-[14px]">
-                {shown === 'wanted'
-                  ? 'What the people here want. Drag an edge, type a line below, or copy a day.'
-                  : times && !isProgramSeen(times)
-                    ? 'As shipped: nobody has looked at its program yet.'
-                    : 'As it stands, with what is aimed at.'}
-              </p>
-            </div>
-            {times && device.length > 0 && (
-              <Choices
-                label="Whose week"
-                options={[
-                  ['wanted', 'Wanted'],
-                  ['device', `In the ${times.device.profile.family}`],
-                ]}
-                on={(one) => one === shown}
-                onPick={setShown}
+    <section aria-label="Week" className="panel p-4 flex flex-col gap-2.5">
+      <div className="flex flex-wrap items-start gap-2">
+        <div className="min-w-0 mr-auto">
+          <h2 className="font-bold text-lg leading-snug">{headline}</h2>
+          <p className="soft text-[14px]">
+            {shown === 'wanted'
+              ? 'What the people here want. Drag an edge, type a line below, or copy a day.'
+              : times && !isProgramSeen(times)
+                ? 'As shipped: nobody has looked at its program yet.'
+                : 'As it stands, with what is aimed at.'}
+          </p>
+        </div>
+        {times && device.length > 0 && (
+          <Choices
+            label="Whose week"
+            options={[
+              ['wanted', 'Wanted'],
+              ['device', `In the ${times.device.profile.family}`],
+            ]}
+            on={(one) => one === shown}
+            onPick={setShown}
+          />
+        )}
+      </div>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        <StripKey />
+        <p className="soft text-[13px] ml-auto">
+          {inForce
+            ? `season: ${inForce.name || 'unnamed'}, ${sayDate(inForce.from)} to ${sayDate(inForce.to)}, every year`
+            : `the usual week, today ${sayDate(dateOfDay(today))}`}
+        </p>
+      </div>
+      {isEmpty && shown === 'wanted' ? (
+        <Empty title="Nobody said yet when people are in">
+          <p>
+            Type it in the line below as they tell it: <b className="num">mo-fr up 5:45 out 7:20 back 17:10 bed 21:50</b>. Or
+            begin with a usual one and drag it right.
+          </p>
+          <button
+            type="button"
+            className="btn btn-primary mt-3"
+            onClick={() =>
+              void write([
+                {
+                  kind: 'week.set',
+                  body: {
+                    systemId: at.systemId,
+                    days: [0, 1, 2, 3, 4],
+                    entries: [
+                      { startMin: 390, is: 'in' },
+                      { startMin: 500, is: 'out' },
+                      { startMin: 1050, is: 'in' },
+                      { startMin: 1350, is: 'asleep' },
+                    ],
+                  },
+                },
+                {
+                  kind: 'week.set',
+                  body: {
+                    systemId: at.systemId,
+                    days: [5, 6],
+                    entries: [
+                      { startMin: 480, is: 'in' },
+                      { startMin: 1380, is: 'asleep' },
+                    ],
+                  },
+                },
+              ])
+            }
+          >
+            Begin with a working week
+          </button>
+        </Empty>
+      ) : (
+        <WeekStrip
+          segments={shown === 'wanted' ? wanted : device}
+          edges={shown === 'wanted' ? edges : []}
+          chosen={chosen}
+          {...(shown === 'wanted' && {
+            onMove: move,
+            onChoose: (edge: Edge) => setChosen({ day: edge.day, index: edge.index }),
+          })}
+        />
+      )}
+      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      {shown === 'wanted' && !isEmpty && (
+        <>
+          <div className="flex flex-wrap items-end gap-2">
+            {system.seasons.length > 0 && (
+              <SelectField<string>
+                label="Week of"
+                value={seasonId}
+                options={[['', 'the usual week'], ...system.seasons.map((one) => [one.id, one.name || 'a season'] as const)]}
+                onSave={(id) => setSeasonId(id as SeasonId | '')}
               />
             )}
+            <label className="flex items-center gap-2 min-h-11 text-[14px]">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={together}
+                onChange={(event) => setTogether(event.target.checked)}
+              />
+              days that are alike move together
+            </label>
+            <CopyDay week={own} onCopy={(from, days) => save(days, own[String(from)] ?? [])} />
           </div>
-          <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-            <StripKey />
-            <p className="soft text-[13px] ml-auto">
-              {inForce
-                ? `season: ${inForce.name || 'unnamed'}, ${sayDate(inForce.from)} to ${sayDate(inForce.to)}, every year`
-                : `the usual week, today ${sayDate(dateOfDay(today))}`}
+          {edges.length === 0 && (
+            <p className="soft text-[13px]">
+              These hours are those of the lettings: change them under{' '}
+              <Link className="link" to="days">
+                Exceptions and seasons
+              </Link>
+              .
             </p>
-          </div>
-          {isEmpty && shown === 'wanted' ? (
-            <Empty title="Nobody said yet when people are in">
-              <p>
-                Type it in the line below as they tell it: <b className="num">mo-fr up 5:45 out 7:20 back 17:10 bed 21:50</b>. Or
-                begin with a usual one and drag it right.
-              </p>
-              <button
-                type="button"
-                className="btn btn-primary mt-3"
-                onClick={() =>
-                  void write([
-                    {
-                      kind: 'week.set',
-                      body: {
-                        systemId: at.systemId,
-                        days: [0, 1, 2, 3, 4],
-                        entries: [
-                          { startMin: 390, is: 'in' },
-                          { startMin: 500, is: 'out' },
-                          { startMin: 1050, is: 'in' },
-                          { startMin: 1350, is: 'asleep' },
-                        ],
-                      },
-                    },
-                    {
-                      kind: 'week.set',
-                      body: {
-                        systemId: at.systemId,
-                        days: [5, 6],
-                        entries: [
-                          { startMin: 480, is: 'in' },
-                          { startMin: 1380, is: 'asleep' },
-                        ],
-                      },
-                    },
-                  ])
-                }
-              >
-                Begin with a working week
-              </button>
-            </Empty>
-          ) : (
-            <WeekStrip
-              segments={shown === 'wanted' ? wanted : device}
-              edges={shown === 'wanted' ? edges : []}
-              chosen={chosen}
-              {...(shown === 'wanted' && {
-                onMove: move,
-                onChoose: (edge: Edge) => setChosen({ day: edge.day, index: edge.index }),
-              })}
-            />
           )}
-          {wrong && <Notice kind="wrong">{wrong}</Notice>}
-          {shown === 'wanted' && !isEmpty && (
-            <>
-              <div className="flex flex-wrap items-end gap-2">
-                {system.seasons.length > 0 && (
-                  <SelectField<string>
-                    label="Week of"
-                    value={seasonId}
-                    options={[['', 'the usual week'], ...system.seasons.map((one) => [one.id, one.name || 'a season'] as const)]}
-                    onSave={(id) => setSeasonId(id as SeasonId | '')}
-                  />
-                )}
-                <label className="flex items-center gap-2 min-h-11 text-[14px]">
-                  <input
-                    type="checkbox"
-                    className="checkbox checkbox-sm"
-                    checked={together}
-                    onChange={(event) => setTogether(event.target.checked)}
-                  />
-                  days that are alike move together
-                </label>
-                <CopyDay week={own} onCopy={(from, days) => save(days, own[String(from)] ?? [])} />
-              </div>
-              {edges.length === 0 && (
-                <p className="soft text-[13px]">
-                  These hours are those of the lettings: change them under{' '}
-                  <Link className="link" to="days">
-                    Exceptions and seasons
-                  </Link>
-                  .
-                </p>
-              )}
-              {edges.length > 0 && <EntryEditor week={own} chosen={chosen} onChoose={setChosen} daysOf={alikeTo} onSave={save} />}
-            </>
-          )}
-          <WeekTable segments={shown === 'wanted' ? wanted : device} />
-        </section>
-        <Kept />
-      </div>
-      <div className="flex flex-col gap-3 min-w-0">
-        <Checks now={now} />
-        <CanHold />
-        <WarmBy today={today} />
-      </div>
-    </div>
+          {edges.length > 0 && <EntryEditor week={own} chosen={chosen} onChoose={setChosen} daysOf={alikeTo} onSave={save} />}
+        </>
+      )}
+      <WeekTable segments={shown === 'wanted' ? wanted : device} />
+    </section>
   )
 }
 
 /** The same as a table. */
 function WeekTable({ segments }: { segments: ReturnType<typeof segmentsOf> }) {
   const { show } = useVisit()
+  const [open, setOpen] = useState(false)
   return (
-    <details className="text-[14px]">
+    <details className="text-[14px]" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="cursor-pointer min-h-11 flex items-center soft text-[13px]">The same as a table</summary>
       <ul className="grid sm:grid-cols-2 gap-x-6">
-        {segments.map((one) => (
+        {(open ? segments : []).map((one) => (
           <li key={`${one.day} ${one.fromMin}`} className="num text-[13px]">
             {['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'][one.day]} {clockText(one.fromMin)}–{clockText(one.toMin)}
             {one.heatF !== null && `, heat ${show('temperature', one.heatF)}`}

@@ -1,6 +1,6 @@
 import type { Segment } from '@ingle/bench'
-import { clockText, DAY_NAMES, DAY_SHORT } from '@ingle/core'
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
+import { clockText, DAY_NAMES, DAY_SHORT, type UnitChoice } from '@ingle/core'
+import { type KeyboardEvent, memo, type PointerEvent, useRef } from 'react'
 import { useVisit } from '../../visit/useVisit.ts'
 import { degrees } from './degrees.ts'
 
@@ -45,7 +45,7 @@ export function WeekStrip(props: {
   const { units } = useVisit()
   const moving = useRef<{ edge: Edge; track: DOMRect; minute: number } | null>(null)
   const values = (of: 'heatF' | 'coolF') => segments.flatMap((one) => (one[of] === null ? [] : [one[of]]))
-  const range = { heatF: rangeOf(values('heatF')), coolF: rangeOf(values('coolF')) }
+  const range = [...rangeOf(values('heatF')), ...rangeOf(values('coolF'))].join(' ')
   const two = segments.some((one) => one.heatF !== null) && segments.some((one) => one.coolF !== null)
   const minuteAt = (x: number, track: DOMRect) => ((x - track.left) / track.width) * 1440
   const snapped = (minute: number) => Math.min(1440 - stepMin, Math.max(0, Math.round(minute / stepMin) * stepMin))
@@ -109,13 +109,7 @@ export function WeekStrip(props: {
             {segments
               .filter((one) => one.day === day)
               .map((one) => (
-                <Stretch
-                  key={`${one.fromMin} ${one.marked}`}
-                  of={one}
-                  two={two}
-                  range={range}
-                  text={(value) => degrees(value, units)}
-                />
+                <Stretch key={`${one.fromMin} ${one.marked}`} of={one} two={two} range={range} units={units} />
               ))}
             {edges
               .filter((one) => one.day === day)
@@ -177,23 +171,27 @@ const rangeOf = (values: readonly number[]): readonly [number, number] => [Math.
 /** Narrower than this share of a day a figure would not fit. */
 const LEAST_SHARE = 0.035
 
-function Stretch({
+const Stretch = memo(function Stretch({
   of,
   two,
   range,
-  text,
+  units,
 }: {
   of: Drawn
   /** Heating and cooling each have their lane. */
   two: boolean
-  range: { heatF: readonly [number, number]; coolF: readonly [number, number] }
-  text: (value: number) => string
+  /** Lowest and highest of each lane, as one text: it changes seldom. */
+  range: string
+  units: UnitChoice
 }) {
+  const [heatLow = 0, heatHigh = 0, coolLow = 0, coolHigh = 0] = range.split(' ').map(Number)
+  const text = (value: number) => degrees(value, units)
+
   const share = (of.toMin - of.fromMin) / 1440
   const place = { left: `${(of.fromMin / 1440) * 100}%`, width: `calc(${share * 100}% - 1px)` }
   const lane = (channel: 'heatF' | 'coolF') => {
     const value = of[channel]
-    const [low, high] = range[channel]
+    const [low, high] = channel === 'heatF' ? [heatLow, heatHigh] : [coolLow, coolHigh]
     const at = two ? (channel === 'heatF' ? 'top-0 h-[48%]' : 'bottom-0 h-[48%]') : 'inset-y-0'
     if (value === null) return null
     // The warmest of heating and the coolest of cooling are what people feel: full tone; a setback is paler.
@@ -233,7 +231,7 @@ function Stretch({
       {lane('coolF')}
     </>
   )
-}
+})
 
 /** What the tones mean. */
 export const StripKey = ({ byHand = false }: { byHand?: boolean }) => (
