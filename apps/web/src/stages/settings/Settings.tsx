@@ -31,6 +31,7 @@ export function Settings() {
   const waiting = useMemo(() => toSet(ledger), [ledger])
   const rows = useMemo(() => rowsShown(ledger, waiting, shown), [ledger, waiting, shown])
   const row = ledger.find((one) => one.key === chosen) ?? null
+  const places = ledger.filter((one) => one.need === 'program' && !isNoted(one)).length
   const group = state.twins.find((one) => one.systemIds.includes(system.id))
   if (ledger.length === 0)
     return (
@@ -76,6 +77,15 @@ export function Settings() {
           onPick={setShown}
         />
         <Findings findings={findings} onGo={setChosen} />
+        {shown === 'all' && places > 0 && (
+          <p className="soft text-[14px]">
+            {places} places of the program are not noted yet: they stand on{' '}
+            <Link className="link" to="../times">
+              Times
+            </Link>
+            .
+          </p>
+        )}
         {rows.length === 0 ? (
           <Notice kind="plain">Nothing to show under “{SHOWN[shown]}”.</Notice>
         ) : (
@@ -98,7 +108,8 @@ export function Settings() {
 
 function rowsShown(ledger: readonly LedgerRow[], waiting: readonly LedgerRow[], shown: Shown): readonly LedgerRow[] {
   if (shown === 'set') return waiting
-  return shown === 'noted' ? ledger.filter(isNoted) : ledger
+  // A whole program is told on Times; here its places stand only where somebody noted or aims at one.
+  return ledger.filter((row) => (shown === 'noted' ? isNoted(row) : row.need !== 'program' || isNoted(row)))
 }
 
 const HowToChoose = () => (

@@ -1,8 +1,6 @@
 import { dateOfDay, holidaysOf, jotContextOf, localOf, sayDate, sayEntries, weekIn } from '@ingle/bench'
 import {
   clockText,
-  DAY_NAMES,
-  DAY_SHORT,
   PRESENCES,
   type Presence,
   parseJot,
@@ -20,6 +18,7 @@ import type { Draft, ExceptionId, LettingId, SeasonId } from '@ingle/record'
 import { CalendarPlus, FileDown, Trash2 } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
+import { DayPicker } from '../../kit/DayPicker.tsx'
 import { LineField, SelectField } from '../../kit/Field.tsx'
 import { newId } from '../../kit/ids.ts'
 import { Notice } from '../../kit/Notice.tsx'
@@ -316,23 +315,7 @@ function Lettings() {
         <LineField label="From" hint="19:00" value={typed.from} onChange={(from) => setTyped({ ...typed, from })} />
         <LineField label="Until" hint="21:30" value={typed.to} onChange={(to) => setTyped({ ...typed, to })} />
       </div>
-      <fieldset>
-        <legend className="soft text-[13px]">Every week on</legend>
-        <div className="flex flex-wrap gap-1.5">
-          {DAY_SHORT.map((name, day) => (
-            <button
-              key={name}
-              type="button"
-              className="btn btn-quiet"
-              aria-label={DAY_NAMES[day]}
-              aria-pressed={days.includes(day)}
-              onClick={() => setDays(days.includes(day) ? days.filter((one) => one !== day) : [...days, day])}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
-      </fieldset>
+      <DayPicker label="Every week on" days={days} onDays={setDays} />
       {wrong && <Notice kind="wrong">{wrong}</Notice>}
       <button type="button" className="btn self-start" disabled={typed.from.trim() === ''} onClick={() => void add()}>
         <CalendarPlus size={16} aria-hidden="true" /> Add the letting

@@ -1,6 +1,7 @@
-import { clockText, DAY_NAMES, DAY_SHORT, type Presence, readClock, sayDays, type WeekEntry } from '@ingle/core'
+import { clockText, DAY_NAMES, type Presence, readClock, sayDays, type WeekEntry } from '@ingle/core'
 import { CopyPlus, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
+import { DayPicker } from '../../kit/DayPicker.tsx'
 import { Dialog } from '../../kit/Dialog.tsx'
 import { QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -129,24 +130,7 @@ export function CopyDay({ week, onCopy }: { week: Days; onCopy: (from: number, d
               )}
               onSave={(day) => setFrom(Number(day))}
             />
-            <fieldset>
-              <legend className="soft text-[13px]">To</legend>
-              <div className="flex flex-wrap gap-1.5">
-                {DAY_SHORT.map((name, day) => (
-                  <button
-                    key={name}
-                    type="button"
-                    className="btn btn-quiet"
-                    aria-pressed={to.includes(day)}
-                    aria-label={DAY_NAMES[day]}
-                    disabled={day === from}
-                    onClick={() => setTo(to.includes(day) ? to.filter((one) => one !== day) : [...to, day])}
-                  >
-                    {name}
-                  </button>
-                ))}
-              </div>
-            </fieldset>
+            <DayPicker label="To" days={to} not={from} onDays={setTo} />
             <button
               type="button"
               className="btn btn-primary self-start"
