@@ -1,23 +1,26 @@
-import { programPlaces } from '@ingle/core'
+import { isMetric, programPlaces } from '@ingle/core'
 import type { ProfileSetting } from '@ingle/record'
 import { CirclePlus } from 'lucide-react'
 import { useState } from 'react'
 import { useFormContext } from 'react-hook-form'
 import { LineField, SelectField } from '../kit/Field.tsx'
 import { Notice } from '../kit/Notice.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 import { FormLine, FormSelect } from './FormFields.tsx'
 import { type ProfileForm, programOfForm, settingToForm } from './profileForm.ts'
 
 /** How a family holds times: its starts and set points become settings like all others, and can be changed one by one. */
 export function ProgramEditor({ onPlaces }: { onPlaces: (settings: ReturnType<typeof settingToForm>[]) => void }) {
   const { watch, getValues } = useFormContext<ProfileForm>()
+  const metric = isMetric(usePrefs((prefs) => prefs.units))
+  // As the reader counts, to begin with: the manual goes first.
   const [typed, setTyped] = useState({
     step: '15',
-    clock: '24 h clock',
-    degrees: '°C',
-    stepDegrees: '0.5',
-    heat: '10-28',
-    cool: '18-32',
+    clock: metric ? '24 h clock' : '12 h clock',
+    degrees: metric ? '°C' : '°F',
+    stepDegrees: metric ? '0.5' : '1',
+    heat: metric ? '8-28' : '45-85',
+    cool: metric ? '18-32' : '65-95',
     off: '--:--',
   })
   const [wrong, setWrong] = useState<string | null>(null)

@@ -12,7 +12,7 @@ import {
   timesDevice,
   toSet,
 } from '@ingle/bench'
-import { said, sayDays, settableOn } from '@ingle/core'
+import { fromChosen, said, sayDays, settableOn } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { Notice } from '../../kit/Notice.tsx'
@@ -30,7 +30,7 @@ const LISTED = 6
 /** The same week put into the device: what it keeps, what it cannot, and the way to write it. */
 export function CanHold() {
   const visit = useVisit()
-  const { clock, show, ledger } = visit
+  const { clock, show, ledger, units } = visit
   const times = timesDevice(visit)
   const today = localOf(clock.zone, momentOfVisit(visit)).day
   const job = useMemo(() => fitJobOf(visit, today), [visit, today])
@@ -136,9 +136,12 @@ export function CanHold() {
                 <p>
                   The program with the least sum of degrees × minutes between what is wanted and what the device gives, over the
                   whole week; of equals the one with the fewest periods. It misses{' '}
-                  <span className="num">{Math.round(fit.nearest.cost).toLocaleString('en-US')}</span> °F·min in{' '}
-                  <span className="num">{fit.nearest.deviatingMin}</span> minutes, with <span className="num">{fit.starts}</span>{' '}
-                  starts. Exact, not a guess: every start and set point that could be better was tried.
+                  <span className="num">
+                    {Math.round(fromChosen('temperatureDifference', fit.nearest.cost, units)).toLocaleString('en-US')}
+                  </span>{' '}
+                  {units.temperature}·min in <span className="num">{fit.nearest.deviatingMin}</span> minutes, with{' '}
+                  <span className="num">{fit.starts}</span> starts. Exact, not a guess: every start and set point that could be
+                  better was tried.
                 </p>
               </WorkedNote>
             )}

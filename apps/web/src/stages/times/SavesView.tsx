@@ -144,7 +144,7 @@ function OneYear({ of }: { of: Saves }) {
         <p>
           A room of two nodes under ideal control through 8,760 hours, once with the week and once held at its warmest (in
           cooling: coolest) set point; each run settles first (ASHRAE Fundamentals, lumped capacitance). Give or take: the same
-          with the loss as far off as it is known to be. By depth: every setback of the week at that depth.
+          with loss, capacity and gains each as far off as it is known to be. By depth: every setback of the week at that depth.
         </p>
       </WorkedNote>
       <Taken of={of.assumptions} />

@@ -28,6 +28,9 @@ const ZONE_OF: Readonly<Record<string, string>> = {
 }
 /** A loss that nobody measured is known to so much of itself. */
 const LOSS_UNSURE = 0.25
+/** What a room holds where nobody measured it, and what people, lamps and sun give, are known to so much of themselves. */
+const HOLDS_UNSURE = 0.3
+const GAINS_UNSURE = 0.3
 /** Heat of a heat pump for each unit of current at 47 °F, and how much less for each degree colder. House figures. */
 const COP_AT_47 = 3.3
 const COP_PER_F = 0.026
@@ -47,7 +50,7 @@ export interface SavesJob {
   key: string
   mode: 'heat' | 'cool'
   room: Room
-  uaShare: number
+  unsure: { loss: number; holds: number; gains: number }
   hours: DrivenHours
   setF: number
   spans: SetbackSpan[]
@@ -65,7 +68,7 @@ export interface Saves {
   held: number
   used: number
   savedPct: number
-  /** Give or take, percent of what a hold uses: by how well the loss is known. */
+  /** Give or take, percent of what a hold uses: by how well loss, capacity and gains are known. */
   unsurePct: number
   auxiliaryKwh: number
   auxiliaryHeldKwh: number
@@ -171,8 +174,12 @@ function jobOf(v: VisitView, mode: 'heat' | 'cool', lane: Float64Array): SavesJo
       if (last && Math.abs(last.toH - fromH) < 1e-9) last.toH = toH
       else if (fromH < YEAR_H) spans.push({ fromH, toH, setbackF })
     }
-  const { uaBtuHPerF, uaErrorBtuHPerF } = v.system.room
-  const uaShare = uaBtuHPerF && uaErrorBtuHPerF ? uaErrorBtuHPerF / uaBtuHPerF : LOSS_UNSURE
+  const { uaBtuHPerF, uaErrorBtuHPerF, holds, holdsError } = v.system.room
+  const unsure = {
+    loss: uaBtuHPerF && uaErrorBtuHPerF ? uaErrorBtuHPerF / uaBtuHPerF : LOSS_UNSURE,
+    holds: holds && holdsError ? holdsError / holds : HOLDS_UNSURE,
+    gains: GAINS_UNSURE,
+  }
   const hasPrice = unit === 'therm' ? times.perTherm !== undefined : times.perKwh !== undefined
   return {
     key: JSON.stringify([
@@ -190,11 +197,11 @@ function jobOf(v: VisitView, mode: 'heat' | 'cool', lane: Float64Array): SavesJo
       times.nightFromMin,
       times.nightToMin,
       times.perTherm,
-      uaShare,
+      unsure,
     ]),
     mode,
     room,
-    uaShare,
+    unsure,
     hours: {
       outdoorF,
       gainsAirBtuH: hourly(day.airGainBtuH),
@@ -219,10 +226,23 @@ function jobOf(v: VisitView, mode: 'heat' | 'cool', lane: Float64Array): SavesJo
 
 /** The year of a job: held, set back, and by depth. */
 export function runSaves(job: SavesJob): Saves {
-  const drive = (spans: readonly SetbackSpan[], ua = 1) =>
-    driveSetbacks(
-      { ...job.room, uaBtuHPerF: job.room.uaBtuHPerF * ua },
-      job.hours,
+  const drive = (spans: readonly SetbackSpan[], off: { loss?: number; holds?: number; gains?: number } = {}) => {
+    const { loss = 1, holds = 1, gains = 1 } = off
+    const { room, hours } = job
+    return driveSetbacks(
+      {
+        ...room,
+        uaBtuHPerF: room.uaBtuHPerF * loss,
+        airBtuPerF: room.airBtuPerF * holds,
+        massBtuPerF: room.massBtuPerF * holds,
+      },
+      gains === 1
+        ? hours
+        : {
+            ...hours,
+            gainsAirBtuH: hours.gainsAirBtuH.map((one) => one * gains),
+            gainsMassBtuH: hours.gainsMassBtuH.map((one) => one * gains),
+          },
       {
         mode: job.mode,
         setF: job.setF,
@@ -234,14 +254,15 @@ export function runSaves(job: SavesJob): Saves {
       },
       STEP_S,
     ).counted as [number, number, number]
+  }
   const [held, heldMoney, heldAux] = drive([])
   const [used, money, aux] = drive(job.spans)
   const pct = (of: number, against: number) => (against > 0 ? (100 * (against - of)) / against : 0)
   const savedPct = pct(used, held)
-  const [low, high] = [1 - job.uaShare, 1 + job.uaShare].map((ua) => pct(drive(job.spans, ua)[0], drive([], ua)[0])) as [
-    number,
-    number,
-  ]
+  // Each by itself, in quadrature: nobody says that they are off together.
+  const { loss, holds, gains } = job.unsure
+  const offBy = (off: Parameters<typeof drive>[1]) => pct(drive(job.spans, off)[0], drive([], off)[0]) - savedPct
+  const unsurePct = Math.hypot(offBy({ loss: 1 + loss }), offBy({ holds: 1 + holds }), offBy({ gains: 1 + gains }))
   const sign = job.mode === 'heat' ? -1 : 1
   const depths = DEPTHS_F.map((depthF) => {
     const [one, cost, auxiliaryKwh] =
@@ -256,7 +277,7 @@ export function runSaves(job: SavesJob): Saves {
     held,
     used,
     savedPct,
-    unsurePct: Math.max(Math.abs(low - savedPct), Math.abs(high - savedPct)),
+    unsurePct,
     auxiliaryKwh: aux,
     auxiliaryHeldKwh: heldAux,
     money: job.hasPrice ? { saved: heldMoney - money, of: heldMoney, unit: job.money } : null,

@@ -217,6 +217,13 @@ describe('the nearest program of every shipped family', () => {
       expect(aimDrafts(after, timesAims(after)?.aims ?? [], TIMES_SOURCE).length).toBeGreaterThan(0)
     },
   )
+  it('misses what can be counted by hand', () => {
+    const fit = fitOf(viewOf(withWeek(house()).changes), TODAY)
+    // On weekdays 7:20 is 7:15, 17:10 is 17:15 and 21:50 is 21:45: five minutes of 9, 9 and 8 °F in heating, of 7, 7 and 2 in
+    // cooling; at the weekend 23:10 is 23:15: of 8 and 2. 5 × (5 × 26 + 5 × 16 + 2 × 10) = 1150.
+    expect(fit?.ok && fit.nearest.cost).toBe(1150)
+    expect(fit?.ok && fit.nearest.deviatingMin).toBe(5 * (5 * 6 + 2 * 2))
+  })
   it('names what is lost of a day with more changes than the device has periods', () => {
     const pen = withWeek(house())
     const busy = [300, 420, 600, 720, 900, 1080].map((startMin, i) => ({
@@ -441,6 +448,30 @@ describe('what it saves', () => {
     expect(heat?.unsurePct).toBeGreaterThan(0)
     expect(heat?.depths.map((one) => one.used)).toEqual([...(heat?.depths ?? [])].map((one) => one.used).sort((a, b) => b - a))
     expect(turnsAtF(heat as never)).toBeNull()
+  })
+  it('turns into a loss where a heat pump has to make it up with its auxiliary heat', () => {
+    const pen = new Pen()
+    pen.write('site.set', { name: 'Hill', timeZone: 'Europe/London', climate: 'cold winters' })
+    pen.write('system.set', { systemId: SYSTEM, name: 'HP', capacityTons: 2, heaterKw: 15 })
+    pen.write('profile.use', { systemId: SYSTEM, place: 'controller', profile: profileById('fenwarm-p7') })
+    pen.write('visit.start', { visitId: VISIT, reason: 'Times' })
+    pen.write('wiring.set', { ...HERE, kind: 'heat-pump', heatStages: 1, coolStages: 1, reversing: 'cool', cable: 8 })
+    pen.write('room.set', { systemId: SYSTEM, kind: 'heavy', areaFt2: 1400 })
+    // Two hours out at noon, every day: too short to cool, long enough to have to be made up.
+    pen.write('week.set', {
+      systemId: SYSTEM,
+      days: [0, 1, 2, 3, 4, 5, 6],
+      entries: [
+        { startMin: 660, is: 'out' },
+        { startMin: 780, is: 'in' },
+      ],
+    })
+    pen.write('times.set', { systemId: SYSTEM, heatInF: 70, heatOutF: 62 })
+    const [heat] = saves(pen)
+    if (!heat) throw new Error('no year')
+    expect(heat.auxiliaryKwh).toBeGreaterThan(heat.auxiliaryHeldKwh)
+    expect(heat.used).toBeGreaterThan(heat.held)
+    expect(savesSaid(heat, viewOf(pen.changes).show).deeper).toBe('Any setback costs more than it saves here: hold')
   })
   it('is nothing where nothing is turned down', () => {
     const pen = house()
