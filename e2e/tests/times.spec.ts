@@ -55,9 +55,7 @@ test('the furnace’s thermostat: the slip is found and mended, the week put in 
   await page.keyboard.press('Escape')
 
   // By the plan of keys on site: each confirmed step that writes fills its Left.
-  await canHold(tech)
-    .getByRole('button', { name: /^Which keys on the P2/ })
-    .click()
+  await page.getByRole('button', { name: /^Which keys on the P2/ }).click()
   const keys = page.getByRole('region', { name: 'Keys of the P2' })
   await expect(keys).toBeVisible()
   // In force, in the words of the people, and as the device will have it.

@@ -9,8 +9,23 @@ export function Unseen(props: {
   rows: readonly LedgerRow[]
   onRead: (row: LedgerRow, value: string) => void
 }) {
-  const { machine, state, rows, onRead } = props
+  const { rows } = props
   if (rows.length === 0) return null
+  // A whole program is looked through once, not read line by line before each plan.
+  if (rows.length > MOST_OPEN)
+    return (
+      <details className="text-[14px]">
+        <summary className="cursor-pointer min-h-11 flex items-center">
+          Nobody has looked at {rows.length} of them today: taken as they were left, else as shipped
+        </summary>
+        <Unlooked {...props} />
+      </details>
+    )
+  return <Unlooked {...props} />
+}
+const MOST_OPEN = 8
+
+function Unlooked({ machine, state, rows, onRead }: Parameters<typeof Unseen>[0]) {
   return (
     <fieldset className="border border-base-300 rounded-box p-3 text-[14px] flex flex-col gap-1.5">
       <legend className="soft text-[13px] px-1">Nobody has looked today: taken as it was left, else as shipped</legend>

@@ -13,8 +13,8 @@ import { type ProfileForm, programOfForm, settingToForm } from './profileForm.ts
 export function ProgramEditor({ onPlaces }: { onPlaces: (settings: ReturnType<typeof settingToForm>[]) => void }) {
   const { watch, getValues } = useFormContext<ProfileForm>()
   const metric = isMetric(usePrefs((prefs) => prefs.units))
-  // As the reader counts, to begin with: the manual goes first.
-  const [typed, setTyped] = useState({
+  // As the reader counts, until something else is typed: the manual goes first.
+  const usual = {
     step: '15',
     clock: metric ? '24 h clock' : '12 h clock',
     degrees: metric ? '°C' : '°F',
@@ -22,11 +22,13 @@ export function ProgramEditor({ onPlaces }: { onPlaces: (settings: ReturnType<ty
     heat: metric ? '8-28' : '45-85',
     cool: metric ? '18-32' : '65-95',
     off: '--:--',
-  })
+  }
+  const [touched, setTyped] = useState<Partial<typeof usual>>({})
+  const typed = { ...usual, ...touched }
   const [wrong, setWrong] = useState<string | null>(null)
   const shape = watch('program.shape')
   const field = (name: keyof typeof typed, label: string, hint = '') => (
-    <LineField label={label} hint={hint} value={typed[name]} onChange={(value) => setTyped({ ...typed, [name]: value })} />
+    <LineField label={label} hint={hint} value={typed[name]} onChange={(value) => setTyped({ ...touched, [name]: value })} />
   )
   const range = (text: string): [number, number] | null | undefined => {
     if (text.trim() === '') return null
@@ -112,7 +114,7 @@ export function ProgramEditor({ onPlaces }: { onPlaces: (settings: ReturnType<ty
                 ['24 h clock', '24 h'],
                 ['12 h clock', '12 h'],
               ]}
-              onSave={(clock) => setTyped({ ...typed, clock })}
+              onSave={(clock) => setTyped({ ...touched, clock })}
             />
             {shape !== 'timer' && (
               <>
@@ -123,7 +125,7 @@ export function ProgramEditor({ onPlaces }: { onPlaces: (settings: ReturnType<ty
                     ['°C', '°C'],
                     ['°F', '°F'],
                   ]}
-                  onSave={(degrees) => setTyped({ ...typed, degrees })}
+                  onSave={(degrees) => setTyped({ ...touched, degrees })}
                 />
                 {field('stepDegrees', 'Steps of degrees')}
                 {field('heat', 'Heating, from-to', 'empty: none')}
