@@ -500,6 +500,7 @@ export {
   type CalendarException,
   type CalendarLetting,
   type CalendarReminder,
+  type CalendarSeason,
   readTimesIcs,
   readWeekCsv,
   type TimesRead,

@@ -19,7 +19,7 @@ const day = fc
 const week = fc
   .tuple(fc.uniqueArray(fc.nat(6), { minLength: 1 }), fc.array(day, { minLength: 7, maxLength: 7 }))
   .map(([days, lists]) => Object.fromEntries(days.map((one) => [String(one), lists[one] as WeekEntry[]])))
-const clear = { exceptions: [], lettings: [], stamp: STAMP }
+const clear = { seasons: [], exceptions: [], lettings: [], stamp: STAMP }
 const read = (text: string, zone = 'Europe/London') => {
   const told = readTimesIcs(text, zone)
   if (!told.ok) throw new Error(told.code)
@@ -42,6 +42,19 @@ describe('a week as a calendar', () => {
       { numRuns: 60 },
     )
   })
+  it('with its seasons, one of them over New Year', () => {
+    fc.assert(
+      fc.property(week, week, (winter, summer) => {
+        const seasons = [
+          { name: 'winter', from: '10-16', to: '04-15', week: winter },
+          { name: 'summer; fair', from: '04-16', to: '10-15', week: summer },
+        ]
+        const back = read(writeTimesIcs({ ...clear, week: winter, seasons }))
+        expect([back.week, back.seasons]).toEqual([winter, seasons])
+      }),
+      { numRuns: 30 },
+    )
+  })
   it('with its exceptions and lettings', () => {
     const exceptions = [
       { name: 'skiing; a week, or so', from: '2027-02-06', to: '2027-02-13', is: 'out' as const },
@@ -61,7 +74,7 @@ describe('a week as a calendar', () => {
       { who: 'choir', days: [1, 3], fromMin: 1140, toMin: 1290 },
       { who: 'auction', on: '2026-12-12', fromMin: 540, toMin: 1440 },
     ]
-    const back = read(writeTimesIcs({ week: {}, exceptions, lettings, stamp: STAMP }))
+    const back = read(writeTimesIcs({ week: {}, seasons: [], exceptions, lettings, stamp: STAMP }))
     expect([back.exceptions, back.lettings, back.left, back.holidays]).toEqual([exceptions, lettings, [], 0])
   })
   it('of somebody else: timed events are lettings in the time of the site, all-day ones holidays', () => {
@@ -112,6 +125,7 @@ describe('a week as a calendar', () => {
   it('is read by any other reader: lines are folded, texts are escaped', () => {
     const text = writeTimesIcs({
       week: {},
+      seasons: [],
       exceptions: [{ name: 'a, b; c'.repeat(20), from: '12-24', to: '01-02', is: 'out' }],
       lettings: [],
       stamp: STAMP,

@@ -28,6 +28,14 @@ export interface CalendarLetting {
 /** A week by day of the week, Monday 0. */
 export type CalendarWeek = Readonly<Record<string, readonly WeekEntry[]>>
 
+/** A part of every year with days of its own; month and day. */
+export interface CalendarSeason {
+  name: string
+  from: string
+  to: string
+  week: CalendarWeek
+}
+
 /** Something to be reminded of, all day, once or every so many months. */
 export interface CalendarReminder {
   id: string
@@ -75,7 +83,8 @@ class Calendar {
 }
 const timeOf = (day: number, minute: number) => ICAL.Time.fromDateTimeString(`${isoOf(day)}T${clockText(minute)}:00`)
 const dateOnly = (day: number) => ICAL.Time.fromDateString(isoOf(day))
-const weekly = (days: readonly number[]) => ICAL.Recur.fromString(`FREQ=WEEKLY;BYDAY=${days.map((day) => BYDAY[day]).join(',')}`)
+const weeklyText = (days: readonly number[]) => `FREQ=WEEKLY;BYDAY=${days.map((day) => BYDAY[day]).join(',')}`
+const weekly = (days: readonly number[]) => ICAL.Recur.fromString(weeklyText(days))
 
 /** Days with the same entry, together; in the order of the day. */
 function alike(week: CalendarWeek): { days: number[]; entry: WeekEntry; word: string }[] {
@@ -97,19 +106,41 @@ function alike(week: CalendarWeek): { days: number[]; entry: WeekEntry; word: st
  */
 export function writeTimesIcs(of: {
   week: CalendarWeek
+  seasons: readonly CalendarSeason[]
   exceptions: readonly CalendarException[]
   lettings: readonly CalendarLetting[]
   stamp: string
 }): string {
   const calendar = new Calendar(of.stamp)
-  for (const [i, { days, entry, word }] of alike(of.week).entries()) {
-    const event = calendar.event(`week-${i}-${entry.startMin}@ingle`, word)
-    const day = FIRST_MONDAY + (days[0] ?? 0)
-    event.addPropertyWithValue('dtstart', timeOf(day, entry.startMin))
-    event.addPropertyWithValue('rrule', weekly(days))
-    event.addPropertyWithValue('x-ingle-is', entry.is)
-    if (entry.heatF !== undefined) event.addPropertyWithValue('x-ingle-heat-f', String(entry.heatF))
-    if (entry.coolF !== undefined) event.addPropertyWithValue('x-ingle-cool-f', String(entry.coolF))
+  const put = (
+    week: CalendarWeek,
+    name: string,
+    firstDay: number,
+    more: (event: InstanceType<typeof ICAL.Component>, days: number[]) => void,
+  ) => {
+    for (const [i, { days, entry, word }] of alike(week).entries()) {
+      const event = calendar.event(`${name}-${i}-${entry.startMin}@ingle`, word)
+      const first = Math.min(...days.map((day) => firstDay + ((day - weekdayOf(firstDay) + 7) % 7)))
+      event.addPropertyWithValue('dtstart', timeOf(first, entry.startMin))
+      event.addPropertyWithValue('x-ingle-is', entry.is)
+      if (entry.heatF !== undefined) event.addPropertyWithValue('x-ingle-heat-f', String(entry.heatF))
+      if (entry.coolF !== undefined) event.addPropertyWithValue('x-ingle-cool-f', String(entry.coolF))
+      more(event, days)
+    }
+  }
+  put(of.week, 'week', FIRST_MONDAY, (event, days) => event.addPropertyWithValue('rrule', weekly(days)))
+  const year = Number(of.stamp.slice(0, 4))
+  for (const [i, { name, from, to, week }] of of.seasons.entries()) {
+    // In a calendar it is there once, this year; Ingle reads from the event that it comes back.
+    const first = dayOfIso(`${year}-${from}`)
+    const last = dayOfIso(`${to < from ? year + 1 : year}-${to}`)
+    put(week, `season-${i}`, first, (event, days) => {
+      event.addPropertyWithValue(
+        'rrule',
+        ICAL.Recur.fromString(`${weeklyText(days)};UNTIL=${isoOf(last).replaceAll('-', '')}T235959`),
+      )
+      event.addPropertyWithValue('x-ingle-season', JSON.stringify({ name, from, to }))
+    })
   }
   for (const [i, one] of of.exceptions.entries()) {
     const event = calendar.event(`exception-${i}-${one.from}@ingle`, one.name)
@@ -151,6 +182,7 @@ export function writeRemindersIcs(reminders: readonly CalendarReminder[], stamp:
 /** What a calendar says of the times of a house. */
 export interface TimesRead {
   week: Record<string, WeekEntry[]>
+  seasons: { name: string; from: string; to: string; week: Record<string, WeekEntry[]> }[]
   exceptions: CalendarException[]
   lettings: CalendarLetting[]
   /** All-day events of others: holidays, for which the whole text is kept. */
@@ -174,7 +206,7 @@ export function readTimesIcs(text: string, zone: string): Result<TimesRead> {
     return refuse('ics-unread')
   }
   if (events.length === 0) return refuse('ics-without-events')
-  const read: TimesRead = { week: {}, exceptions: [], lettings: [], holidays: 0, left: [] }
+  const read: TimesRead = { week: {}, seasons: [], exceptions: [], lettings: [], holidays: 0, left: [] }
   for (const event of events) {
     const name = String(event.getFirstPropertyValue('summary') ?? '').slice(0, 80)
     const start = event.getFirstPropertyValue('dtstart')
@@ -191,7 +223,8 @@ export function readTimesIcs(text: string, zone: string): Result<TimesRead> {
     const why = isPresence(is) ? entryOf(event, start, is, read) : lettingOf(event, start, name, zone, read)
     if (why) read.left.push({ name, why })
   }
-  for (const day of Object.keys(read.week)) read.week[day]?.sort((a, b) => a.startMin - b.startMin)
+  for (const week of [read.week, ...read.seasons.map((one) => one.week)])
+    for (const list of Object.values(week)) list.sort((a, b) => a.startMin - b.startMin)
   return ok(read)
 }
 
@@ -250,17 +283,39 @@ function entryOf(
     return Number.isFinite(value) ? value : undefined
   }
   const [heatF, coolF] = [figure('x-ingle-heat-f'), figure('x-ingle-cool-f')]
+  const week = seasonOf(event, read)?.week ?? read.week
   for (const day of days) {
-    const list = read.week[String(day)] ?? []
+    const list = week[String(day)] ?? []
     list.push({
       startMin: start.hour * 60 + start.minute,
       is,
       ...(heatF !== undefined && { heatF }),
       ...(coolF !== undefined && { coolF }),
     })
-    read.week[String(day)] = list
+    week[String(day)] = list
   }
   return null
+}
+
+/** The season that an event belongs to, found or made; null: the usual week. */
+function seasonOf(event: InstanceType<typeof ICAL.Component>, read: TimesRead): TimesRead['seasons'][number] | null {
+  const text = event.getFirstPropertyValue('x-ingle-season')
+  if (typeof text !== 'string') return null
+  let plain: { name?: unknown; from?: unknown; to?: unknown } | null
+  try {
+    plain = JSON.parse(text)
+  } catch {
+    return null
+  }
+  const [name, from, to] = [plain?.name, plain?.from, plain?.to].map((one) =>
+    typeof one === 'string' ? one.slice(0, 60) : '',
+  ) as [string, string, string]
+  if (!/^\d{2}-\d{2}$/.test(from) || !/^\d{2}-\d{2}$/.test(to)) return null
+  const there = read.seasons.find((one) => one.name === name && one.from === from && one.to === to)
+  if (there) return there
+  const made = { name, from, to, week: {} }
+  read.seasons.push(made)
+  return made
 }
 
 /** The local time of the site: of a time in UTC or in a zone that this machine knows; null: an unknown zone. */

@@ -1,4 +1,4 @@
-import { dateOfDay, holidaysOf, jotContextOf, localOf, sayDate, sayEntries, weekIn } from '@ingle/bench'
+import { dateOfDay, holidaysOf, jotContextOf, localOf, sayDate, sayEntries, seasonsOf, weekIn } from '@ingle/bench'
 import {
   clockText,
   PRESENCES,
@@ -339,7 +339,11 @@ function Files() {
     if (/\.csv$/i.test(file.name) || !/BEGIN:VCALENDAR/i.test(text.slice(0, 2000))) {
       const week = readWeekCsv(text)
       if (!week.ok) return setSaid(`${week.reason} ${week.remedy}`)
-      return setRead({ name: file.name, text: '', of: { week: week.value, exceptions: [], lettings: [], holidays: 0, left: [] } })
+      return setRead({
+        name: file.name,
+        text: '',
+        of: { week: week.value, seasons: [], exceptions: [], lettings: [], holidays: 0, left: [] },
+      })
     }
     const of = readTimesIcs(text, clock.zone)
     if (!of.ok) {
@@ -356,6 +360,16 @@ function Files() {
         kind: 'week.set' as const,
         body: { systemId, days: [Number(day)], entries },
       })),
+      ...read.of.seasons.flatMap(({ name, from, to, week }): Draft[] => {
+        const seasonId = newId<SeasonId>()
+        return [
+          { kind: 'season.set', body: { systemId, seasonId, name, from, to } },
+          ...Object.entries(week).map(([day, entries]) => ({
+            kind: 'week.set' as const,
+            body: { systemId, seasonId, days: [Number(day)], entries },
+          })),
+        ]
+      }),
       ...read.of.exceptions.map((one) => ({
         kind: 'exception.set' as const,
         body: { systemId, exceptionId: newId<ExceptionId>(), ...one },
@@ -414,6 +428,7 @@ function Files() {
               'text/calendar',
               writeTimesIcs({
                 week: system.week,
+                seasons: seasonsOf(visit).map(({ name, from, to, week }) => ({ name: name ?? '', from, to, week })),
                 exceptions: system.exceptions,
                 lettings: system.lettings,
                 stamp: new Date().toISOString().replace(/\.\d+/, ''),
@@ -463,10 +478,11 @@ function Files() {
   )
 }
 
-function readSaid({ week, exceptions, lettings, holidays, left }: TimesRead): string {
+function readSaid({ week, seasons, exceptions, lettings, holidays, left }: TimesRead): string {
   const many = (count: number, one: string, more: string) => (count === 0 ? [] : [`${count} ${count === 1 ? one : more}`])
   const parts = [
     ...many(Object.keys(week).length, 'day of the week', 'days of the week'),
+    ...many(seasons.length, 'season', 'seasons'),
     ...many(exceptions.length, 'exception', 'exceptions'),
     ...many(lettings.length, 'letting', 'lettings'),
     ...many(holidays, 'holiday event', 'holiday events'),
