@@ -113,6 +113,7 @@ export type { AimSource, Stage, StageFinding, WorkedAim } from './stages/stage.t
 export { STAGES, type StageId, stageOf, standingOf } from './stages/stages.ts'
 export { aimDraft, type TimesCheck, timesChecks } from './stages/times/checks.ts'
 export {
+  formSaid,
   type HeldAs,
   heldProgramOf,
   isProgramSeen,
@@ -142,11 +143,11 @@ export { type Reminder, remindersOf } from './stages/times/reminders.ts'
 export { runSaves, type Saves, type SavesJob, savesJobsOf, savesSaid, turnsAtF } from './stages/times/saves.ts'
 export { momentOfVisit, timesAims } from './stages/times/times.ts'
 export {
+  isLate,
   MORNING_WORDS,
   runWarm,
   SCHOOL_WORDS,
   sayWarm,
-  shallowerF,
   USUAL_LEAD_MIN,
   type WarmJob,
   type WarmMorning,
@@ -157,7 +158,6 @@ export {
   dateOfDay,
   dayOfDate,
   daysAlike,
-  entriesOfException,
   hasWeek,
   holidaysOf,
   keptOf,

@@ -1,5 +1,6 @@
 import {
   fitJobOf,
+  formSaid,
   hasWeek,
   isSlot,
   keepFit,
@@ -12,7 +13,7 @@ import {
   timesDevice,
   toSet,
 } from '@ingle/bench'
-import { fromChosen, said, sayDays, settableOn } from '@ingle/core'
+import { fromChosen, said, settableOn } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { Notice } from '../../kit/Notice.tsx'
@@ -35,7 +36,7 @@ export function CanHold() {
   const today = localOf(clock.zone, momentOfVisit(visit)).day
   const job = useMemo(() => fitJobOf(visit, today), [visit, today])
   const known = job ? knownFit(job.key) : null
-  const found = useTimesWorker(job && !known ? job.key : null, async (worker) => {
+  useTimesWorker(job && !known ? job.key : null, async (worker) => {
     const fit = await worker.fit(job as NonNullable<typeof job>)
     keepFit((job as NonNullable<typeof job>).key, fit)
     return fit
@@ -70,7 +71,7 @@ export function CanHold() {
           <p className="soft text-[14px]">Say the week first: it is then put into this device.</p>
         ) : job && !fit ? (
           <p className="soft text-[14px]" role="status">
-            Looking for the nearest program …{found === null ? '' : ''}
+            Looking for the nearest program …
           </p>
         ) : fit && !fit.ok ? (
           <Notice kind="watch">
@@ -152,21 +153,4 @@ export function CanHold() {
       {held && <GatewayPanel waiting={slots} />}
     </>
   )
-}
-
-/** How a device holds times, in a sentence. */
-function formSaid({ form, rows }: NonNullable<ReturnType<typeof timesDevice>>): string {
-  if (!form) return 'No program: it holds one set point until somebody changes it.'
-  const apart = form.starts === 'separate' ? 'heating and cooling apart' : 'heating and cooling at the same times'
-  if (form.shape === 'periods') {
-    const row = rows.get('time.program')
-    const ways = row
-      ? row.setting.values.filter((one) => (row.setting.means?.[one] ?? one) !== 'none').join(' or ')
-      : (form.groups ?? [[0, 6]]).map(([a, b]) => sayDays(Array.from({ length: b - a + 1 }, (_, i) => a + i))).join(' / ')
-    const start = rows.get(form.starts === 'separate' ? 'time.heat-start.11' : 'time.start.11')?.setting.range
-    return `${form.count} periods a day (${ways}), ${apart}${start ? `, in steps of ${start.step} min` : ''}.`
-  }
-  if (form.shape === 'timer')
-    return `A timer: on and off ${form.count === 1 ? 'once' : `${form.count} times`} a day, and no set points.`
-  return `A list of ${form.count} dated lines: on, off or set points, each with its days and its dates.`
 }

@@ -1,4 +1,4 @@
-import { localOf, MORNING_WORDS, SCHOOL_WORDS, sayWarm, timesDevice, USUAL_LEAD_MIN, warmJobOf } from '@ingle/bench'
+import { isLate, localOf, MORNING_WORDS, SCHOOL_WORDS, sayWarm, timesDevice, USUAL_LEAD_MIN, warmJobOf } from '@ingle/bench'
 import { BTU_PER_KWH, clockText, DAY_NAMES } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
@@ -97,7 +97,7 @@ export function Warm() {
                             : SCHOOL_WORDS[row.school],
                         clockText((row.beginsMin + 1440) % 1440),
                         sayWarm(row),
-                        <span key="l" className={late === null || late > 5 ? 'text-error font-bold' : ''}>
+                        <span key="l" className={isLate(step, row) ? 'text-error font-bold' : ''}>
                           {late === null ? 'never' : late > 0 ? `${late} min late` : late < 0 ? `${-late} min early` : 'on time'}
                         </span>,
                         ...(hasAux ? [row.auxiliaryBtu > 0 ? `${(row.auxiliaryBtu / BTU_PER_KWH).toFixed(1)} kWh` : '—'] : []),

@@ -1,4 +1,4 @@
-import { MORNING_WORDS, SCHOOL_WORDS, sayWarm, warmJobOf } from '@ingle/bench'
+import { isLate, MORNING_WORDS, SCHOOL_WORDS, sayWarm, warmJobOf } from '@ingle/bench'
 import { clockText } from '@ingle/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
@@ -14,7 +14,6 @@ export function WarmBy({ today }: { today: number }) {
   const mornings = useMornings(job)
   if (!job) return null
   const frosty = mornings?.find((one) => one.kind === 'frosty')
-  const late = (warmMin: number | null) => warmMin === null || warmMin > job.step.toMin + 5
   return (
     <section aria-label="Warm on time" className="panel p-4 flex flex-col gap-1.5">
       <h2 className="font-bold">
@@ -45,9 +44,9 @@ export function WarmBy({ today }: { today: number }) {
                 ...mornings.map((one) => {
                   const row = one.rows[i]
                   return row ? (
-                    <span key={one.kind} className={late(row.warmMin) ? 'text-error font-bold' : ''}>
+                    <span key={one.kind} className={isLate(job.step, row) ? 'text-error font-bold' : ''}>
                       {sayWarm(row)}
-                      {late(row.warmMin) && <span className="sr-only"> too late</span>}
+                      {isLate(job.step, row) && <span className="sr-only"> too late</span>}
                     </span>
                   ) : (
                     '—'

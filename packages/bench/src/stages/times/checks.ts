@@ -248,10 +248,7 @@ function oneOfTwo(v: VisitView, times: TimesDevice, held: HeldProgram): TimesChe
           other: name === 'Cooling' ? 'heating' : 'cooling',
           at: values.length === 1 ? `${values[0]} all day` : values.slice(0, 4).join(', '),
         }),
-        {
-          button: hasWeek(v) ? `Take the wanted ${name.toLowerCase()} week` : undefined,
-          takesFit: true,
-        } as never,
+        hasWeek(v) ? { button: 'Take the wanted week', takesFit: true } : {},
       ),
     ]
   }
@@ -265,20 +262,21 @@ function tooClose(v: VisitView, times: TimesDevice, held: HeldProgram): TimesChe
   const [first] = stretches
   if (!first) return []
   const drafts: Draft[] = []
-  for (const entry of held.entries) {
+  const divided = meaningIn(times, 'aimed')('time.program')
+  const cooling = held.entries.filter((one) => one.cool !== null && one.startMin !== null)
+  for (const entry of cooling) {
+    const row = entry.cool ? times.rows.get(entry.cool.id) : undefined
+    const [setF, startMin] = [entry.cool?.setF, entry.startMin]
+    if (!row || setF == null || startMin === null) continue
+    // It rules until the next start of its days, the last one into the morning after.
+    const starts = cooling.flatMap((one) => (one.group === entry.group && one.startMin !== null ? [one.startMin] : []))
+    const endMin = Math.min(...starts.map((one) => (one > startMin ? one : one + 1440)))
+    let mostF = Number.NEGATIVE_INFINITY
+    for (const day of groupDays(times, divided, entry.group))
+      for (let minute = startMin; minute < endMin; minute += 1)
+        mostF = Math.max(mostF, held.heat[(day * 1440 + minute) % held.heat.length] as number)
     // A cooling set point goes up to where heating leaves it the gap.
-    if (!entry.cool || entry.cool.setF === null || entry.startMin === null) continue
-    const [from] = groupDays(times, meaningIn(times, 'aimed')('time.program'), entry.group)
-    const heatF = Math.max(...stretches.map((one) => held.heat?.[one.startMin] ?? Number.NEGATIVE_INFINITY))
-    const own = held.heat[(from ?? 0) * 1440 + entry.startMin] ?? heatF
-    const isClose =
-      entry.cool.setF - own < leastF ||
-      stretches.some(
-        (one) => one.startMin >= (from ?? 0) * 1440 + (entry.startMin ?? 0) && held.cool?.[one.startMin] === entry.cool?.setF,
-      )
-    const row = times.rows.get(entry.cool.id)
-    if (isClose && row)
-      drafts.push(aimDraft(v, row, String(Math.max(entry.cool.setF, heatF + leastF)), 'heating and cooling need their gap'))
+    if (setF < mostF + leastF) drafts.push(aimDraft(v, row, String(mostF + leastF), 'heating and cooling need their gap'))
   }
   const facts = {
     when: `${DAY_NAMES[Math.floor(first.startMin / 1440)]} ${clockText(first.startMin % 1440)}`,

@@ -1,4 +1,12 @@
-import { type DeviceSetting, type HeldProgram, heldProgram, holdingOf, type ProgramForm, type ProgramHolding } from '@ingle/core'
+import {
+  type DeviceSetting,
+  type HeldProgram,
+  heldProgram,
+  holdingOf,
+  type ProgramForm,
+  type ProgramHolding,
+  sayDays,
+} from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { seenAt, standsAt } from '../../ledger/standsAt.ts'
@@ -88,3 +96,20 @@ export function holdingsOf(times: TimesDevice): { divided: string | null; holdin
 /** Whether a period of it can be switched off. */
 export const canBeOff = (times: TimesDevice): boolean =>
   slotRows(times).some((row) => Object.values(row.setting.means ?? {}).includes('off'))
+
+/** How a device holds times, in a sentence. */
+export function formSaid({ form, rows }: TimesDevice): string {
+  if (!form) return 'No program: it holds one set point until somebody changes it.'
+  const apart = form.starts === 'separate' ? 'heating and cooling apart' : 'heating and cooling at the same times'
+  if (form.shape === 'periods') {
+    const row = rows.get('time.program')
+    const ways = row
+      ? row.setting.values.filter((one) => (row.setting.means?.[one] ?? one) !== 'none').join(' or ')
+      : (form.groups ?? [[0, 6]]).map(([a, b]) => sayDays(Array.from({ length: b - a + 1 }, (_, i) => a + i))).join(' / ')
+    const start = rows.get(form.starts === 'separate' ? 'time.heat-start.11' : 'time.start.11')?.setting.range
+    return `${form.count} periods a day (${ways}), ${apart}${start ? `, in steps of ${start.step} min` : ''}.`
+  }
+  if (form.shape === 'timer')
+    return `A timer: on and off ${form.count === 1 ? 'once' : `${form.count} times`} a day, and no set points.`
+  return `A list of ${form.count} dated lines: on, off or set points, each with its days and its dates.`
+}

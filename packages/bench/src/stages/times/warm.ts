@@ -197,6 +197,12 @@ export function runWarm({ step, leadMin, mostMin, mornings, unsure }: WarmJob): 
 export const MORNING_WORDS: Readonly<Record<Morning, string>> = { mild: 'Mild', frosty: 'Frost' }
 export const SCHOOL_WORDS = { none: 'at the hour itself', lead: 'a fixed lead', own: 'its own recovery' } as const
 
+/** Later than this is too late to be called on time, min. */
+const ON_TIME_MIN = 5
+/** Whether people are in before it is warm; a room that never is, is late. */
+export const isLate = (step: MorningStep, { warmMin }: Pick<WarmRow, 'warmMin'>): boolean =>
+  warmMin === null || warmMin > step.toMin + ON_TIME_MIN
+
 /** "05:31", or that it never is. */
 export const sayWarm = (row: WarmRow): string =>
   row.warmMin === null ? 'not in 6 h' : clockText(((Math.round(row.warmMin) % 1440) + 1440) % 1440)
