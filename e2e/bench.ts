@@ -161,3 +161,16 @@ export class Tech {
     await expect(this.sync('in step')).toBeVisible()
   }
 }
+
+/** Closes the visit; what is still open is answered for by JT until a day that is long to come. */
+export async function closeVisit(page: Page): Promise<void> {
+  const close = page.getByRole('region', { name: 'Close the visit' })
+  const button = close.getByRole('button', { name: /^Close the visit/ })
+  await expect(button).toBeVisible()
+  if ((await button.textContent())?.includes(' open')) {
+    await close.getByLabel('Who answers for it').fill('JT')
+    await close.getByLabel('Until which day').fill('2099-12-31')
+  }
+  await button.click()
+  await expect(close.getByText(/^Closed /)).toBeVisible()
+}

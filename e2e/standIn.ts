@@ -10,8 +10,15 @@ export function endStandIns(): void {
   running.clear()
 }
 
-/** A simulated controller on loopback, as `npm run demo` starts one; `speed` seconds pass on it in each. */
-export async function standIn(profile: string, fault = 'none', speed = 1): Promise<{ port: number; stop: () => void }> {
+/**
+ * A simulated controller on loopback, as `npm run demo` starts one; `speed` seconds pass on it in each. `say` is the hand at
+ * its wall.
+ */
+export async function standIn(
+  profile: string,
+  fault = 'none',
+  speed = 1,
+): Promise<{ port: number; stop: () => void; say: (line: string) => void }> {
   const port = await freePort()
   const child = spawn(process.execPath, [
     join(import.meta.dirname, '../apps/server/dist/standIn.js'),
@@ -25,5 +32,5 @@ export async function standIn(profile: string, fault = 'none', speed = 1): Promi
     child.stdout.once('data', () => ready())
     child.once('exit', (code) => failed(new Error(`The stand-in ended with ${code}`)))
   })
-  return { port, stop: () => child.kill() }
+  return { port, stop: () => child.kill(), say: (line) => child.stdin.write(`${line}\n`) }
 }

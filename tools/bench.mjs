@@ -6,6 +6,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { gzipSync } from 'node:zlib'
+import { benchGrowth } from './bench/growth.mjs'
+import { benchPapers, benchProof } from './bench/proof.mjs'
 import { benchTimes } from './bench/times.mjs'
 import { LAUNCH } from './browser.mjs'
 import { ensureBuilt } from './build.mjs'
@@ -334,7 +336,14 @@ function fortyUnits() {
   const own = mill.filter((one) => one.body.systemId === first)
   const extra = Array.from({ length: 32 }, (_, i) => {
     const systemId = `beac0e11-0000-4000-8000-${String(1000 + i).padStart(12, '0')}`
-    return own.map((one) => ({ ...one, id: randomUUID(), body: { ...one.body, systemId } }))
+    // A run belongs to one unit: each has ids of its own.
+    const runs = new Map()
+    const runOf = (id) => runs.get(id) ?? runs.set(id, randomUUID()).get(id)
+    return own.map((one) => ({
+      ...one,
+      id: randomUUID(),
+      body: { ...one.body, systemId, ...(one.body.runId && { runId: runOf(one.body.runId) }) },
+    }))
   })
   return [...mill, ...extra.flat()]
 }
@@ -349,6 +358,7 @@ line(
   median(60, () => forty.systems.map(ledgerOfUnit)),
   50,
 )
+benchProof({ meaning, core, forty, fortyVisit, median, line, say })
 line(
   'twins compared, forty units',
   median(30, () => meaning.compareTwins(forty, forty.systems, fortyVisit, core.BASE_UNITS)),
@@ -551,7 +561,7 @@ const bare = spawn(
   import pg from ${JSON.stringify(pathToFileURL(join(ROOT, 'node_modules/pg/esm/index.mjs')).href)}
   const pool = new pg.Pool({ connectionString: ${JSON.stringify(databaseUrl)}, max: 12 })
   const app = new Hono()
-  app.get('/site/:id', async (c) => c.json((await pool.query('SELECT state, seq FROM site WHERE crew_id = $1 AND id = $2', [${JSON.stringify(demo.LANTERN_LANE.id)}, c.req.param('id')])).rows[0]))
+  app.get('/site/:id', async (c) => c.json((await pool.query('SELECT state, seq FROM fold WHERE crew_id = $1 AND site_id = $2', [${JSON.stringify(demo.LANTERN_LANE.id)}, c.req.param('id')])).rows[0]))
   serve({ fetch: app.fetch, port: ${barePort}, hostname: '127.0.0.1' }, () => console.log('up'))
 `,
   ],
@@ -582,6 +592,9 @@ for (let i = 0; i < 12; i += 1) {
 const middle = (some) => [...some].sort((a, b) => a - b)[Math.floor(some.length / 2)]
 line('a batch of 100 changes stored, a site of a few hundred', middle(batchMs.slice(1, 5)), 100)
 line('a batch of 100 changes stored, a site of a thousand', middle(batchMs.slice(8)), 100)
+
+await benchGrowth({ server: { base: server.base, fold: record.FOLD_VERSION }, say, middle })
+await benchPapers({ server, cookie, demo, fortyChanges, say, middle })
 
 say('\n── in the browser, a site of forty units')
 for (let i = 0; i < fortyChanges.length; i += 400)

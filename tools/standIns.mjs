@@ -7,6 +7,7 @@ const STAND_INS = [
   ['hollin-d7', '7502'],
   ['hollin-e2', '7503'],
   ['hollin-rv', '7504'],
+  ['quernstone-z6', '7505'],
 ]
 
 /** Starts them all; `onTrouble` hears of one that cannot. Returns how to stop them. */

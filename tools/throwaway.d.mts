@@ -11,4 +11,5 @@ export function serverOn(
   start: () => Promise<void>
   stop: (signal?: string) => Promise<void>
   running: () => boolean
+  said: (pattern: RegExp) => string
 }>

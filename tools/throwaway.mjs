@@ -52,9 +52,9 @@ export async function restoreDatabase(url) {
     for (let tried = 1; ; tried++)
       try {
         await client.query('BEGIN')
-        await client.query(`TRUNCATE ${tables.map((table) => `public.${table}`).join(', ')}`)
-        // References are whole in the copy: they need no checking one by one.
+        // References are whole in the copy: they need no checking one by one. Nor does the guard over the record stand here.
         await client.query('SET LOCAL session_replication_role = replica')
+        await client.query(`TRUNCATE ${tables.map((table) => `public.${table}`).join(', ')}`)
         for (const table of tables) await client.query(`INSERT INTO public.${table} SELECT * FROM kept.${table}`)
         await client.query('COMMIT')
         return
@@ -93,8 +93,10 @@ export async function serverOn(databaseUrl, { demo = true } = {}) {
   const port = await freePort()
   const base = `http://127.0.0.1:${port}`
   let child = null
+  let text = ''
   const start = () =>
     new Promise((resolve, reject) => {
+      text = ''
       child = spawn(process.execPath, ['--enable-source-maps', join(ROOT, 'apps/server/dist/main.js')], {
         env: {
           ...process.env,
@@ -105,7 +107,12 @@ export async function serverOn(databaseUrl, { demo = true } = {}) {
         },
         stdio: ['ignore', 'pipe', 'inherit'],
       })
-      child.stdout.on('data', (chunk) => String(chunk).includes('ingle listening on') && resolve())
+      child.stdout.on('data', (chunk) => {
+        text += String(chunk)
+        // A fault of the server is never quiet, wherever it happens.
+        for (const one of String(chunk).split('\n')) if (one.includes('"level":50')) process.stderr.write(`${one}\n`)
+        if (text.includes('ingle listening on')) resolve()
+      })
       child.on('exit', (code) => reject(new Error(`The server ended at its start with ${code}`)))
     })
   const stop = (signal = 'SIGTERM') =>
@@ -118,5 +125,16 @@ export async function serverOn(databaseUrl, { demo = true } = {}) {
   alive.add(() => child?.kill('SIGKILL'))
   await start()
   const running = () => child !== null && child.exitCode === null && child.signalCode === null
-  return { base, port, start, stop, running }
+  return {
+    base,
+    port,
+    start,
+    stop,
+    running,
+    /** A part of what it printed. */
+    said: (pattern) => pattern.exec(text)?.[1] ?? '',
+    get pid() {
+      return child?.pid
+    },
+  }
 }

@@ -8,7 +8,17 @@ export default defineConfig({
   ssr: { noExternal: [/^@ingle\//, 'psychrolib', 'd3-scale'] },
   build: {
     ssr: true,
-    rolldownOptions: { input: { main: 'src/main.ts', addCrew: 'src/addCrew.ts', standIn: 'src/standIn.ts' } },
+    rolldownOptions: {
+      // All in one folder: what finds its neighbours by its own address finds them wherever it was put.
+      output: { chunkFileNames: 'part-[name]-[hash].js' },
+      input: {
+        main: 'src/main.ts',
+        addCrew: 'src/addCrew.ts',
+        operate: 'src/operate.ts',
+        standIn: 'src/standIn.ts',
+        papersWorker: 'src/papers/worker.ts',
+      },
+    },
     target: 'node20',
     outDir: 'dist',
     sourcemap: true,

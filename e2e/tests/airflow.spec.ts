@@ -120,7 +120,7 @@ test('the keyboard alone does it', async ({ tech }) => {
   await expect(tech.jotLine).not.toBeFocused()
   await page.keyboard.press('g')
   await page.keyboard.press('h')
-  await expect(page.getByRole('heading', { name: 'Before you leave' })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Before you leave' })).toBeVisible()
   await page.keyboard.press('g')
   await page.keyboard.press('a')
   await tech

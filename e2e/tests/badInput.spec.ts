@@ -118,7 +118,7 @@ test('a refused change stays, with its reason, until somebody deals with it', as
   await tech.open(stage('airflow'))
   await tech.inStep()
   // The server refuses what this device takes: as an older server does with a newer app.
-  await tech.page.route(`**/api/sites/${SITE}/changes`, async (route) => {
+  await tech.page.route(`**/api/sites/${SITE}/changes*`, async (route) => {
     if (route.request().method() !== 'POST') return route.continue()
     const { changes } = route.request().postDataJSON() as { changes: { id: string }[] }
     await route.fulfill({
@@ -136,7 +136,7 @@ test('a refused change stays, with its reason, until somebody deals with it', as
   await expect(dialog).toContainText('heard: rattle')
   await expect(dialog).toContainText('This Ingle does not know it. Update the server.')
   await tech.page.reload()
-  await tech.page.unroute(`**/api/sites/${SITE}/changes`)
+  await tech.page.unroute(`**/api/sites/${SITE}/changes*`)
   await tech.page.getByRole('button', { name: '1 refused' }).click()
   await tech.page.getByRole('button', { name: 'Send again' }).click()
   await expect(tech.page.getByRole('button', { name: '1 refused' })).toHaveCount(0)

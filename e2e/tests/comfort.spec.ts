@@ -192,10 +192,10 @@ test('a phone steps through the stages by one control, and opens them all', asyn
   const { page } = tech
   await tech.open(flat(3, 'comfort'))
   const stages = page.getByRole('navigation', { name: 'Stages' })
-  await expect(stages.getByRole('button', { name: /Comfort 6 of 9/ })).toBeVisible()
+  await expect(stages.getByRole('button', { name: /Comfort 6 of 10/ })).toBeVisible()
   await stages.getByRole('button', { name: 'To Settings' }).click()
   await expect(page).toHaveURL(/settings$/)
-  await stages.getByRole('button', { name: /Settings 5 of 9/ }).click()
+  await stages.getByRole('button', { name: /Settings 5 of 10/ }).click()
   const all = page.getByRole('dialog', { name: 'All stages' })
   await expect(all.getByRole('link', { name: /Zones/ })).toContainText('not on this system')
   await all.getByRole('link', { name: /Comfort/ }).click()

@@ -75,6 +75,7 @@ test('RTU-1 from shipped to right: measured in test mode over the wire, taken as
   await page.getByRole('button', { name: 'Copy aims to all…' }).click()
   const dialog = page.getByRole('dialog', { name: 'Copy aims to all' })
   await dialog.getByRole('button', { name: /^Copy \d+/ }).click()
+  await expect(dialog).toBeHidden()
   await tech.open(library(3, 'settings'))
   await expect(tech.ledgerRow(/^Minimum position, high fan/)).toContainText('3.2')
   await page.getByRole('button', { name: /^Which keys on the E2/ }).click()

@@ -58,5 +58,5 @@ test('the lead allows an address; settings are read as found and written with ev
   await expect(low.getByRole('button', { name: 'Preset low, left: 60' })).toBeVisible()
   stop()
   await wire.getByRole('button', { name: 'Read as found' }).click()
-  await expect(wire.getByRole('alert')).toContainText('Nothing listens at 127.0.0.1')
+  await expect(wire.getByRole('alert')).toContainText('is there and refuses the connection')
 })

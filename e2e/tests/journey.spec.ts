@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises'
-import { expect, SITE, signedIn, stage, type Tech, test } from '../bench.ts'
+import { closeVisit, expect, SITE, signedIn, stage, type Tech, test } from '../bench.ts'
 
 /** From the advice on a dirty filter to a proved tap: the readings that a clean filter gives. */
 async function fromAdviceToProof(tech: Tech) {
@@ -43,8 +43,7 @@ test('one system from the advice to the sheet in the panel, and into another cre
   await page.getByRole('textbox', { name: 'New open item' }).fill('Close the knockout behind the controller')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await tech.inStep()
-  await page.getByRole('button', { name: 'Close the visit' }).click()
-  await expect(page.getByText(/^Closed /)).toBeVisible()
+  await closeVisit(page)
   await tech.inStep()
 
   const [cardPdf] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Card as PDF' }).click()])

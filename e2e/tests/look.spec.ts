@@ -21,6 +21,10 @@ const VIEWS = [
   '/practice/quernstone-c4',
   stage('sheets/card'),
   stage('sheets/record'),
+  '/crew',
+  '/account',
+  '/device',
+  '/join',
 ]
 
 /** The views of air and zones. */
@@ -62,11 +66,19 @@ const TIMES_VIEWS = [
   dental('sheets/week'),
   '/practice/fenwarm-p2',
 ]
+const PROOF_VIEWS = [
+  flat(6, 'proof'),
+  flat(4, 'proof/baseline'),
+  library(1, 'hand-over'),
+  stage('sheets/occupant'),
+  '/library/tests',
+]
 const ALL_VIEWS = [
   ['any view', VIEWS],
   ['the views of air and zones', AIR_VIEWS],
   ['the views of fresh air and comfort', ROOF_VIEWS],
   ['the views of times', TIMES_VIEWS],
+  ['the views of proof and handing over', PROOF_VIEWS],
 ] as const
 
 /**
@@ -80,6 +92,7 @@ const COLOURED = [
   library(1, 'fresh-air/line'),
   upstairs('times'),
   flat(6, 'settings'),
+  flat(4, 'proof/baseline'),
   hall('hand-over'),
   '/library',
   '/practice/quernstone-c4',

@@ -1,4 +1,4 @@
-import { expect, type Tech, test } from '../bench.ts'
+import { closeVisit, expect, type Tech, test } from '../bench.ts'
 
 const TABLE = `OS 24, air delivery, cfm, dry coil
 Tap | 0.10 | 0.20 | 0.30 | 0.40 | 0.50 in.wc
@@ -86,8 +86,7 @@ test('one’s own heat pump, wired so that it heats when it should cool: two vis
   const cause = page.getByRole('region', { name: 'Cause of the complaint' })
   await cause.getByLabel('One of the findings').selectOption({ index: 1 })
   await expect(cause.getByLabel('Its cause')).toHaveValue(/It heats when it should cool/)
-  await page.getByRole('button', { name: 'Close the visit, with 2 against it' }).click()
-  await expect(page.getByText(/^Closed /)).toBeVisible()
+  await closeVisit(page)
   await tech.inStep()
 
   // The second visit begins where the first ended.
@@ -122,7 +121,7 @@ test('one’s own heat pump, wired so that it heats when it should cool: two vis
   await expect(against).toContainText('Nothing on any stage.')
   for (const check of await page.getByRole('region', { name: 'Before you leave' }).getByRole('checkbox').all())
     await check.check()
-  await page.getByRole('button', { name: 'Close the visit', exact: true }).click()
+  await closeVisit(page)
   await tech.inStep()
 
   const sheet = page.getByRole('article')

@@ -4,9 +4,12 @@ import { join } from 'node:path'
 import { serve } from '@hono/node-server'
 import type { Logger } from 'pino'
 import { type Config, ConfigError } from './config.ts'
+import { firstCode, isFresh } from './crew/crewPeople.ts'
 import { openDatabase } from './data/database.ts'
 import { makeApp } from './http/app.ts'
 import { Newsroom } from './news/newsroom.ts'
+import { closePool } from './papers/pool.ts'
+import { Printer } from './papers/printer.ts'
 import { seedDemo } from './seedDemo.ts'
 
 /** How long a stop waits for answers under way before it cuts them off. */
@@ -28,17 +31,25 @@ export async function startServer(config: Config, log: Logger): Promise<Running>
   if (config.demo && (await seedDemo(db, new Date()))) log.info('demo world seeded')
   const hasWeb = config.webRoot !== null && existsSync(join(config.webRoot, 'index.html'))
   if (!hasWeb) log.warn({ webRoot: config.webRoot }, 'the web app is not built: only the API answers. Run `npm run build`.')
+  const printer = new Printer(config.databaseUrl, db, log)
+  // Prints that an earlier server left behind go on; nobody waits for that to start.
+  printer.open().catch((error: Error) => log.warn({ error: error.message }, 'the print queue is not open'))
   const app = makeApp({
     db,
     log,
     newsroom,
+    printer,
     demo: config.demo,
     secureCookie: config.secureCookie,
+    proxies: config.proxies,
+    gatewaysAnywhere: config.gatewaysAnywhere,
     webRoot: hasWeb ? config.webRoot : null,
     now: () => new Date(),
     gatewayTimeoutMs: GATEWAY_TIMEOUT_MS,
   })
   const letGo = async () => {
+    await printer.close().catch(() => undefined)
+    await closePool()
     await newsroom.close()
     await db.destroy()
   }
@@ -49,6 +60,9 @@ export async function startServer(config: Config, log: Logger): Promise<Running>
     await letGo()
     throw error
   }
+  // Whoever can read this may make the first account: see docs/operations.md.
+  if (!config.demo && (await isFresh(db)))
+    process.stdout.write(`Nobody has an account yet. Open the address below; the code of this server is ${await firstCode(db)}\n`)
   return {
     address: `http://${config.host}:${config.port}`,
     stop: async () => {

@@ -24,15 +24,20 @@ describe('the schema', () => {
     expect(both).toHaveLength(2)
   })
 
-  it('folds a site anew that an older fold wrote', async () => {
-    await bench
-      .data('lantern')
-      .importRecord(TIDEWELL_ID, (await import('@ingle/catalog/demo')).tidewellChanges(NOW), [], NOW.getTime())
-    await bench.db.query(`UPDATE site SET fold_version = 0, state = '{"systems":[]}'::jsonb`)
+  it('lists a site anew that an older fold listed, and serves no state of another fold', async () => {
+    const { tidewellChanges } = await import('@ingle/catalog/demo')
+    await bench.data('lantern').importRecord(TIDEWELL_ID, tidewellChanges(NOW), [], NOW.getTime())
+    const right = await bench.data('lantern').site(TIDEWELL_ID)
+    await bench.db.query(`UPDATE site SET listed_version = 0, listing = '{}', search = '', name = ''`)
+    await bench.db.query(`UPDATE fold SET fold_version = $1, state = '{"systems":[]}'::jsonb`, [FOLD_VERSION - 1])
     const again = await openDatabase(bench.url)
-    const [row] = await again.query('SELECT fold_version, state FROM site')
+    const [row] = await again.query('SELECT listed_version, name, listing FROM site')
     await again.destroy()
-    expect(row).toMatchObject({ fold_version: FOLD_VERSION, state: { name: 'Tidewell Pottery' } })
+    expect(row).toMatchObject({ listed_version: FOLD_VERSION, name: 'Tidewell Pottery', listing: { name: 'Tidewell Pottery' } })
+    expect(await bench.data('lantern').site(TIDEWELL_ID)).toEqual(right)
+    // The other server still finds its own.
+    const versions = await bench.db.query('SELECT fold_version FROM fold ORDER BY 1')
+    expect(versions).toEqual([{ fold_version: FOLD_VERSION - 1 }, { fold_version: FOLD_VERSION }])
   })
 
   it('is not seeded again once there are crews', async () => expect(await seedDemo(bench.db, NOW)).toBe(false))

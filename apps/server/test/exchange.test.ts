@@ -2,9 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { TIDEWELL_ID, TIDEWELL_SYSTEM_ID, TIDEWELL_VISIT_ID, tidewellChanges } from '@ingle/catalog/demo'
 import { knownId, type RecordFile } from '@ingle/record'
 import Papa from 'papaparse'
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
-import { CrewData } from '../src/data/crewData.ts'
-import { type Bench, NOW, openBench } from './bench.ts'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { asOwner, type Bench, NOW, openBench } from './bench.ts'
 
 let bench: Bench
 beforeAll(async () => {
@@ -77,11 +76,16 @@ describe('the record as one file', () => {
       exportedBy: { crew: 'Lantern Lane Heating & Air' },
     })
     const answer = await bench.ask('POST', '/api/import', { as: 'eb', body: file })
-    expect(await answer.json()).toEqual({ siteId: TIDEWELL_ID, changes: file.changes.length })
+    expect(await answer.json()).toEqual({ siteId: TIDEWELL_ID, changes: file.changes.length, photos: file.photos.length })
     const again = await exported('eb')
     // Every change as it was written, and beside it who brought it in, and from whose file.
     expect(again.changes.map(({ imported: _, ...change }) => change)).toEqual(file.changes)
-    const stamp = { by: 'EB', at: NOW.toISOString(), from: 'Lantern Lane Heating & Air' }
+    const stamp = {
+      by: 'EB',
+      at: NOW.toISOString(),
+      from: 'Lantern Lane Heating & Air',
+      file: expect.stringMatching(/^[0-9a-f]{12}$/),
+    }
     expect(again.changes.every((one) => one.imported?.length === 1)).toBe(true)
     expect(again.changes[0]?.imported).toEqual([stamp])
     expect(again.photos).toEqual(expect.arrayContaining(file.photos))
@@ -95,8 +99,9 @@ describe('the record as one file', () => {
     const before = await bench.data('otter').site(TIDEWELL_ID)
     await bench.ask('POST', '/api/import', { as: 'eb', body: file })
     expect((await bench.data('otter').site(TIDEWELL_ID))?.seq).toBe(before?.seq)
+    const grown = { ...file, chain: undefined }
     const more = { ...file.changes[0], id: randomUUID(), at: '2026-11-24T11:59:00Z', kind: 'site.set', body: { name: 'Renamed' } }
-    await bench.ask('POST', '/api/import', { as: 'eb', body: { ...file, changes: [...file.changes, more] } })
+    await bench.ask('POST', '/api/import', { as: 'eb', body: { ...grown, changes: [...file.changes, more] } })
     expect(await bench.data('otter').site(TIDEWELL_ID)).toMatchObject({ seq: (before?.seq ?? 0) + 1, state: { name: 'Renamed' } })
   })
 
@@ -112,7 +117,7 @@ describe('the record as one file', () => {
   ])('%s is refused whole', async (_, change, words) => {
     const siteId = randomUUID()
     const file = await exported('mr')
-    const moved = { ...file, siteId, changes: file.changes.map((one) => ({ ...one, siteId })) } as RecordFile
+    const moved = { ...file, chain: undefined, siteId, changes: file.changes.map((one) => ({ ...one, siteId })) } as RecordFile
     const answer = await bench.ask('POST', '/api/import', { as: 'eb', body: change(moved) })
     expect(answer.status).toBe(words === 'not a picture' ? 415 : 422)
     expect(((await answer.json()) as { title: string }).title).toContain(words)
@@ -122,9 +127,81 @@ describe('the record as one file', () => {
 
 it('a fault of the store is none of the file', async () => {
   const file = await exported('mr')
-  const broken = vi.spyOn(CrewData.prototype, 'importRecord').mockRejectedValueOnce(new Error('the disk is full'))
+  await asOwner(bench.url, 'ALTER TABLE lineage RENAME TO away')
   expect((await bench.ask('POST', '/api/import', { as: 'eb', body: file })).status).toBe(500)
-  broken.mockRestore()
+  await asOwner(bench.url, 'ALTER TABLE away RENAME TO lineage')
+})
+
+describe('a record that somebody changed on the way', () => {
+  const importAs = async (as: 'mr' | 'jt' | 'eb', body: unknown) => {
+    const answer = await bench.ask('POST', '/api/import', { as, body })
+    return [answer.status, ((await answer.json()) as { title?: string }).title]
+  }
+
+  it.each<[string, (file: RecordFile) => RecordFile, string]>([
+    [
+      'with other initials',
+      (file) => ({ ...file, changes: file.changes.map((one, i) => (i === 3 ? { ...one, by: 'XX' } : one)) }),
+      'change 4 is not what was exported',
+    ],
+    [
+      'with its last change left out',
+      (file) => ({ ...file, changes: file.changes.slice(0, -1) }),
+      'changes, and was exported with',
+    ],
+    [
+      'with two links changed over',
+      (file) => ({ ...file, chain: file.chain?.map((one, i) => (i === 1 ? { ...one, seq: 9 } : one)) }) as RecordFile,
+      'change 2 is missing',
+    ],
+  ])('%s is refused, by its chain', async (_, change, words) => {
+    const file = await exported('mr')
+    expect(file.chain).toHaveLength(file.changes.length)
+    expect(await importAs('eb', change(file))).toEqual([422, expect.stringContaining(words)])
+  })
+
+  it('whose chain was taken out adds to a site of the crew only what a lead agrees to', async () => {
+    const { chain: _, ...file } = await exported('mr')
+    const forged = {
+      ...file.changes[0],
+      id: randomUUID(),
+      at: '2026-11-24T11:58:00Z',
+      by: 'JT',
+      kind: 'site.set',
+      body: { place: 'Elsewhere' },
+    }
+    const grown = { ...file, changes: [...file.changes, forged] }
+    const before = (await bench.data('lantern').site(TIDEWELL_ID))?.seq
+    expect(await importAs('mr', file)).toEqual([200, undefined])
+    expect(await importAs('mr', grown)).toEqual([
+      422,
+      'Your crew has this site already, and the file holds 1 change that it does not know.',
+    ])
+    expect((await bench.data('lantern').site(TIDEWELL_ID))?.seq).toBe(before)
+    expect(await importAs('jt', grown)).toEqual([200, undefined])
+    const last = (await bench.data('lantern').changesAfter(TIDEWELL_ID, before ?? 0))?.at(-1)?.change
+    expect(last).toMatchObject({ by: 'JT', imported: [{ by: 'JT', from: 'Lantern Lane Heating & Air' }] })
+  })
+})
+
+it('a picture that is broken off, or far too large in points, is not believed', async () => {
+  const { default: sharp } = await import('sharp')
+  const photo = await sharp({
+    create: { width: 900, height: 700, channels: 3, noise: { type: 'gaussian', mean: 120, sigma: 60 }, background: '#888' },
+  })
+    .jpeg()
+    .toBuffer()
+  const put = async (body: Buffer) => {
+    const answer = await bench.ask('PUT', photoPath(randomUUID()), { as: 'mr', body: new Uint8Array(body) })
+    return [answer.status, ((await answer.json()) as { title?: string }).title]
+  }
+  expect(await put(photo)).toEqual([200, undefined])
+  expect(await put(photo.subarray(0, photo.length / 2))).toEqual([415, expect.stringContaining('damaged')])
+  const flat = await sharp({ create: { width: 12_000, height: 6000, channels: 3, background: '#888' } })
+    .png({ compressionLevel: 9 })
+    .toBuffer()
+  expect(flat.length).toBeLessThan(1_000_000)
+  expect(await put(flat)).toEqual([413, 'This picture has 72 million points; 60 million fit.'])
 })
 
 describe('readings as CSV', () => {

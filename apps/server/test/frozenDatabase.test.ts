@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { newDatabase } from '../../../tools/throwaway.mjs'
 import { CrewData } from '../src/data/crewData.ts'
 import { openDatabase } from '../src/data/database.ts'
+import { verifyRecord } from '../src/data/verify.ts'
 
 /** A database as an Ingle of fold version 6 left it, with the demo world in it. Never written anew. */
 const DUMP = new URL('./fixtures/database-fold6.sql.gz', import.meta.url)
@@ -28,8 +29,8 @@ afterAll(() => db.destroy())
 
 describe('a database of then', () => {
   it('is taken over: its schema brought up, its sites folded by this fold', async () => {
-    const rows: { fold_version: number }[] = await db.query('SELECT fold_version FROM site')
-    expect(rows.map((row) => row.fold_version)).toEqual(before.map(() => FOLD_VERSION))
+    const rows: { listed_version: number; name: string }[] = await db.query('SELECT listed_version, name FROM site ORDER BY id')
+    expect(rows).toEqual(before.map(({ state }) => ({ listed_version: FOLD_VERSION, name: state.name })))
   })
 
   it('has every site, and each means what it meant', async () => {
@@ -44,6 +45,12 @@ describe('a database of then', () => {
       expect(changes).toHaveLength(seq)
       expect(fold(id, changes?.map((one) => one.change as Change) ?? [])).toMatchObject(then)
     }
+  })
+
+  it('is linked as if this server had taken each change when that one did', async () => {
+    const found = await verifyRecord((text, values) => db.query(text, [...values]))
+    expect(found).toMatchObject({ sites: 5, wrong: [] })
+    expect(found.changes).toBe(before.reduce((sum, one) => sum + one.seq, 0))
   })
 
   it('has photos, documents, gateways and accounts too', async () => {

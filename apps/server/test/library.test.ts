@@ -1,7 +1,7 @@
 import { HOUSE_RULES, profileById } from '@ingle/catalog'
 import { INSTRUMENT_FORMAT, PATTERN_FORMAT, RULES_FORMAT } from '@ingle/record'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { type Bench, openBench } from './bench.ts'
+import { type Bench, openBench, siteOf } from './bench.ts'
 
 let bench: Bench
 beforeAll(async () => {
@@ -143,7 +143,7 @@ describe('the library of a crew', () => {
     const crew = (await import('@ingle/catalog/demo')).LANTERN_LANE.id
     const told = new Promise<void>((resolve) => {
       bench.newsroom.subscribe(crew, (news) => {
-        heard.push(String(news.siteId))
+        heard.push(String(siteOf(news)))
         resolve()
       })
     })

@@ -2,7 +2,8 @@ import { createServer, type Server } from 'node:net'
 import { afterEach, describe, expect, it } from 'vitest'
 import { freePort } from '../../../tools/postgres.mjs'
 import { LineError } from '../src/gateway/lineError.ts'
-import { type Line, onLine } from '../src/gateway/modbus.ts'
+import { connectError, type Line, onLine } from '../src/gateway/modbus.ts'
+import { whereTo } from '../src/gateway/whereTo.ts'
 
 const TIMEOUT_MS = 300
 let device: Server | null = null
@@ -101,9 +102,11 @@ describe('a line that fails', () => {
   })
   it('because nobody is there, or there is no such place', async () => {
     const port = await freePort()
-    expect((await failure(on(port, async () => 1))).reason).toBe(`Nothing listens at 127.0.0.1:${port}.`)
+    expect((await failure(on(port, async () => 1))).reason).toBe(
+      `127.0.0.1:${port} is there and refuses the connection: nothing listens on that port.`,
+    )
     const nowhere = onLine({ host: 'no-such-host.invalid', port, unitId: 1 }, 5000, async () => 1)
-    expect((await failure(nowhere)).kind).toBe('no-answer')
+    expect((await failure(nowhere)).reason).toBe('No address is known for the name no-such-host.invalid.')
   })
   it('leaves a fault that is no line’s as it is', async () => {
     const port = await answering(() => [READ, 2, 0, 5])
@@ -112,5 +115,41 @@ describe('a line that fails', () => {
         throw new TypeError('a fault of ours')
       }),
     ).rejects.toThrow(TypeError)
+  })
+})
+
+describe('where a line may lead', () => {
+  it.each([
+    '127.0.0.1',
+    '127.9.9.9',
+    '::1',
+    '::ffff:127.0.0.1',
+    '169.254.169.254',
+    'fe80::1',
+    '0.0.0.0',
+    '224.0.0.1',
+    'localhost',
+  ])('not to %s, outside a demo', async (host) => {
+    await expect(whereTo(host, false)).rejects.toMatchObject({ code: 'gateway-not-allowed' })
+    expect(await whereTo(host, true)).toBeUndefined()
+  })
+  it.each(['10.0.0.9', '192.168.4.20', '172.20.1.1', '203.0.114.7'])('to %s', async (host) =>
+    expect(await whereTo(host, false)).toBe(host),
+  )
+  it('to a name that nobody knows as far as the connection, which says so', async () =>
+    expect(await whereTo('no-such-host.invalid', false)).toBeUndefined())
+  it('says silence where nothing came back, and not that somebody took the connection', async () => {
+    const { reason } = connectError(
+      Object.assign(new Error('timed out'), { code: 'ETIMEDOUT' }),
+      { host: '10.0.0.9', port: 502, unitId: 1 },
+      4000,
+    )
+    expect(reason).toBe('Nothing came back from 10.0.0.9:502 in 4 s: neither a connection nor a refusal.')
+    const noWay = connectError(
+      Object.assign(new Error('x'), { code: 'EHOSTUNREACH' }),
+      { host: '10.0.0.9', port: 502, unitId: 1 },
+      4000,
+    )
+    expect(noWay.reason).toBe('No way leads to 10.0.0.9:502.')
   })
 })

@@ -9,11 +9,13 @@ import { pino } from 'pino'
 import { afterAll, beforeAll, describe, expect, inject, it, vi } from 'vitest'
 import { newDatabase } from '../../../tools/throwaway.mjs'
 import { ConfigError, readConfig } from '../src/config.ts'
-import { NEWS_CHANNEL } from '../src/data/crewData.ts'
+import { NEWS_CHANNEL } from '../src/data/channel.ts'
+import { addressBehind } from '../src/http/app.ts'
 import { slug } from '../src/http/attachment.ts'
+import { heavy } from '../src/http/heavy.ts'
 import { webFiles } from '../src/http/webFiles.ts'
 import { Newsroom } from '../src/news/newsroom.ts'
-import { type Bench, NOW, openBench } from './bench.ts'
+import { type Bench, NOW, openBench, seqOf } from './bench.ts'
 
 describe('settings from the environment', () => {
   const url = { DATABASE_URL: 'postgres://x' }
@@ -22,13 +24,20 @@ describe('settings from the environment', () => {
       port: 7310,
       host: '127.0.0.1',
       demo: false,
-      secureCookie: false,
+      secureCookie: null,
+      proxies: [],
+      gatewaysAnywhere: false,
       webRoot: '/web',
     })
     expect(readConfig({ ...url, INGLE_PORT: '80', INGLE_DEMO: '1', INGLE_SECURE_COOKIE: '1' }, '/web')).toMatchObject({
       port: 80,
       demo: true,
       secureCookie: true,
+      gatewaysAnywhere: true,
+    })
+    expect(readConfig({ ...url, INGLE_SECURE_COOKIE: '0', INGLE_PROXIES: '10.0.0.2, 10.1.0.0/16' }, '/web')).toMatchObject({
+      secureCookie: false,
+      proxies: ['10.0.0.2', '10.1.0.0/16'],
     })
   })
   it.each([
@@ -36,6 +45,7 @@ describe('settings from the environment', () => {
     ['a port that is none', { ...url, INGLE_PORT: 'eighty' }, /INGLE_PORT is “eighty”/],
     ['a port too high', { ...url, INGLE_PORT: '65536' }, /between 1 and 65535/],
     ['a port too low', { ...url, INGLE_PORT: '0' }, /between 1 and 65535/],
+    ['a proxy that is no address', { ...url, INGLE_PROXIES: '10.0.0.2, proxy' }, /INGLE_PROXIES has “proxy”/],
     ['half a port', { ...url, INGLE_PORT: '80.5' }, /INGLE_PORT is “80.5”/],
   ])('with %s are refused in words', (_, env, words) => {
     expect(() => readConfig(env, '/web')).toThrow(ConfigError)
@@ -52,7 +62,9 @@ describe('settings from the environment', () => {
       port: 65_535,
       host: '0.0.0.0',
       demo: false,
-      secureCookie: false,
+      secureCookie: null,
+      proxies: [],
+      gatewaysAnywhere: false,
       webRoot: '/other',
       logLevel: 'warn',
     }))
@@ -85,13 +97,19 @@ describe('the app’s files', () => {
   it('are only read', async () => expect((await get('/icon.svg', 'POST')).status).toBe(404))
 })
 
+const standingClient = async (url: string) => {
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  return client
+}
+
 describe('news', () => {
   it('are heard again after the connection was cut', async () => {
     const url = await newDatabase(inject('databaseUrl'))
     const newsroom = new Newsroom(url, pino({ level: 'silent' }))
     await newsroom.open()
-    const heard: number[] = []
-    newsroom.subscribe('crew', (news) => heard.push(news.seq))
+    const heard: (number | string)[] = []
+    newsroom.subscribe('crew', (news) => heard.push(seqOf(news)))
     const client = new pg.Client({ connectionString: url })
     await client.connect()
     const tell = (seq: number) =>
@@ -111,19 +129,54 @@ describe('news', () => {
     await newsroom.close()
     await client.end()
   })
+  it('are heard again after the database was away for longer than one try, and say that some were missed', async () => {
+    const url = await newDatabase(inject('databaseUrl'))
+    const opened = vi.spyOn(Newsroom.prototype, 'open')
+    const newsroom = new Newsroom(url, pino({ level: 'silent' }))
+    await newsroom.open()
+    const heard: (number | string)[] = []
+    newsroom.subscribe('crew', (news) => heard.push(seqOf(news)))
+    const name = new URL(url).pathname.slice(1)
+    const away = await standingClient(inject('databaseUrl'))
+    await away.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS false`)
+    await away.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = $1', [name])
+    await vi.waitFor(() => expect(newsroom.hears).toBe(false))
+    // Several tries fail meanwhile.
+    await vi.waitFor(() => expect(opened.mock.calls.length).toBeGreaterThan(3), { timeout: 8000, interval: 20 })
+    expect(heard).toEqual([])
+    await away.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`)
+    await vi.waitFor(() => expect(heard).toEqual(['missed']), { timeout: 8000, interval: 20 })
+    const client = await standingClient(url)
+    await client.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, 'no news'])
+    await client.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, JSON.stringify({ crewId: 'crew', siteId: 's', seq: 3 })])
+    await vi.waitFor(() => expect(heard).toEqual(['missed', 3]))
+    await newsroom.close()
+    opened.mockRestore()
+    await Promise.all([client.end(), away.end()])
+  })
   it('go on for those who stay when one has left', () => {
     const newsroom = new Newsroom('postgres://unused', pino({ level: 'silent' }))
-    const heard: number[] = []
+    const heard: (number | string)[] = []
     const leave = newsroom.subscribe('crew', () => undefined)
-    newsroom.subscribe('crew', (news) => heard.push(news.seq))
+    newsroom.subscribe('crew', (news) => heard.push(seqOf(news)))
+    leave()
+    ;(newsroom as unknown as { tell: (news: object) => void }).tell({ crewId: 'crew', siteId: 's', seq: 1 })
+    expect(heard).toEqual([1])
+  })
+  it('go on for whoever came after the last one had left, though that one leaves twice', () => {
+    const newsroom = new Newsroom('postgres://unused', pino({ level: 'silent' }))
+    const heard: (number | string)[] = []
+    const leave = newsroom.subscribe('crew', () => undefined)
+    leave()
+    newsroom.subscribe('crew', (news) => heard.push(seqOf(news)))
     leave()
     ;(newsroom as unknown as { tell: (news: object) => void }).tell({ crewId: 'crew', siteId: 's', seq: 1 })
     expect(heard).toEqual([1])
   })
   it('reach nobody who has left', async () => {
     const newsroom = new Newsroom('postgres://unused', pino({ level: 'silent' }))
-    const heard: number[] = []
-    newsroom.subscribe('crew', (news) => heard.push(news.seq))()
+    const heard: (number | string)[] = []
+    newsroom.subscribe('crew', (news) => heard.push(seqOf(news)))()
     ;(newsroom as unknown as { tell: (news: object) => void }).tell({ crewId: 'crew', siteId: 's', seq: 1 })
     expect(heard).toEqual([])
   })
@@ -236,4 +289,46 @@ describe('over the wire', () => {
 describe('an attachment', () => {
   it('has a file name of any site’s name', () =>
     expect(['Tidewell Pottery', 'Café “Øst” / 3', '…'].map(slug)).toEqual(['tidewell-pottery', 'cafe-st-3', 'site']))
+})
+
+describe('where somebody comes from', () => {
+  const from = (proxies: string[], remoteAddress: string, forwarded?: string) =>
+    addressBehind(proxies)({
+      env: { incoming: { socket: { remoteAddress }, headers: { ...(forwarded && { 'x-forwarded-for': forwarded }) } } },
+    } as never)
+  it.each<[string, string[], string, string | undefined, string]>([
+    ['is the other end of the socket', [], '203.0.113.9', undefined, '203.0.113.9'],
+    ['is not what a client writes', [], '203.0.113.9', '1.2.3.4', '203.0.113.9'],
+    ['is not what a client writes past a proxy that is another one', ['10.0.0.2'], '203.0.113.9', '1.2.3.4', '203.0.113.9'],
+    ['is what a named proxy says', ['10.0.0.2'], '10.0.0.2', '203.0.113.9', '203.0.113.9'],
+    [
+      'is the last that a named proxy saw, whatever came before',
+      ['10.0.0.0/24'],
+      '10.0.0.2',
+      '1.2.3.4, 203.0.113.9',
+      '203.0.113.9',
+    ],
+  ])('%s', (_, proxies, socket, forwarded, is) => expect(from(proxies, socket, forwarded)).toBe(is))
+})
+
+describe('something heavy', () => {
+  const as = (accountId: string, crewId: string) => ({ get: () => ({ accountId, crewId }) }) as never
+  it('is done for an account so many times at once, and for its crew, and then again', async () => {
+    let end: () => void = () => undefined
+    const held = new Promise<void>((done) => {
+      end = done
+    })
+    const begun = Array.from({ length: 4 }, () => heavy(as('a', 'crew'), () => held))
+    await expect(heavy(as('a', 'crew'), async () => 1)).rejects.toMatchObject({ status: 429, code: 'busy' })
+    const others = ['b', 'c'].flatMap((who) => Array.from({ length: 3 }, () => heavy(as(who, 'crew'), () => held)))
+    await expect(heavy(as('d', 'crew'), async () => 1)).rejects.toMatchObject({ code: 'busy' })
+    expect(await heavy(as('e', 'another crew'), async () => 1)).toBe(1)
+    end()
+    await Promise.all([...begun, ...others])
+    expect(await heavy(as('a', 'crew'), async () => 2)).toBe(2)
+  })
+  it('that fails lets go of its place', async () => {
+    for (let i = 0; i < 9; i += 1) await expect(heavy(as('f', 'g'), () => Promise.reject(new Error('no')))).rejects.toThrow('no')
+    expect(await heavy(as('f', 'g'), async () => 3)).toBe(3)
+  })
 })

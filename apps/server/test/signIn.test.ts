@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { ATTEMPT_LIMIT, addCrew } from '../src/signIn/accounts.ts'
+import { addCrew } from '../src/signIn/accounts.ts'
+import { MOST_WAIT_MS, waitOf } from '../src/signIn/attempts.ts'
 import { type Bench, openBench } from './bench.ts'
 
 let bench: Bench
@@ -38,7 +39,7 @@ describe('signing in', () => {
   })
 
   it('forgets wrong passwords with the right one, and after a quarter of an hour', async () => {
-    const attempts = async () => (await bench.db.query("SELECT who FROM sign_in_attempt WHERE who LIKE 'mr|%'")).length
+    const attempts = async () => (await bench.db.query("SELECT who FROM sign_in_attempt WHERE who = 'name|mr'")).length
     await signIn('mr', 'guess')
     expect(await attempts()).toBeGreaterThan(0)
     await signIn('mr', 'kiln-and-harbour')
@@ -51,16 +52,63 @@ describe('signing in', () => {
 
   it('keeps of a name that somebody tries no more than a name can be', async () => {
     await signIn('n'.repeat(100), 'guess')
-    const [row] = await bench.db.query("SELECT who FROM sign_in_attempt WHERE who LIKE 'nnn%'")
-    expect(row.who).toBe(`${'n'.repeat(80)}|here`)
+    const [row] = await bench.db.query("SELECT who FROM sign_in_attempt WHERE who LIKE 'name|nnn%'")
+    expect(row.who).toBe(`name|${'n'.repeat(80)}`)
   })
 
-  it('waits after too many wrong passwords, even for the right one', async () => {
-    for (let i = 0; i < ATTEMPT_LIMIT - 1; i += 1) await signIn('eb', 'guess')
-    expect((await signIn('eb', 'guess')).status).toBe(401)
-    const answer = await signIn('eb', 'rope-walk-at-dawn')
-    expect(answer.status).toBe(429)
-    expect(await answer.json()).toMatchObject({ detail: expect.stringContaining('fifteen minutes') })
+  it('answers slower and slower after wrong passwords, and never locks out who has the right one', async () => {
+    bench.waits.length = 0
+    for (let i = 0; i < 12; i += 1) await signIn('eb', 'guess')
+    expect(bench.waits).toEqual([500, 1000, 2000, 4000, 8000, MOST_WAIT_MS, MOST_WAIT_MS, MOST_WAIT_MS])
+    expect((await signIn('eb', 'rope-walk-at-dawn')).status).toBe(200)
+    bench.waits.length = 0
+    await signIn('eb', 'rope-walk-at-dawn')
+    expect(bench.waits).toEqual([])
+  })
+
+  it('counts an attempt before it looks, so that many at once see each other', async () => {
+    bench.waits.length = 0
+    await Promise.all(Array.from({ length: 8 }, () => signIn('nobody-at-all', 'guess')))
+    expect(bench.waits.filter((ms) => ms >= 500).length).toBeGreaterThanOrEqual(4)
+  })
+
+  it('does not slow down a device that has signed in before, whoever guesses at its name elsewhere', async () => {
+    const before = await signIn('mr', 'kiln-and-harbour')
+    const known = /ingle_known=([^;]+)/.exec(before.headers.get('set-cookie') ?? '')?.[1] ?? ''
+    for (let i = 0; i < 10; i += 1) await signIn('mr', 'guess')
+    bench.waits.length = 0
+    const mine = { cookie: `ingle_known=${known}` }
+    // All come from one address here: that is counted too, and has more room.
+    await bench.db.query("DELETE FROM sign_in_attempt WHERE who LIKE 'address|%'")
+    expect((await signIn('mr', 'kiln-and-harbour', mine)).status).toBe(200)
+    expect(bench.waits).toEqual([])
+    // It is this account's alone, and cannot be made up.
+    for (const cookie of [`ingle_known=${known.replace(/.$/, '_')}`, 'ingle_known=made.up'])
+      await signIn('mr', 'guess', { cookie })
+    expect(bench.waits.length).toBe(2)
+  })
+
+  it('slows an address down that tries many names', async () => {
+    await bench.db.query('DELETE FROM sign_in_attempt')
+    bench.waits.length = 0
+    for (let i = 0; i < 30; i += 1) await signIn(`name-${i}`, 'guess')
+    expect(bench.waits.length).toBe(5)
+    await bench.db.query('DELETE FROM sign_in_attempt')
+  })
+
+  it.each([
+    [0, 0],
+    [1, 500],
+    [2, 1000],
+    [100, MOST_WAIT_MS],
+  ])('an attempt %i beyond the free ones waits %i ms', (beyond, ms) => expect(waitOf(beyond)).toBe(ms))
+
+  it('is Secure wherever it is not on this machine', async () => {
+    const cookieAt = async (host: string) =>
+      (await signIn('mr', 'kiln-and-harbour', { host, origin: `http://${host}` })).headers.get('set-cookie') ?? ''
+    for (const host of ['localhost', 'localhost:7310', '127.0.0.1:7310', '[::1]:7310'])
+      expect(await cookieAt(host)).not.toContain('Secure')
+    for (const host of ['ingle.example', '10.0.0.5:7310', 'localhost.example']) expect(await cookieAt(host)).toContain('Secure')
   })
 
   it('refuses a write from another site, and one that says it is', async () => {

@@ -28,6 +28,8 @@ function stageRoute(id: string, { page, views = {} }: StageView) {
 }
 
 const router = createBrowserRouter([
+  { path: '/join', ...page(() => import('./session/Entrance.tsx'), 'Join') },
+  { path: '/join/:code', ...page(() => import('./session/Entrance.tsx'), 'Join') },
   {
     path: '/',
     element: <Shell />,
@@ -50,12 +52,16 @@ const router = createBrowserRouter([
       { path: 'library/compare', ...page(() => import('./library/ComparePage.tsx'), 'ComparePage') },
       { path: 'library/patterns', ...page(() => import('./library/Patterns.tsx'), 'Patterns') },
       { path: 'library/instruments', ...page(() => import('./library/Instruments.tsx'), 'Instruments') },
+      { path: 'library/tests', ...page(() => import('./library/Tests.tsx'), 'Tests') },
       { path: 'library/new', ...page(() => import('./library/EditProfile.tsx'), 'EditProfile') },
       { path: 'library/:profileId', ...page(() => import('./library/ProfilePage.tsx'), 'ProfilePage') },
       { path: 'library/:profileId/edit', ...page(() => import('./library/EditProfile.tsx'), 'EditProfile') },
       { path: 'house-rules', ...page(() => import('./houseRules/HouseRules.tsx'), 'HouseRules') },
       { path: 'house-rules/new', ...page(() => import('./houseRules/EditRule.tsx'), 'EditRule') },
       { path: 'house-rules/:ruleId/edit', ...page(() => import('./houseRules/EditRule.tsx'), 'EditRule') },
+      { path: 'crew', ...page(() => import('./crew/CrewPage.tsx'), 'CrewPage') },
+      { path: 'account', ...page(() => import('./crew/AccountPage.tsx'), 'AccountPage') },
+      { path: 'device', ...page(() => import('./device/DevicePage.tsx'), 'DevicePage') },
       { path: 'practice', ...page(() => import('./practice/Practice.tsx'), 'Practice') },
       { path: 'practice/:profileId', ...page(() => import('./practice/PracticeDevice.tsx'), 'PracticeDevice') },
       { path: '*', element: <NotFound /> },

@@ -23,6 +23,11 @@ export const refuse = refusing({
     'This device could not keep it.',
     'Its storage may be full or closed to this app (a private window): free some space and enter it again.',
   ],
+  'reads-only': ['You read along: your account writes nothing.', 'Ask the crew’s lead to make you a technician.'],
+  'not-held-here': [
+    'This record is long, and what you want to take back or correct is not on this device.',
+    'With a signal it is fetched: try again then. Nothing was changed.',
+  ],
   'no-answer': [
     'The server does not answer.',
     'What you typed stays on this device: save it when the sign above says “in step” again.',

@@ -1,8 +1,8 @@
 import type { Change } from '@ingle/record'
-import type { StoredDocument } from '@ingle/record/wire'
+import type { Base, StoredDocument } from '@ingle/record/wire'
 
 /** What can go wrong between a device and the server. `answer-lost`: stored, but the device never hears of it. */
-export type Fault = 'none' | 'down' | 'answer-lost' | 'error-500' | 'signed-out' | 'too-large'
+export type Fault = 'none' | 'down' | 'answer-lost' | 'error-500' | 'signed-out' | 'account-ended' | 'too-large'
 
 /**
  * A server in a few lines that keeps the promises of the real one (numbers without gaps, each change once), with
@@ -10,6 +10,8 @@ export type Fault = 'none' | 'down' | 'answer-lost' | 'error-500' | 'signed-out'
  */
 export class FakeServer {
   fault: Fault = 'none'
+  /** What it says the time is; null: it says nothing of it. */
+  dateMs: number | null = null
   readonly log: string[] = []
   readonly photos = new Map<string, Blob>()
   readonly refuse = new Map<string, string>()
@@ -18,9 +20,24 @@ export class FakeServer {
   /** What `/api/health` says. */
   well = true
   readonly documents: StoredDocument[] = []
-  private readonly sites = new Map<string, { seq: number; change: Change }[]>()
+  private sites = new Map<string, { seq: number; change: Change; receipt: string }[]>()
+  epoch = '00000000-0000-4000-8000-0000000000e1'
+  /** What it begins a device with that has nothing of a site. */
+  base: Base | null = null
+  private backup = new Map<string, { seq: number; change: Change; receipt: string }[]>()
 
-  stored(siteId: string): { seq: number; change: Change }[] {
+  backUp(): void {
+    this.backup = new Map([...this.sites].map(([id, all]) => [id, [...all]]))
+  }
+
+  /** Back to the backup, in another life; the photos of since are gone too. */
+  restore(): void {
+    this.sites = new Map([...this.backup].map(([id, all]) => [id, [...all]]))
+    this.photos.clear()
+    this.epoch = this.epoch.replace(/e(\d)$/, (_, n) => `e${Number(n) + 1}`)
+  }
+
+  stored(siteId: string): { seq: number; change: Change; receipt: string }[] {
     return this.sites.get(siteId) ?? []
   }
 
@@ -35,13 +52,16 @@ export class FakeServer {
     if (this.fault === 'down') throw new TypeError('fetch failed')
     if (this.fault === 'error-500') return new Response('{}', { status: 503 })
     if (this.fault === 'signed-out') return problem(401, 'You are not signed in.')
+    if (this.fault === 'account-ended') return problem(401, 'This account was ended.', 'account-ended')
     if (this.fault === 'too-large' && init.method === 'POST') return problem(413, 'This is larger than fits here.')
     const answer = this.answer(path, init)
+    if (this.dateMs !== null) answer.headers.set('date', new Date(this.dateMs).toUTCString())
     if (this.fault === 'answer-lost' && init.method !== 'GET') throw new TypeError('connection reset')
     return answer
   }
 
   private answer(path: string, init: RequestInit): Response {
+    if (path.startsWith('/api/sign-out')) return Response.json({ ok: true })
     if (path.startsWith('/api/library')) return this.library(path, init)
     if (path === '/api/health') return this.well ? Response.json({ ok: true }) : new Response('{}', { status: 500 })
     const [, siteId = '', rest = ''] = /^\/api\/sites\/([^/]+)\/(.*)$/.exec(path) ?? []
@@ -54,10 +74,16 @@ export class FakeServer {
       this.log.push(`photo ${id}`)
       return Response.json({ ok: true })
     }
+    const theirs = /epoch=([^&]+)/.exec(rest)?.[1]
+    if (theirs !== undefined && theirs !== this.epoch) return problem(409, 'This server was restored.', 'other-lineage')
+    if (rest === 'photos') return Response.json({ photos: [...this.photos.keys()] })
+    if (rest === 'offer') return this.offered(siteId, init)
     if (init.method === 'GET') {
       const after = Number(/after=(\d+)/.exec(rest)?.[1] ?? 0)
       if (!this.sites.has(siteId)) return problem(404, 'There is no such site.')
-      return Response.json({ changes: this.stored(siteId).filter((one) => one.seq > after) })
+      const base = after === 0 && rest.includes('fold=') ? this.base : null
+      const changes = this.stored(siteId).filter((one) => one.seq > (base?.seq ?? after))
+      return Response.json({ changes, epoch: this.epoch, ...(base && { base }) })
     }
     const { changes } = JSON.parse(String(init.body)) as { changes: Change[] }
     if (changes.some((change) => this.stumbles.has(change.id))) return new Response('{}', { status: 500 })
@@ -67,6 +93,16 @@ export class FakeServer {
         ? { id: change.id, refused: { reason, remedy: 'Mend it.' } }
         : { id: change.id, seq: this.take(siteId, change) }
     })
+    return Response.json({ outcomes })
+  }
+
+  private offered(siteId: string, init: RequestInit): Response {
+    const { offered } = JSON.parse(String(init.body)) as { offered: { change: Change; receipt?: string }[] }
+    const outcomes = offered.map(({ change, receipt }) =>
+      receipt === receiptOf(change)
+        ? { id: change.id, seq: this.take(siteId, change) }
+        : { id: change.id, refused: { reason: 'No receipt.', remedy: 'Ask the lead.' } },
+    )
     return Response.json({ outcomes })
   }
 
@@ -94,13 +130,16 @@ export class FakeServer {
     this.sites.set(siteId, site)
     const there = site.find((one) => one.change.id === change.id)
     if (there) return there.seq
-    site.push({ seq: site.length + 1, change })
+    site.push({ seq: site.length + 1, change, receipt: receiptOf(change) })
     this.log.push(`change ${change.id}`)
     return site.length
   }
 }
 
-const problem = (status: number, title: string) => new Response(JSON.stringify({ title, detail: 'Try again.' }), { status })
+const receiptOf = (change: Change) => `took ${change.id}`
+
+const problem = (status: number, title: string, code?: string) =>
+  new Response(JSON.stringify({ title, detail: 'Try again.', ...(code && { type: `urn:ingle:problem:${code}` }) }), { status })
 
 /** The browser's news stream, held in the test's hand. */
 export class FakeEventSource extends EventTarget {
@@ -143,6 +182,10 @@ export function browserWith(server: FakeServer): void {
       getItem: (key: string) => kept.get(key) ?? null,
       setItem: (key: string, value: string) => void kept.set(key, value),
       removeItem: (key: string) => void kept.delete(key),
+      key: (i: number) => [...kept.keys()][i] ?? null,
+      get length() {
+        return kept.size
+      },
     },
   }
   for (const [name, value] of Object.entries(globals))

@@ -3,6 +3,7 @@ import 'fake-indexeddb/auto'
 
 import { randomUUID } from 'node:crypto'
 import { knownId, type SiteId } from '@ingle/record'
+import type { RoundSite } from '@ingle/record/wire'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { useSession } from '../src/session/session.ts'
 import { closeDesk } from '../src/sync/desk.ts'
@@ -26,6 +27,8 @@ beforeEach(() => {
   useSession.setState({ status: 'in', me: ann })
 })
 afterEach(closeDesk)
+
+const page = (sites: RoundSite[]) => ({ sites, first: [], next: null })
 
 describe('the desk that loads after the first page', () => {
   it('is that of whoever is signed in when it is there; one who left meanwhile gets none, and does not push out the other', async () => {
@@ -73,8 +76,8 @@ describe('the desk that loads after the first page', () => {
         body: { name: 'Made here' },
       },
     })
-    expect((await roundHere(desk.db, [site(told)])).map((one) => one.name)).toEqual(['Made here', told])
-    expect((await roundHere(desk.db, null)).map((one) => one.name)).toEqual(['Made here', told])
-    expect((await roundHere(desk.db, [site(told), site(made)])).map((one) => one.id)).toEqual([told, made])
+    expect((await roundHere(desk.db, page([site(told)]))).sites.map((one) => one.name)).toEqual(['Made here', told])
+    expect((await roundHere(desk.db, null)).sites.map((one) => one.name)).toEqual(['Made here', told])
+    expect((await roundHere(desk.db, page([site(told), site(made)]))).sites.map((one) => one.id)).toEqual([told, made])
   })
 })

@@ -217,36 +217,36 @@ describe('the library on a device', () => {
 
   it('ships with every family and school, and shows a crew’s version over the shipped one', async () => {
     expect(libraryNow().rules).toHaveLength(HOUSE_RULES.length)
-    expect(shown()).toMatchObject({ version: 3, from: 'shipped', earlier: [] })
-    expect(await desk.library.save('profile', mine(4, { family: 'C3 mended' }))).toEqual({ ok: true })
+    expect(shown()).toMatchObject({ version: 4, from: 'shipped', earlier: [] })
+    expect(await desk.library.save('profile', mine(5, { family: 'C3 mended' }))).toEqual({ ok: true })
     await until(() =>
-      expect(shown()).toMatchObject({ version: 4, from: 'crew', content: { family: 'C3 mended' }, earlier: [{ version: 3 }] }),
+      expect(shown()).toMatchObject({ version: 5, from: 'crew', content: { family: 'C3 mended' }, earlier: [{ version: 4 }] }),
     )
   })
 
   it('hears of what another device saved', async () => {
-    server.saveDocument('profile', mine(3))
+    server.saveDocument('profile', mine(4))
     FakeEventSource.open.at(-1)?.tell('library', { seq: 1 })
-    await until(() => expect(shown()).toMatchObject({ version: 3, savedBy: 'JT' }))
+    await until(() => expect(shown()).toMatchObject({ version: 4, savedBy: 'JT' }))
   })
 
   it('says when somebody was first, and when nobody answers, and loses nothing', async () => {
-    server.saveDocument('profile', mine(3))
-    expect(await desk.library.save('profile', mine(3))).toMatchObject({
+    server.saveDocument('profile', mine(4))
+    expect(await desk.library.save('profile', mine(4))).toMatchObject({
       ok: false,
       reason: 'JT saved version 1 of it meanwhile.',
     })
     server.fault = 'down'
-    expect(await desk.library.save('profile', mine(4))).toMatchObject({
+    expect(await desk.library.save('profile', mine(5))).toMatchObject({
       ok: false,
       remedy: expect.stringContaining('stays on this device'),
     })
   })
 
   it('serves what it has while the server is away', async () => {
-    await desk.library.save('profile', mine(3))
+    await desk.library.save('profile', mine(4))
     server.fault = 'down'
     await desk.library.catchUp()
-    await until(() => expect(shown()?.version).toBe(3))
+    await until(() => expect(shown()?.version).toBe(4))
   })
 })

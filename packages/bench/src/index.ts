@@ -102,12 +102,43 @@ export {
 export { type AirNeed, needOf, type SpaceNeed, USUAL_BAND_PCT } from './stages/freshair/need.ts'
 export { type PointView, type StripView, sayPoint, signalWords, stripOf } from './stages/freshair/points.ts'
 export { FAN_WORDS, isRoof, type Roof, roofOf, type Slot } from './stages/freshair/roof.ts'
+export { type BeforeAfter, type BeforeAfterId, beforeAfterOf, isMoved } from './stages/handOver/beforeAfter.ts'
 export { fixesInPlace, fixesOpen } from './stages/handOver/fixes.ts'
-export { closingOf, handOverChecks, openItemsOf } from './stages/handOver/handOver.ts'
+export { openItemsOf } from './stages/handOver/handOver.ts'
+export {
+  closeDraft,
+  type HandOverItem,
+  handOverOf,
+  openSinceClose,
+  type SystemHandOver,
+  tickWords,
+  visitHandOver,
+} from './stages/handOver/list.ts'
+export { type OccupantFacts, occupantFacts } from './stages/handOver/occupant.ts'
+export { siteReminders } from './stages/handOver/siteReminders.ts'
 export { contactOf, inputRows } from './stages/power/contacts.ts'
 export { type Isolation, isolationOf, powerBack } from './stages/power/isolation.ts'
 export type { Wired } from './stages/power/wiring.ts'
 export { changesBetween } from './stages/power/wiringChanges.ts'
+export {
+  BASELINE_FIELDS,
+  type BaselineView,
+  baselineFromLive,
+  baselineFromReadings,
+  baselineModes,
+  baselineOf,
+  forcesOf,
+  machineOf,
+  readoutsOf,
+  trendOf,
+} from './stages/proof/baseline.ts'
+export { caseKey, caseOf, fits, minutesOf, type TestCase } from './stages/proof/cases.ts'
+export { endDrafts, type ReadDraft, readDraft, readWith, startDraft } from './stages/proof/drafts.ts'
+export { type CaseStanding, changedSince, type Proof, type ProofCase, proofOf } from './stages/proof/due.ts'
+export { factsOf } from './stages/proof/facts.ts'
+export { failedChecks, movedSaid } from './stages/proof/proof.ts'
+export { handsOf, isPaused, judged, openRuns, runFacts, runWith, stepNow, stepStands } from './stages/proof/runs.ts'
+export { causesOf, checkSaid, limitsSaid, STANDING_WORDS, sayRead, unitOf, VERDICT_WORDS, whySaid } from './stages/proof/words.ts'
 export { keyStops, wantedOf } from './stages/settings/keys.ts'
 export type { AimSource, Stage, StageFinding, WorkedAim } from './stages/stage.ts'
 export { STAGES, type StageId, stageOf, standingOf } from './stages/stages.ts'

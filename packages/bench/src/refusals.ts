@@ -2,6 +2,22 @@ import { refusing } from '@ingle/core'
 
 /** Everything that a visit cannot answer yet, and how it is said. */
 export const refuse = refusing({
+  // hand over
+  'close-without-owner': [
+    '{count} things are open, and nobody answers for them.',
+    'Name who does, and until which day; or do them first: each line opens what it is about.',
+  ],
+  'close-without-day': ['“{until}” is no day.', 'Say until which day, as 2026-12-31.'],
+  'close-day-past': ['{until} has gone by.', 'Name a day that is still to come.'],
+  // proof
+  'reading-implausible': [
+    '{value} is nothing that {says} can be: it lies between {least} and {most}.',
+    'Read it again, and see which unit the instrument shows.',
+  ],
+  'reading-off-by-ten': [
+    '{value} is nothing that {says} can be: it lies between {least} and {most}.',
+    'Was it {meant}? Then type that; else read it again.',
+  ],
   // stages
   'no-zones-yet': ['No zones were named.', 'Name the zones, and enter the outlets of each.'],
   'zone-without-measure': ['{zone} has no {measure}.', 'Enter it, or share the air by another measure.'],

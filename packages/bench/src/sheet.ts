@@ -12,6 +12,8 @@ export type SheetBlock =
   | { kind: 'caution'; text: string }
   /** Drawn by whoever makes the sheet. */
   | { kind: 'picture'; of: 'air-line' | 'meeting' | 'wire-map' | 'day' | 'damper-line'; caption: string }
+  /** As it was drawn: each stroke a list of x, y, x, y in a field of 1000 by 300. */
+  | { kind: 'signature'; strokes: readonly (readonly number[])[]; caption: string }
   | { kind: 'photos'; photos: readonly { id: string; caption: string }[] }
 
 export interface SheetSection {
@@ -37,6 +39,7 @@ export const RECORD_PLACES = [
   'judged',
   'open',
   'worked-out',
+  'signed',
   'cautions',
 ] as const
 /** The panel sheet of a rooftop unit: every input, output, point and limit as left, for its door. */

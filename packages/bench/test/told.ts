@@ -5,7 +5,7 @@ const {
   airflowViews,
   balanceOf,
   budgetOf,
-  closingOf,
+  handOverOf,
   contactOf,
   delaysOf,
   deviceName,
@@ -93,7 +93,9 @@ export function told(v: ReturnType<typeof visitOf>) {
     },
     zones: v.system.zones.length === 0 ? null : { shares: sharesOf(v), steps: fanStepsOf(v), balance: balanceOf(v, null) },
     handOver: {
-      closing: { ...closingOf(v, NOW.toISOString()), noted: closingOf(v, NOW.toISOString()).noted.length },
+      list: handOverOf(v, v.clock.date(NOW.toISOString())).map(
+        (one) => `${one.standing}${one.explained ? ', explained' : ''}: ${one.says}`,
+      ),
       open: openItemsOf(v),
     },
   }

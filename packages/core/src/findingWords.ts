@@ -9,6 +9,73 @@ const MANUAL = 'Check both against the manual.'
  * about it. Nothing else in core words a finding.
  */
 export const found = finding({
+  // proof
+  'moved-short': [
+    'Superheat up and subcooling down: less refrigerant gets round than did.',
+    'A leak is found and mended before any is added: licensed hands, by the maker’s chart.',
+  ],
+  'moved-restriction': [
+    'Superheat and subcooling both up: liquid is held back on its way to the coil.',
+    'Drier, valve and screen, by licensed hands; a frosted spot on the liquid line shows where.',
+  ],
+  'moved-over': [
+    'Superheat down and subcooling up: more liquid than there was.',
+    'See who added any since. Licensed hands, by the maker’s chart.',
+  ],
+  'moved-floods': [
+    'Superheat down: liquid comes nearer to the compressor than it did.',
+    'Airflow over the coil first (filter, blower, frost), then the valve’s bulb and its setting.',
+  ],
+  'moved-starved': [
+    'Superheat up by itself: the coil gets less liquid, or more warm air.',
+    'Airflow and return temperature first; then the valve, by licensed hands.',
+  ],
+  'moved-subcooling': [
+    'Subcooling moved by itself.',
+    'Look at the outdoor coil and its fan first; the charge is judged on a clean coil only.',
+  ],
+  'moved-less-air': [
+    'Less air goes over the coil than did.',
+    'Filter, coil face, blower wheel and grilles: see the Airflow stage.',
+  ],
+  'moved-more-air': [
+    'More air goes over the coil than did.',
+    'A tap or a drive was changed, or the filter is gone: see the Airflow stage.',
+  ],
+  'moved-split-wide': [
+    'The split is wider than it was, and nothing else says why.',
+    'Measure the airflow again before anything is said of the coil.',
+  ],
+  'moved-static-up': ['The static is higher than it was.', 'Walk it part by part on the Airflow stage: something narrows.'],
+  'moved-static-down': [
+    'The static is lower than it was.',
+    'A panel, a boot or the filter lets air past, or the blower turns slower: see the Airflow stage.',
+  ],
+  'moved-less-capacity': [
+    'The split is narrower than it was, with as much air: less cooling is made.',
+    'Outdoor coil and fan, then superheat and subcooling with the next reading.',
+  ],
+  'moved-less-heat': [
+    'The rise is smaller than it was, with as much air: less heat is made.',
+    'See that it was not about to defrost; then outdoor coil, reversing valve, and elements one by one.',
+  ],
+  'moved-amps-up': [
+    'It draws more than it did in this weather.',
+    'Dirt on the outdoor coil, its fan, low volts, a tired capacitor.',
+  ],
+  'moved-amps-up-heat': [
+    'It draws more than it did in this weather.',
+    'Airflow indoors first: in heating, little air raises the pressure. Then volts and capacitor.',
+  ],
+  'moved-amps-down': [
+    'It draws less than it did in this weather.',
+    'It does less work: look at the charge and at the compressor.',
+  ],
+  'moved-drive': [
+    'The drive runs at another frequency than it did.',
+    'Its set point or its sensor was changed: see the Settings stage.',
+  ],
+
   // readings
   'return-positive': [
     'Return static reads {returnInWc|+static}, but the blower pulls on that side: it should be below zero.',

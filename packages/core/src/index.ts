@@ -79,6 +79,7 @@ export {
   type InstrumentMeasure,
   instrumentDoubts,
   instrumentPlusMinus,
+  isWeak,
 } from './airflow/instruments.ts'
 export type { Method } from './airflow/methods/method.ts'
 export { METHODS, methodOf } from './airflow/methods/methods.ts'
@@ -163,6 +164,7 @@ export { itemStandingOn, type KeyEvent, type KeypadState, keepsMemory, startStat
 export { planRound } from './device/keypad/units.ts'
 export { safeWayBack } from './device/keypad/wayBack.ts'
 export { keyLabel, keyWords } from './device/keypad/words.ts'
+export { OCCUPANT_SIGNS, type OccupantSign } from './device/occupantSigns.ts'
 export { profileDoubts, profileQuestions } from './device/profileCheck.ts'
 export {
   fromWord,
@@ -336,6 +338,41 @@ export type { CellDoubt } from './paste/pasted.ts'
 export { type PastedSetting, pasteSettingsList } from './paste/settingsList.ts'
 export { sizesOf } from './paste/sizes.ts'
 export { type Noise, type Plant, type PlantReadings, runPlant } from './plant/plant.ts'
+export {
+  BASELINE,
+  BASELINE_FIGURES,
+  type BaselineFacts,
+  type BaselineField,
+  type BaselineFigure,
+  type BaselineMode,
+  baselineField,
+  type FigureMoved,
+  figuresMoved,
+  movedPointsTo,
+} from './proof/baseline.ts'
+export { canPass, decide, type Limits, together, type Verdict } from './proof/decide.ts'
+export { type Judged, type JudgedCheck, judgeRun, limitOf, type RunFacts, type RunTrace, type RunValue } from './proof/judge.ts'
+export { type Round, type RoundStep, type RoundTest, shortestRound, usualChange } from './proof/round.ts'
+export { clockFace, type Elapsed, elapsedSince } from './proof/testClock.ts'
+export {
+  EACH,
+  type Each,
+  FACTS,
+  type Fact,
+  GROUNDS,
+  type Ground,
+  STANDS,
+  type Stands,
+  type TestAnswer,
+  type TestCause,
+  type TestCheck,
+  type TestForm,
+  type TestLimit,
+  type TestReading,
+  type TestStep,
+  testDoubts,
+  testMinutes,
+} from './proof/testForm.ts'
 export { type FormatOptions, format, formatNumber, formatScientific } from './quantity/format.ts'
 export { PLAUSIBLE, parseReading, readNumber, tidyTyped } from './quantity/parse.ts'
 export {

@@ -39,6 +39,12 @@ export const refuse = refusing({
   'dew-out-of-range': ['A dew point of {dewPointF|temperature} is outside the formulas.', WET_REMEDY],
   'more-water-than-air-holds': ['This much water is more than the air can hold.', WET_REMEDY],
 
+  // proof
+  'outside-saturation': [
+    '{psia} psia lies outside of the saturation table.',
+    'Read the gauge again; see that the table is that of the refrigerant on the plate.',
+  ],
+
   // airflow
   'fan-speed-unknown': ['The fan at full speed is not known.', 'Measure its flow at base frequency once; enter both.'],
   'drive-range-reversed': ['The drive’s least frequency is above its most.', 'Read both parameters again.'],

@@ -1,5 +1,8 @@
 import { expect, it } from 'vitest'
+import { parseChange } from './changes/change.ts'
 import { checked } from './checks.ts'
+import { parseDocument } from './library/documents.ts'
+import { uuid, WALL } from './testing/index.ts'
 import { News, SignInRequest } from './wire/wire.ts'
 
 it('answers data that no check can walk instead of throwing', () => {
@@ -12,4 +15,13 @@ it('answers data that no check can walk instead of throwing', () => {
   expect(checked(SignInRequest, { name: 'mr', password: 'x' }, 'Request')).toMatchObject({ ok: true, value: { name: 'mr' } })
   expect(checked(News, [], 'News')).toMatchObject({ ok: false, code: 'not-an-object' })
   expect(checked(SignInRequest, endless, 'Request')).toMatchObject({ ok: false, code: 'unreadable' })
+})
+
+it('answers a profile whose keypad is built so that no check can walk it', () => {
+  const keypad = { keys: [], screens: [], start: 'x', items: [{ id: 'a', at: 5 }] }
+  const answer = parseDocument('profile', { ...WALL, keypad })
+  expect(answer.ok).toBe(false)
+  const change = { id: uuid(1), siteId: uuid(0), at: '2026-11-24T10:00:00Z', by: 'MR', kind: 'profile.use' }
+  const read = parseChange({ ...change, body: { systemId: uuid(2), profile: { ...WALL, keypad } } }, Date.UTC(2027, 0, 1))
+  expect(read.ok).toBe(false)
 })

@@ -10,12 +10,21 @@ import { type ValidationError, validateSync } from 'class-validator'
  */
 export function checked<T extends object>(type: ClassConstructor<T>, plain: unknown, what: string): Result<T> {
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) return refuse('not-an-object', { what })
-  try {
+  return readSafely(what, () => {
     const instance = plainToInstance(type, plain)
     const errors = validateSync(instance, { whitelist: false, forbidUnknownValues: true })
     return errors.length === 0 ? ok(instance) : invalid(errors, what)
+  })
+}
+
+/**
+ * Reads foreign data that a walk may stumble over: fields that objects have of their own trip it, nesting without end
+ * exhausts it, a list may be none. Whoever wrote such data is refused; it is no fault of ours.
+ */
+export function readSafely<T>(what: string, read: () => Result<T>): Result<T> {
+  try {
+    return read()
   } catch (error) {
-    // Fields that objects have of their own trip the walk; nesting without end exhausts it.
     if (error instanceof TypeError || error instanceof RangeError) return refuse('unreadable', { what })
     throw error
   }

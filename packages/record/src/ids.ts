@@ -18,6 +18,8 @@ export type TryId = ChangeId
 export type NoteId = ChangeId
 export type PartId = Id<'part'>
 export type ItemId = Id<'item'>
+/** One running of a test. */
+export type RunId = Id<'run'>
 export type FixId = Id<'fix'>
 export type PhotoId = Id<'photo'>
 export type TraverseId = Id<'traverse'>
@@ -37,6 +39,7 @@ export type AnyId =
   | ChangeId
   | PartId
   | ItemId
+  | RunId
   | FixId
   | PhotoId
   | TraverseId

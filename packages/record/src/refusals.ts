@@ -33,6 +33,7 @@ export const refuse = refusing({
   'record-without-changes': ['This record has no list of changes.', 'The file may be cut short: export it again.'],
   'change-refused': ['Change {n} of {count}: {reason}', '{remedy} Nothing was taken from the file.'],
   'change-of-another-site': ['Change {n} belongs to another site.', 'A record holds one site. Nothing was taken from the file.'],
+  'chain-unreadable': ['The chain in this record cannot be read.', 'Export it again. Nothing was taken from the file.'],
   'photo-unreadable': ['A photo in this record cannot be read.', 'Export it again. Nothing was taken from the file.'],
 
   // ids.ts
@@ -46,6 +47,19 @@ export const refuse = refusing({
   'bridge-ties-nothing': ['A bridge from {a} to {b} ties nothing.', 'Name two different terminals.'],
   'no-profile-named': ['It names no profile.', 'Send the profile, or the key of one that the record holds.'],
   'house-rule-doubt': ['House rule “{name}”: {doubt}', 'Put that aim right under House rules, then choose it again.'],
+  'test-or-key': ['It names no test, or two.', 'Send the test whole, or the key of one that the record holds.'],
+  'test-start-unreadable': ['How the settings stood cannot be read from it.', 'Begin the test again; nothing else was touched.'],
+  'trace-uneven': [
+    'The times and the values of this stretch do not fit together.',
+    'Read it again; the stretch before it is kept.',
+  ],
+  'no-reason': ['A test that is given up needs a reason.', 'Say it in a few words, or stop it for now and take it up later.'],
+  'not-strokes': ['This is no signature as a screen draws one.', 'Sign again with a finger, a pen or the mouse.'],
+  'signature-empty': ['Nothing was signed.', 'Sign across the field with a finger, a pen or the mouse.'],
+  'open-without-owner': [
+    'This visit closes with {count} open, and nobody answers for it.',
+    'Name who does, and until which day.',
+  ],
   'photo-of-two': ['A photo belongs to one note or to one temporary fix.', 'Name the one that it shows.'],
   'not-a-day': ['{until} is no day.', 'Write it as year, month, day: 2026-12-31.'],
   'two-at-one-time': ['Two things begin at {time} on one day.', 'Move one of them, or leave it out.'],
@@ -80,6 +94,9 @@ export const refuse = refusing({
     'Enter the accuracy from its sheet: a share of the reading, a fixed part, or both.',
   ],
   'not-house-rules': ['This is not a set of house rules that this Ingle reads.', 'A set begins with "format": "{rulesFormat}".'],
+  'not-a-test': ['This is not a test.', 'A test begins with "format": "{testFormat}". Nothing was taken from it.'],
+  'test-newer': ['This test is written in {format}, which is newer than this Ingle.', 'Update Ingle. Nothing was taken from it.'],
+  'test-doubt': ['Test “{name}”: {doubt}.', 'Put that right, then save or import it again.'],
   'not-a-pattern': ['This is not a pattern that this Ingle reads.', 'A pattern begins with "format": "{patternFormat}".'],
 
   // profile

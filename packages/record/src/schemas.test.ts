@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest'
 import { HouseRuleBody } from './library/houseRule.ts'
 import { Instrument } from './library/instrument.ts'
 import { Pattern } from './library/pattern.ts'
+import { ProofTest } from './library/proofTest.ts'
 import { Profile } from './profile/profile.ts'
 
 const FORMATS = [
@@ -14,6 +15,7 @@ const FORMATS = [
   ['ingle-rules-1', 'A named set of house rules, in roles. Format line "ingle-rules/1".', HouseRuleBody],
   ['ingle-pattern-1', 'The settings of one unit kept for the next, in roles. Format line "ingle-pattern/1".', Pattern],
   ['ingle-instrument-1', 'An instrument with its accuracy and calibration. Format line "ingle-instrument/1".', Instrument],
+  ['ingle-test-1', 'A test: steps, what is read, what counts as a pass. Format line "ingle-test/1".', ProofTest],
 ] as const
 
 describe('published schemas', () => {

@@ -71,6 +71,7 @@ describe('documents of a crew', () => {
     ['profile', 'profiles-comfort'],
     ['rules', 'rules-comfort'],
     ['instrument', 'instruments'],
+    ['test', 'tests'],
   ] as const)('every %s of then is read whole', (kind, file) => {
     for (const one of read(`documents-1/${file}.json`)) {
       const plain = kind === 'rules' ? { format: 'ingle-rules/1', version: 1, ...one } : one

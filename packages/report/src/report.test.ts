@@ -163,6 +163,7 @@ describe('sheets', () => {
       'Measured',
       'As left',
       'Proof',
+      'Tests',
       'What speaks against it',
       'Advice and decisions',
       'Still open',

@@ -1,56 +1,75 @@
-import { deviceName, equipmentOf } from '@ingle/bench'
 import {
   type Change,
-  type ChangeId,
   type DocumentKind,
   FOLD_VERSION,
-  fold,
   type GatewayId,
-  KnownIds,
   knownId,
   type PhotoId,
-  type Profile,
   parseChange,
   parseDocument,
+  type RecordLink,
   type SiteId,
   type SiteState,
 } from '@ingle/record'
-import type { Outcome, RoundSite, StoredChange, StoredDocument } from '@ingle/record/wire'
-import { type DataSource, type EntityManager, MoreThan } from 'typeorm'
+import type { Outcome, RoundAnswer, RoundSite, StoredChange, StoredDocument } from '@ingle/record/wire'
+import { type DataSource, type EntityManager, In, LessThan, MoreThan, Not } from 'typeorm'
 import { notFound, Problem } from '../http/problem.ts'
-import { ChangeRow, DocumentRow, Gateway, OpenItem, Photo, Site, VisitIndex } from './entities.ts'
+import { canonicalText, receiptOf } from './chain.ts'
+import { NEWS_CHANNEL } from './channel.ts'
+import { DocumentRow, Gateway, Photo, PrintJob, Site } from './entities.ts'
+import { type Ask, type BaseText, baseOf, stateNow } from './folds.ts'
+import { lineageOf } from './lineage.ts'
 import { prepared } from './prepared.ts'
+import { idOf, importWithin, knownAmong, lockedSite, putPhotoWithin, type Stamp, storeWithin } from './siteRecord.ts'
 
-const nameOf = (device: Profile | null) => (device ? deviceName(device) : '')
-
-/** What a change is called, whatever it is: the answer has to name it. */
-const idOf = (plain: unknown) => knownId<ChangeId>(String((plain as { id?: unknown } | null)?.id ?? ''))
 const isRecord = (plain: unknown): plain is object => typeof plain === 'object' && plain !== null && !Array.isArray(plain)
-
-/** Who brings an imported change in, when, and from whose file. */
-type Stamp = NonNullable<Change['imported']>[number]
 
 /** Classes of PostgreSQL's errors that are about what was sent: data, constraints, too complex. */
 const OF_DATA = /^(22|23|54)/
 /** The database refuses what was to be stored, and not for a fault of its own. */
 export const isOfData = (error: unknown): boolean => OF_DATA.test(String((error as { code?: unknown }).code ?? ''))
 
+/** Classes of PostgreSQL's errors that say that it is not there: connection, operator's intervention, not accepting, too many. */
+const AWAY = /^(08|57P|55000|53300)/
+const LINE_ENDED = /ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|terminated|already released|timeout exceeded when trying to connect/
+/** The database is away: no fault of what was asked, and soon over. */
+export const isAway = (error: unknown): boolean => {
+  const { code, message } = error as { code?: unknown; message?: unknown }
+  return AWAY.test(String(code ?? '')) || LINE_ENDED.test(`${code ?? ''} ${message ?? ''}`)
+}
+
 /** An error that lies in a change, not in the store: a row that the database refuses, or a fold that stumbles. */
 const isOfChange = (error: unknown): boolean => error instanceof TypeError || error instanceof RangeError || isOfData(error)
 
-const storedDocument = ({ kind, id, version, seq, content, savedBy, savedAt, retired }: DocumentRow): StoredDocument => ({
-  kind,
-  id,
-  version,
-  seq,
-  content,
-  savedBy,
-  savedAt: savedAt.toISOString(),
-  retired,
-})
+const storedDocument = (
+  { kind, id, version, seq, content, savedBy, savedAt, retired }: DocumentRow,
+  secret: string,
+): StoredDocument => {
+  const as = { kind, id, version, content, savedBy, savedAt: savedAt.toISOString() }
+  return { ...as, seq, retired, receipt: documentReceipt(secret, as) }
+}
 
-/** Channel of PostgreSQL's LISTEN/NOTIFY that carries news between servers. */
-export const NEWS_CHANNEL = 'ingle_news'
+const documentReceipt = (secret: string, of: Omit<StoredDocument, 'seq' | 'retired' | 'receipt'>): string =>
+  receiptOf(secret, canonicalText({ ...of, savedAt: new Date(of.savedAt).toISOString() }))
+
+/** A print that nobody fetched in a day is nobody's, ms. */
+const PRINTS_KEPT_MS = 86_400_000
+
+/** What a device offers after it met another life of the record. */
+export interface Offered {
+  change: unknown
+  receipt?: string
+}
+
+const NOT_VOUCHED = {
+  reason: 'This server has no receipt for it, and somebody else wrote it.',
+  remedy: 'The device of whoever wrote it brings it back; or export what is set aside here, and have the lead import it.',
+}
+
+/** Sites on a page of the Round. */
+const ROUND_PAGE = 100
+/** Sites under way, or somebody's to answer for, that come before the first page. */
+const ROUND_FIRST = 200
 
 /**
  * Everything a crew can read or write, and the only way to it: no query on a crew's tables is made outside this class,
@@ -62,78 +81,105 @@ export class CrewData {
     private readonly crewId: string,
   ) {}
 
-  async site(siteId: SiteId): Promise<{ state: SiteState; seq: number } | null> {
-    const row = await this.db
-      .getRepository(Site)
-      .findOne({ where: { crewId: this.crewId, id: siteId }, select: { crewId: true, id: true, state: true, seq: true } })
-    return row ? { state: row.state, seq: row.seq } : null
+  private readonly ask: Ask = (text, values) => this.db.query(text, [...values])
+
+  /** A site as it is now. */
+  site(siteId: SiteId): Promise<{ state: SiteState; seq: number } | null> {
+    return stateNow(this.ask, this.crewId, siteId, () => this.foldElsewhere(siteId))
   }
 
-  /** The same as JSON text, straight from the database: nothing on the way needs to look into it. */
+  /** The same as JSON text; straight from the database where the stored state is the newest. */
   async siteJson(siteId: SiteId): Promise<string | null> {
-    const [row] = await prepared<{ state: string; seq: string }>(
+    const [row] = await prepared<{ state: string; seq: number }>(
       this.db,
       'site-json',
-      'SELECT state::text AS state, seq FROM site WHERE crew_id = $1 AND id = $2',
-      [this.crewId, siteId],
+      `SELECT f.state::text AS state, f.seq FROM site s JOIN fold f ON f.crew_id = s.crew_id AND f.site_id = s.id AND f.seq = s.seq
+       WHERE s.crew_id = $1 AND s.id = $2 AND f.fold_version = $3`,
+      [this.crewId, siteId, FOLD_VERSION],
     )
-    return row ? `{"seq":${row.seq},"state":${row.state}}` : null
+    if (row) return `{"seq":${row.seq},"state":${row.state}}`
+    const site = await this.site(siteId)
+    return site && JSON.stringify(site)
   }
 
-  async round(): Promise<RoundSite[]> {
-    const where = { crewId: this.crewId }
-    const [sites, visits, items] = await Promise.all([
-      this.db.getRepository(Site).find({ where, order: { name: 'ASC' } }),
-      this.db.getRepository(VisitIndex).find({ where, order: { startedAt: 'DESC' } }),
-      this.db.getRepository(OpenItem).find({ where, order: { openedAt: 'DESC' } }),
-    ])
-    return sites.map((site) => ({
-      id: site.id,
-      name: site.name,
-      place: site.state.place,
-      timeZone: site.state.timeZone,
-      systems: site.state.systems.map((one) => ({
-        id: one.id,
-        name: one.name,
-        serves: one.serves,
-        equipment: nameOf(equipmentOf(site.state, one, null)),
-      })),
-      visits: visits
-        .filter((one) => one.siteId === site.id)
-        .map((one) => ({
-          id: one.id,
-          number: one.number,
-          reason: one.reason,
-          startedAt: one.startedAt.toISOString(),
-          closedAt: one.closedAt?.toISOString() ?? null,
-        })),
-      openItems: items
-        .filter((one) => one.siteId === site.id)
-        .map((one) => ({
-          id: one.id,
-          systemId: one.systemId,
-          text: one.text,
-          openedAt: one.openedAt.toISOString(),
-          by: site.state.items.find((item) => item.id === one.id)?.by ?? '',
-        })),
-      fixes: site.state.fixes.flatMap((one) =>
-        one.undone || !one.handedOn
-          ? []
-          : [{ systemId: one.systemId, what: one.what, to: one.handedOn.to, until: one.handedOn.until }],
-      ),
+  /** What a device begins with that has nothing of a long record. */
+  base(siteId: SiteId): Promise<BaseText | null> {
+    return baseOf(this.ask, this.crewId, siteId, () => this.foldElsewhere(siteId))
+  }
+
+  /** Changes after a sequence number, with their links of the site's chain. */
+  async linkedAfter(siteId: SiteId, after: number, most: number): Promise<{ change: Change; link: RecordLink }[]> {
+    const rows: { seq: number; content: Change; received_at: Date; hash: string }[] = await this.db.query(
+      'SELECT seq, content, received_at, hash FROM change WHERE crew_id = $1 AND site_id = $2 AND seq > $3 ORDER BY seq LIMIT $4',
+      [this.crewId, siteId, after, most],
+    )
+    return rows.map(({ seq, content, received_at, hash }) => ({
+      change: content,
+      link: { seq, receivedAt: received_at.toISOString(), hash },
     }))
   }
 
-  /** Changes after a sequence number, oldest first; null when the crew has no such site. */
-  async changesAfter(siteId: SiteId, after: number): Promise<StoredChange[] | null> {
-    const rows = await this.db
-      .getRepository(ChangeRow)
-      .createQueryBuilder('c')
-      .where('c.crew_id = :crewId AND c.site_id = :siteId AND c.seq > :after', { crewId: this.crewId, siteId, after })
-      .orderBy('c.seq')
-      .getMany()
+  /** Bytes of all changes of a site, with their links, and of its photos. */
+  async sizeOf(siteId: SiteId): Promise<{ changes: number; photos: number }> {
+    const [row] = await this.db.query(
+      `SELECT (SELECT coalesce(sum(octet_length(content::text) + 150), 0)::float8 FROM change WHERE crew_id = $1 AND site_id = $2) AS changes,
+       (SELECT coalesce(sum(octet_length(content)), 0)::float8 FROM photo WHERE crew_id = $1 AND site_id = $2) AS photos`,
+      [this.crewId, siteId],
+    )
+    return row
+  }
+
+  /** Changes before a sequence number, newest first, at most so many. */
+  async changesBefore(siteId: SiteId, before: number, most: number): Promise<StoredChange[]> {
+    const rows: { seq: number; content: Change }[] = await this.db.query(
+      'SELECT seq, content FROM change WHERE crew_id = $1 AND site_id = $2 AND seq < $3 ORDER BY seq DESC LIMIT $4',
+      [this.crewId, siteId, before, most],
+    )
+    return rows.map(({ seq, content }) => ({ seq, change: content }))
+  }
+
+  /** Which life of the record this is. */
+  async epoch(): Promise<string> {
+    return (await lineageOf(this.db)).epoch
+  }
+
+  /** Folds a long record in a thread, which stores what comes of it. */
+  private async foldElsewhere(siteId: SiteId): Promise<void> {
+    const { foldRecord } = await import('../papers/pool.ts')
+    await foldRecord({ url: String((this.db.options as { url?: string }).url), crewId: this.crewId, siteId })
+  }
+
+  /**
+   * A page of the list of sites, by name, and on the first page what is under way or somebody's to answer for, wherever it
+   * would stand.
+   * @param of what to look for, the last site of the page before, and whose open things to bring
+   */
+  async round(of: { search: string; after: string | null; mine: string }): Promise<RoundAnswer> {
+    const { search, after, mine } = of
+    const rows: { listing: RoundSite; id: string }[] = await this.db.query(
+      `SELECT id, listing FROM site WHERE crew_id = $1 AND ($2 = '' OR search LIKE '%' || $2 || '%')
+       AND ($3::uuid IS NULL OR (lower(name), id) > (SELECT lower(name), id FROM site WHERE crew_id = $1 AND id = $3))
+       ORDER BY lower(name), id LIMIT $4`,
+      [this.crewId, search.toLowerCase().replace(/[\\%_]/g, '\\$&'), after, ROUND_PAGE + 1],
+    )
+    const sites = rows.slice(0, ROUND_PAGE).map((row) => row.listing)
+    const next = rows.length > ROUND_PAGE ? (sites.at(-1)?.id ?? null) : null
+    if (after !== null || search !== '') return { sites, next }
+    const first: { listing: RoundSite }[] = await this.db.query(
+      `SELECT listing FROM site WHERE crew_id = $1 AND (open_visits > 0 OR answers @> ARRAY[$2]) ORDER BY updated_at DESC LIMIT $3`,
+      [this.crewId, mine, ROUND_FIRST],
+    )
+    return { sites, next, first: first.map((row) => row.listing) }
+  }
+
+  /** Changes after a sequence number, oldest first, at most so many; null when the crew has no such site. */
+  async changesAfter(siteId: SiteId, after: number, most?: number): Promise<StoredChange[] | null> {
+    const rows: { seq: number; content: Change; receipt: string | null }[] = await this.db.query(
+      `SELECT seq, content, receipt FROM change WHERE crew_id = $1 AND site_id = $2 AND seq > $3 ORDER BY seq LIMIT $4`,
+      [this.crewId, siteId, after, most ?? null],
+    )
     if (rows.length === 0 && !(await this.hasSite(siteId))) return null
-    return rows.map((row) => ({ seq: row.seq, change: row.content }))
+    return rows.map(({ seq, content, receipt }) => ({ seq, change: content, ...(receipt !== null && { receipt }) }))
   }
 
   hasSite(siteId: SiteId): Promise<boolean> {
@@ -147,8 +193,17 @@ export class CrewData {
    * itself: it must not keep the others from being stored.
    */
   async store(siteId: SiteId, batch: readonly unknown[], writer: string, nowMs: number): Promise<Outcome[]> {
-    const signed = batch.map((plain) => (isRecord(plain) ? { ...plain, by: writer, imported: undefined } : plain))
-    const attempt = (some: readonly unknown[]) => this.db.transaction((tx) => this.storeWithin(tx, siteId, some, nowMs))
+    return this.storeEach(
+      siteId,
+      batch.map((plain) => (isRecord(plain) ? { ...plain, by: writer, imported: undefined } : plain)),
+      nowMs,
+    )
+  }
+
+  private async storeEach(siteId: SiteId, signed: readonly unknown[], nowMs: number): Promise<Outcome[]> {
+    const lineage = await lineageOf(this.db)
+    const attempt = (some: readonly unknown[]) =>
+      this.db.transaction((tx) => storeWithin(tx, this.crewId, siteId, some, nowMs, lineage))
     try {
       return await attempt(signed)
     } catch (error) {
@@ -172,6 +227,37 @@ export class CrewData {
     return outcomes
   }
 
+  /**
+   * Takes back what a server restored from an older backup lost and a device still holds: each change as it was, with its
+   * writer and its time, where it carries this server's own word that it once took it, or where its writer offers it.
+   */
+  async takeOffered(siteId: SiteId, offered: readonly Offered[], writer: string, nowMs: number): Promise<Outcome[]> {
+    const { secret } = await lineageOf(this.db)
+    const isOurs = ({ change, receipt }: Offered) => {
+      const fit = parseChange(change, nowMs)
+      if (!fit.ok) return true
+      const text = canonicalText(fit.value)
+      return receipt === receiptOf(secret, text) || (fit.value.by === writer && fit.value.imported === undefined)
+    }
+    const known = await knownAmong(
+      this.db,
+      this.crewId,
+      siteId,
+      offered.map((one) => idOf(one.change)),
+    )
+    const good = offered.filter((one) => known.has(idOf(one.change)) || isOurs(one))
+    const stored = await this.storeEach(
+      siteId,
+      good.map((one) => one.change),
+      nowMs,
+    )
+    const answers = new Map(stored.map((one) => [one.id, one]))
+    return offered.map(({ change }) => {
+      const id = idOf(change)
+      return answers.get(id) ?? { id, refused: NOT_VOUCHED }
+    })
+  }
+
   /** An imported record: its photos and its changes, whole or not at all. `stamp` says of each that it was not written here. */
   async importRecord(
     siteId: SiteId,
@@ -180,96 +266,12 @@ export class CrewData {
     nowMs: number,
     stamp: Stamp | null = null,
   ): Promise<Outcome[]> {
-    const stamped = stamp ? changes.map((one) => ({ ...one, imported: [...(one.imported ?? []), stamp] })) : changes
+    const lineage = await lineageOf(this.db)
     return this.db.transaction(async (tx) => {
-      const outcomes = await this.storeWithin(tx, siteId, stamped, nowMs)
-      const refused = outcomes.find((one) => one.refused)?.refused
-      if (refused) throw new ImportRefused(refused.reason, refused.remedy)
-      for (const photo of photos) await this.putPhotoWithin(tx, siteId, photo.id, photo.mediaType, photo.content)
+      const outcomes = await importWithin(tx, this.crewId, siteId, changes, nowMs, lineage, stamp)
+      for (const photo of photos) await putPhotoWithin(tx, this.crewId, siteId, photo)
       return outcomes
     })
-  }
-
-  private async storeWithin(tx: EntityManager, siteId: SiteId, batch: readonly unknown[], nowMs: number): Promise<Outcome[]> {
-    const site = await this.lockedSite(tx, siteId)
-    const rows = await tx.query('SELECT seq, content FROM change WHERE crew_id = $1 AND site_id = $2 ORDER BY seq', [
-      this.crewId,
-      siteId,
-    ])
-    const stored = new Map<string, number>(rows.map((row: { seq: number; content: Change }) => [row.content.id, row.seq]))
-    const changes: Change[] = rows.map((row: { content: Change }) => row.content)
-    const known = new KnownIds(changes)
-    const fresh: { seq: number; change: Change }[] = []
-    let seq = site.seq
-    const outcomes = batch.map((plain): Outcome => {
-      const parsed = parseChange(plain, nowMs)
-      if (!parsed.ok) return { id: idOf(plain), refused: { reason: parsed.reason, remedy: parsed.remedy } }
-      const change = parsed.value
-      const before = stored.get(change.id)
-      if (before !== undefined) return { id: change.id, seq: before }
-      if (change.siteId !== siteId)
-        return {
-          id: change.id,
-          refused: { reason: 'It names another site than the one it was sent to.', remedy: 'Open that site and enter it there.' },
-        }
-      const missing = known.missing(change)
-      if (missing) return { id: change.id, refused: { reason: missing.reason, remedy: missing.remedy } }
-      seq += 1
-      known.add(change)
-      stored.set(change.id, seq)
-      fresh.push({ seq, change })
-      return { id: change.id, seq }
-    })
-    if (fresh.length > 0) await this.append(tx, siteId, fresh, fold(siteId, [...changes, ...fresh.map((one) => one.change)]))
-    return outcomes
-  }
-
-  /** The site's row, locked for this transaction; made when this is the crew's first word of it. */
-  private async lockedSite(tx: EntityManager, siteId: SiteId): Promise<Site> {
-    await tx.query(
-      'INSERT INTO site (crew_id, id, name, seq, fold_version, state, updated_at) VALUES ($1, $2, $3, 0, $4, $5, now()) ON CONFLICT DO NOTHING',
-      [this.crewId, siteId, '', FOLD_VERSION, JSON.stringify(fold(siteId, []))],
-    )
-    return tx
-      .getRepository(Site)
-      .findOneOrFail({ where: { crewId: this.crewId, id: siteId }, lock: { mode: 'pessimistic_write' } })
-  }
-
-  private async append(tx: EntityManager, siteId: SiteId, fresh: readonly StoredChange[], state: SiteState): Promise<void> {
-    const at = new Date()
-    await tx.query(
-      `INSERT INTO change (crew_id, site_id, seq, id, kind, content, received_at)
-       SELECT $1, $2, (one->>'seq')::int, (one->'change'->>'id')::uuid, one->'change'->>'kind', one->'change', $4 FROM jsonb_array_elements($3::jsonb) AS one`,
-      [this.crewId, siteId, JSON.stringify(fresh), at],
-    )
-    const seq = fresh.at(-1)?.seq ?? 0
-    await tx
-      .getRepository(Site)
-      .update(
-        { crewId: this.crewId, id: siteId },
-        { name: state.name, seq, foldVersion: FOLD_VERSION, state: state as never, updatedAt: at },
-      )
-    await tx.getRepository(VisitIndex).delete({ crewId: this.crewId, siteId })
-    await tx.getRepository(OpenItem).delete({ crewId: this.crewId, siteId })
-    const here = { crewId: this.crewId, siteId }
-    await tx.getRepository(VisitIndex).insert(
-      state.visits.map((one) => ({
-        ...here,
-        id: one.id,
-        number: one.number,
-        reason: one.reason,
-        startedAt: new Date(one.startedAt),
-        closedAt: one.closedAt ? new Date(one.closedAt) : null,
-      })),
-    )
-    await tx
-      .getRepository(OpenItem)
-      .insert(
-        state.items
-          .filter((one) => !one.closed)
-          .map((one) => ({ ...here, id: one.id, systemId: one.systemId, text: one.text, openedAt: new Date(one.openedAt) })),
-      )
-    await tx.query('SELECT pg_notify($1, $2)', [NEWS_CHANNEL, JSON.stringify({ crewId: this.crewId, siteId, seq })])
   }
 
   /** Documents changed after a sequence number, oldest first: every version, those out of use too. */
@@ -278,7 +280,28 @@ export class CrewData {
       where: { crewId: this.crewId, seq: MoreThan(after) },
       order: { seq: 'ASC' },
     })
-    return rows.map(storedDocument)
+    const { secret } = await lineageOf(this.db)
+    return rows.map((row) => storedDocument(row, secret))
+  }
+
+  /** Takes back versions that a server restored from an older backup lost: those that carry its own word. Answers how many. */
+  async takeOfferedDocuments(offered: readonly StoredDocument[]): Promise<number> {
+    const { secret } = await lineageOf(this.db)
+    const ours = offered.filter(({ seq: _, retired: __, receipt, ...of }) => receipt === documentReceipt(secret, of))
+    if (ours.length === 0) return 0
+    return this.db.transaction(async (tx) => {
+      let seq = await this.nextDocumentSeq(tx)
+      let taken = 0
+      for (const { kind, id, version, content, savedBy, savedAt, retired } of ours) {
+        const key = { crewId: this.crewId, kind, id, version }
+        if (await tx.getRepository(DocumentRow).existsBy(key)) continue
+        await tx.getRepository(DocumentRow).insert({ ...key, seq, content, savedBy, savedAt, retired } as never)
+        seq += 1
+        taken += 1
+      }
+      if (taken > 0) await this.tellLibrary(tx, seq - 1)
+      return taken
+    })
   }
 
   /**
@@ -289,6 +312,7 @@ export class CrewData {
     const parsed = parseDocument(kind, plain)
     if (!parsed.ok) throw new Problem(422, 'document-refused', parsed.reason, parsed.remedy)
     const { id, version } = parsed.value
+    const { secret } = await lineageOf(this.db)
     return this.db.transaction(async (tx) => {
       const seq = await this.nextDocumentSeq(tx)
       const where = { crewId: this.crewId, kind, id }
@@ -303,7 +327,7 @@ export class CrewData {
       const row: DocumentRow = { ...where, version, seq, content: parsed.value, savedBy: writer, savedAt: now, retired: false }
       await tx.getRepository(DocumentRow).insert(row as never)
       await this.tellLibrary(tx, seq)
-      return storedDocument(row)
+      return storedDocument(row, secret)
     })
   }
 
@@ -355,42 +379,72 @@ export class CrewData {
   /** Puts a photo; the same id again is left as it is. */
   async putPhoto(siteId: SiteId, photoId: PhotoId, mediaType: string, content: Buffer): Promise<void> {
     await this.db.transaction(async (tx) => {
-      await this.lockedSite(tx, siteId)
-      await this.putPhotoWithin(tx, siteId, photoId, mediaType, content)
+      await lockedSite(tx, this.crewId, siteId)
+      await putPhotoWithin(tx, this.crewId, siteId, { id: photoId, mediaType, content })
     })
-  }
-
-  private async putPhotoWithin(
-    tx: EntityManager,
-    siteId: SiteId,
-    id: PhotoId,
-    mediaType: string,
-    content: Buffer,
-  ): Promise<void> {
-    await tx
-      .getRepository(Photo)
-      .createQueryBuilder()
-      .insert()
-      .values({ crewId: this.crewId, siteId, id, mediaType, content })
-      .orIgnore()
-      .execute()
   }
 
   photo(siteId: SiteId, id: PhotoId): Promise<Photo | null> {
     return this.db.getRepository(Photo).findOneBy({ crewId: this.crewId, siteId, id })
   }
 
-  photos(siteId: SiteId): Promise<Photo[]> {
-    return this.db.getRepository(Photo).findBy({ crewId: this.crewId, siteId })
+  /** Which photos there are, without them. */
+  photoList(siteId: SiteId): Promise<Pick<Photo, 'id' | 'mediaType'>[]> {
+    return this.db.getRepository(Photo).find({
+      select: { id: true, mediaType: true },
+      where: { crewId: this.crewId, siteId },
+      order: { id: 'ASC' },
+    })
   }
-}
 
-/** One change of an imported record was refused, so nothing was taken. */
-export class ImportRefused extends Error {
-  constructor(
-    readonly reason: string,
-    readonly remedy: string,
-  ) {
-    super(reason)
+  /** Puts a print on the list; what is older than a day goes. */
+  async addPrint(of: Pick<PrintJob, 'id' | 'name' | 'of' | 'createdAt'>): Promise<PrintJob> {
+    const prints = this.db.getRepository(PrintJob)
+    await prints.delete({ crewId: this.crewId, createdAt: LessThan(new Date(of.createdAt.getTime() - PRINTS_KEPT_MS)) })
+    const job = { ...of, crewId: this.crewId, state: 'waiting' as const, done: 0, reason: null, content: null }
+    await prints.insert(job)
+    return job
+  }
+
+  printJob(id: string): Promise<PrintJob | null> {
+    return this.db.getRepository(PrintJob).findOneBy({ crewId: this.crewId, id })
+  }
+
+  async printContent(id: string): Promise<Buffer | null> {
+    const job = await this.db
+      .getRepository(PrintJob)
+      .findOne({ select: { id: true, content: true }, where: { crewId: this.crewId, id } })
+    return job?.content ?? null
+  }
+
+  async setPrint(id: string, to: Partial<Pick<PrintJob, 'state' | 'reason' | 'content'>>): Promise<void> {
+    await this.db.getRepository(PrintJob).update({ crewId: this.crewId, id, state: Not('cancelled') }, to)
+  }
+
+  cancelPrint(id: string): Promise<unknown> {
+    return this.db
+      .getRepository(PrintJob)
+      .update({ crewId: this.crewId, id, state: In(['waiting', 'running']) }, { state: 'cancelled', content: null })
+  }
+
+  /** Says how far a print is; false where somebody stopped it meanwhile. */
+  async goOnPrinting(id: string, done: number): Promise<boolean> {
+    const { affected } = await this.db
+      .getRepository(PrintJob)
+      .update({ crewId: this.crewId, id, state: In(['waiting', 'running']) }, { state: 'running', done })
+    return affected === 1
+  }
+
+  /** Photos by id, in their order, as many as fit into so many bytes together. */
+  async photosOf(siteId: SiteId, ids: readonly string[], most: number): Promise<Photo[]> {
+    const photos: Photo[] = []
+    let bytes = 0
+    for (const id of ids) {
+      const photo = await this.db.getRepository(Photo).findOneBy({ crewId: this.crewId, siteId, id: knownId<PhotoId>(id) })
+      bytes += photo?.content.byteLength ?? 0
+      if (bytes > most) break
+      if (photo) photos.push(photo)
+    }
+    return photos
   }
 }

@@ -1,16 +1,21 @@
 import { READING_COLUMNS, readingRows } from '@ingle/bench'
-import { parseRecordFile, RECORD_FORMAT, type RecordFile } from '@ingle/record'
+import { RECORD_FORMAT } from '@ingle/record'
 import { Hono } from 'hono'
 import Papa from 'papaparse'
-import { ImportRefused } from '../data/crewData.ts'
+import { noted } from '../audit/noted.ts'
 import { attach, slug } from '../http/attachment.ts'
-import { idParam, readJson, type SignedIn } from '../http/context.ts'
+import { idParam, type SignedIn } from '../http/context.ts'
+import { heavy } from '../http/heavy.ts'
 import { notFound, Problem } from '../http/problem.ts'
-import { mediaTypeOf } from '../sites/mediaType.ts'
 import { VERSION } from '../version.ts'
+import { recordText, streamOf } from './recordText.ts'
+import { takeRecord } from './takeRecord.ts'
 
-/** A record with a hundred photos still fits. */
-const IMPORT_BYTES = 200_000_000
+/** The largest record that is taken as one JSON text; an archive has more room. */
+const IMPORT_BYTES = 100_000_000
+/** What is exported as one text is no larger than what comes back in: photos grow by a third on the way. */
+const EXPORT_BYTES = 90_000_000
+const PHOTO_GROWS = 4 / 3
 
 export function exchangeRoutes(): Hono<SignedIn> {
   const app = new Hono<SignedIn>()
@@ -18,18 +23,25 @@ export function exchangeRoutes(): Hono<SignedIn> {
   app.get('/sites/:siteId/export.json', async (c) => {
     const siteId = idParam(c, 'siteId')
     const crew = c.get('crew')
-    const [site, changes, photos] = [await crew.site(siteId), await crew.changesAfter(siteId, 0), await crew.photos(siteId)]
-    if (!site || !changes) throw notFound('site')
-    const file: RecordFile = {
+    const site = await crew.site(siteId)
+    if (!site) throw notFound('site')
+    const { changes, photos } = await crew.sizeOf(siteId)
+    if (changes + photos * PHOTO_GROWS > EXPORT_BYTES)
+      throw new Problem(
+        413,
+        'too-large',
+        'This site is larger than a JSON file that can be taken back.',
+        'Take the whole site as an archive: it holds the record and every photo.',
+      )
+    await noted(c, 'export', `${site.state.name}, record`)
+    attach(c, `${slug(site.state.name)}.ingle.json`)
+    const head = {
       format: RECORD_FORMAT,
       exportedAt: c.get('deps').now().toISOString(),
       exportedBy: { crew: c.get('me').crewName, ingle: VERSION },
       siteId,
-      changes: changes.map((one) => one.change),
-      photos: photos.map((photo) => ({ id: photo.id, mediaType: photo.mediaType, base64: photo.content.toString('base64') })),
     }
-    attach(c, `${slug(site.state.name)}.ingle.json`)
-    return c.body(JSON.stringify(file, null, 1), 200, { 'content-type': 'application/json' })
+    return c.body(streamOf(recordText(crew, siteId, head)), 200, { 'content-type': 'application/json' })
   })
 
   app.get('/sites/:siteId/readings.csv', async (c) => {
@@ -37,6 +49,7 @@ export function exchangeRoutes(): Hono<SignedIn> {
     const crew = c.get('crew')
     const [site, changes] = await Promise.all([crew.site(siteId), crew.changesAfter(siteId, 0)])
     if (!site || !changes) throw notFound('site')
+    await noted(c, 'export', `${site.state.name}, readings`)
     attach(c, `${slug(site.state.name)}-readings.csv`)
     const rows = readingRows(
       site.state,
@@ -47,25 +60,17 @@ export function exchangeRoutes(): Hono<SignedIn> {
     return c.body(text, 200, { 'content-type': 'text/csv; charset=utf-8' })
   })
 
-  app.post('/import', async (c) => {
-    const nowMs = c.get('deps').now().getTime()
-    const file = parseRecordFile(await readJson(c.req.raw, IMPORT_BYTES), nowMs)
-    if (!file.ok) throw new Problem(422, 'import-refused', file.reason, file.remedy)
-    const { siteId, changes } = file.value
-    const photos = file.value.photos.map((photo) => {
-      const content = Buffer.from(photo.base64, 'base64')
-      return { id: photo.id, content, mediaType: mediaTypeOf(content) }
-    })
-    try {
-      const stamp = { by: c.get('me').initials, at: new Date(nowMs).toISOString(), from: file.value.exportedBy.crew }
-      const outcomes = await c.get('crew').importRecord(siteId, changes, photos, nowMs, stamp)
-      return c.json({ siteId, changes: outcomes.length })
-    } catch (error) {
-      if (error instanceof ImportRefused)
-        throw new Problem(422, 'import-refused', error.reason, `${error.remedy} Nothing was taken from the file.`)
-      throw error
-    }
-  })
+  app.post('/import', async (c) =>
+    c.json(await heavy(c, () => takeRecord(c, { archive: false, most: IMPORT_BYTES, tooLarge: importTooLarge }))),
+  )
 
   return app
 }
+
+const importTooLarge = () =>
+  new Problem(
+    413,
+    'too-large',
+    `This file is larger than the ${IMPORT_BYTES / 1e6} MB that are taken as one JSON text.`,
+    'Have the whole site exported as an archive, and import that.',
+  )

@@ -6,6 +6,8 @@ export interface Address {
   host: string
   port: number
   unitId: number
+  /** What the name was found to be; absent: the name itself is asked for. */
+  address?: string
 }
 
 /** What a device says when it takes a request and will not do it. Source: Modbus application protocol 1.1b3, chapter 7. */
@@ -23,8 +25,9 @@ export async function onLine<T>(at: Address, timeoutMs: number, work: (line: Lin
   // A line that breaks between two requests is told by the request, not by an event that nobody hears.
   client.on('error', () => undefined)
   try {
-    await within(client.connectTCP(at.host, { port: at.port, timeout: timeoutMs }), timeoutMs).catch((error: unknown) => {
-      throw lineError(error, at)
+    const { address = at.host } = at
+    await within(client.connectTCP(address, { port: at.port, timeout: timeoutMs }), timeoutMs).catch((error: unknown) => {
+      throw connectError(error, at, timeoutMs)
     })
     client.setID(at.unitId)
     client.setTimeout(timeoutMs)
@@ -71,6 +74,36 @@ const garbage = (at: Address) =>
     'Look whether a Modbus device listens there, and nothing else; nothing was taken from it.',
   )
 
+/** Why no connection came about: refused, no way there, no such name, or silence; each is looked for elsewhere. */
+export function connectError(error: unknown, at: Address, timeoutMs: number): LineError {
+  const { code, message } = error as { code?: string; message?: string }
+  if (code === 'ECONNREFUSED')
+    return new LineError(
+      'no-answer',
+      `${where(at)} is there and refuses the connection: nothing listens on that port.`,
+      'Look at the port, and whether Modbus is switched on in the device; what was entered here is kept.',
+    )
+  if (code === 'EHOSTUNREACH' || code === 'ENETUNREACH')
+    return new LineError(
+      'no-answer',
+      `No way leads to ${where(at)}.`,
+      'Look at the power of the device, its cable and its address; what was entered here is kept.',
+    )
+  if (code === 'ENOTFOUND' || code === 'EAI_AGAIN')
+    return new LineError(
+      'no-answer',
+      `No address is known for the name ${at.host}.`,
+      'Look at the name, or use the address itself; what was entered here is kept.',
+    )
+  if (code === 'ETIMEDOUT' || /timed? ?out/i.test(message ?? ''))
+    return new LineError(
+      'no-answer',
+      `Nothing came back from ${where(at)} in ${timeoutMs / 1000} s: neither a connection nor a refusal.`,
+      'The device may be off or the address another one; a firewall on the way answers like this too.',
+    )
+  return lineError(error, at)
+}
+
 function lineError(error: unknown, at: Address): LineError {
   if (error instanceof LineError) return error
   const { code, errno, name, message, modbusCode } = error as {
@@ -85,12 +118,6 @@ function lineError(error: unknown, at: Address): LineError {
       'refused',
       `The device refuses: ${EXCEPTIONS[modbusCode] ?? `its reason has the number ${modbusCode}`}.`,
       'Look in its manual whether that setting may be written over the wire, and whether the unit has to be stopped first.',
-    )
-  if (code === 'ECONNREFUSED' || code === 'EHOSTUNREACH' || code === 'ENOTFOUND' || code === 'ENETUNREACH')
-    return new LineError(
-      'no-answer',
-      `Nothing listens at ${where(at)}.`,
-      'Look at the power of the device, its cable and its address; what was entered here is kept.',
     )
   if (name === 'TransactionTimedOutError' || errno === 'ETIMEDOUT' || code === 'ETIMEDOUT' || /timed? ?out/i.test(message ?? ''))
     return new LineError(

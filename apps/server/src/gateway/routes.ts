@@ -12,9 +12,12 @@ import {
   NewGateway,
 } from '@ingle/record/wire'
 import { Hono } from 'hono'
+import { noted } from '../audit/noted.ts'
 import { idParam, readBody, type SignedIn } from '../http/context.ts'
 import { notFound, Problem } from '../http/problem.ts'
+import { leadOnly } from '../http/roles.ts'
 import { LineError } from './lineError.ts'
+import { whereTo } from './whereTo.ts'
 
 const BODY_BYTES = 100_000
 
@@ -28,8 +31,16 @@ export function gatewayRoutes(): Hono<SignedIn> {
   app.get('/gateways', async (c) => c.json({ gateways: await c.get('crew').gateways() } satisfies GatewaysAnswer))
 
   app.post('/gateways', async (c) => {
-    leadOnly(c.get('me').role)
+    leadOnly(c, ...ALLOWED_BY)
     const body = await readBody(c.req.raw, BODY_BYTES, NewGateway)
+    await whereTo(body.host, c.get('deps').gatewaysAnywhere)
+    if ((await c.get('crew').gateways()).length >= MOST_GATEWAYS)
+      throw new Problem(
+        409,
+        'too-many',
+        `A crew has at most ${MOST_GATEWAYS} addresses.`,
+        'Take out one that is not needed any more.',
+      )
     const gateway = {
       id: knownId<GatewayId>(randomUUID()),
       ...body,
@@ -37,17 +48,20 @@ export function gatewayRoutes(): Hono<SignedIn> {
       allowedAt: c.get('deps').now(),
     }
     await c.get('crew').allowGateway(gateway)
+    await noted(c, 'gateway-allowed', `${gateway.name}: ${gateway.host}:${gateway.port}, unit ${gateway.unitId}`)
     return c.json(gateway)
   })
 
   app.delete('/gateways/:gatewayId', async (c) => {
-    leadOnly(c.get('me').role)
+    leadOnly(c, ...ALLOWED_BY)
+    const { name } = await allowed(c)
     await c.get('crew').forbidGateway(idParam(c, 'gatewayId'))
+    await noted(c, 'gateway-forbidden', name)
     return c.json({ ok: true })
   })
 
   app.post('/gateways/:gatewayId/read', async (c) => {
-    const gateway = await allowed(c)
+    const gateway = await lineTo(c)
     const { profile, partners } = await meant(c, await readBody(c.req.raw, BODY_BYTES, GatewayReadRequest))
     const { gatewayTimeoutMs, now } = c.get('deps')
     const settings = await onTheLine(async () => (await lines()).readSettings(gateway, gatewayTimeoutMs, profile, partners))
@@ -55,7 +69,7 @@ export function gatewayRoutes(): Hono<SignedIn> {
   })
 
   app.post('/gateways/:gatewayId/live', async (c) => {
-    const gateway = await allowed(c)
+    const gateway = await lineTo(c)
     const { profile } = await meant(c, await readBody(c.req.raw, BODY_BYTES, GatewayReadRequest))
     const { gatewayTimeoutMs, now } = c.get('deps')
     const values = await onTheLine(async () => (await lines()).readLive(gateway, gatewayTimeoutMs, profile))
@@ -63,7 +77,7 @@ export function gatewayRoutes(): Hono<SignedIn> {
   })
 
   app.post('/gateways/:gatewayId/test', async (c) => {
-    const gateway = await allowed(c)
+    const gateway = await lineTo(c)
     const body = await readBody(c.req.raw, BODY_BYTES, GatewayTestRequest)
     const { profile } = await meant(c, body)
     const { gatewayTimeoutMs, log } = c.get('deps')
@@ -71,11 +85,16 @@ export function gatewayRoutes(): Hono<SignedIn> {
     const wanted = fanPct !== undefined && damperPct !== undefined ? { fanPct, damperPct } : null
     await onTheLine(async () => (await lines()).setTest(gateway, gatewayTimeoutMs, profile, wanted))
     log.info({ gateway: gateway.name, by: c.get('me').initials, wanted }, 'test mode over a gateway')
+    await noted(
+      c,
+      'gateway-test',
+      wanted ? `${gateway.name}: fan ${wanted.fanPct} %, damper ${wanted.damperPct} %` : `${gateway.name}: ended`,
+    )
     return c.json({ ok: true })
   })
 
   app.post('/gateways/:gatewayId/write', async (c) => {
-    const gateway = await allowed(c)
+    const gateway = await lineTo(c)
     const body = await readBody(c.req.raw, BODY_BYTES, GatewayWriteRequest)
     const { profile, partners } = await meant(c, body)
     const { gatewayTimeoutMs, now, log } = c.get('deps')
@@ -87,6 +106,7 @@ export function gatewayRoutes(): Hono<SignedIn> {
       { gateway: gateway.name, by: c.get('me').initials, settings: settings.map((one) => `${one.id}: ${one.outcome}`) },
       'written over a gateway',
     )
+    await noted(c, 'gateway-written', `${gateway.name}: ${settings.map((one) => `${one.id} ${one.outcome}`).join(', ')}`)
     return c.json({ at: now().toISOString(), settings } satisfies GatewayWriteAnswer)
   })
 
@@ -107,6 +127,13 @@ async function allowed(c: Call) {
   return gateway
 }
 
+/** An allowed address, as it may be connected to now. */
+async function lineTo(c: Call) {
+  const gateway = await allowed(c)
+  const address = await whereTo(gateway.host, c.get('deps').gatewaysAnywhere)
+  return { ...gateway, ...(address && { address }) }
+}
+
 async function meant(c: Call, where: GatewayReadRequest): Promise<{ profile: Profile; partners: string[] }> {
   const site = await c.get('crew').site(where.siteId)
   if (!site) throw notFound('site')
@@ -125,10 +152,8 @@ async function meant(c: Call, where: GatewayReadRequest): Promise<{ profile: Pro
   return { profile: device.profile, partners: devices.map((one) => one.profile.id) }
 }
 
-function leadOnly(role: string): void {
-  if (role !== 'lead')
-    throw new Problem(403, 'lead-only', 'Addresses are allowed by the crew’s lead.', 'Ask the lead to allow this one.')
-}
+const ALLOWED_BY = ['Addresses are allowed by the crew’s lead.', 'Ask the lead to allow this one.'] as const
+const MOST_GATEWAYS = 50
 
 /** A line that fails is an answer for the one who stands before the device, not a fault of the server. */
 async function onTheLine<T>(work: () => Promise<T>): Promise<T> {

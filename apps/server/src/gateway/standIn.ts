@@ -2,6 +2,7 @@ import { createServer, type Server, type Socket } from 'node:net'
 import { fromWord, settingId, toWord } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import { ServerTCP } from 'modbus-serial'
+import { type AirCall, AirStandIn } from './airStandIn.ts'
 import { ROOF_FAULTS, RoofStandIn } from './roofStandIn.ts'
 
 /** What can go wrong with a device on a line; the last four are faults of a rooftop unit, which answers well. */
@@ -25,8 +26,10 @@ export interface StandIn {
   port: number
   /** What stands in it now, by setting. */
   values: ReadonlyMap<string, string>
-  /** Lets time pass for a simulated rooftop unit; nothing for any other device. */
+  /** Lets time pass for a simulated unit; nothing for a device that only holds settings. */
   advance: (seconds: number) => void
+  /** Turns the set point of a forced-air unit: what it is called for. */
+  tell: (call: AirCall) => void
   close: () => Promise<void>
 }
 
@@ -55,7 +58,8 @@ export async function startStandIn(
     const setting = settings.get(id)
     if (setting) values.set(id, setting.default ?? setting.values[0] ?? String(setting.range?.min ?? 0))
   }
-  const roof = map.live ? new RoofStandIn(profile, values, fault) : null
+  const isRoof = map.live?.some((one) => one.id === 'damper')
+  const unit = !map.live ? null : isRoof ? new RoofStandIn(profile, values, fault) : new AirStandIn(profile, values)
   const last = map.registers.filter((one) => !one.readOnly).at(-1)?.register
   const sockets = new Set<Socket>()
   if (fault === 'silent' || fault === 'garbage') {
@@ -65,7 +69,7 @@ export async function startStandIn(
       socket.on('data', () => fault === 'garbage' && socket.write('HTTP/1.1 400 No\r\n\r\n'))
     })
     await new Promise<void>((done) => raw.listen(port, '127.0.0.1', done))
-    return { port, values, advance: () => undefined, close: () => closed(raw, sockets) }
+    return { port, values, advance: () => undefined, tell: () => undefined, close: () => closed(raw, sockets) }
   }
   let looked = 0
   let written = -1
@@ -74,7 +78,7 @@ export async function startStandIn(
       getHoldingRegister: async (address: number) => {
         if (fault === 'slow') await new Promise((done) => setTimeout(done, 60_000).unref())
         if (address === map.identity.register) return fault === 'other-device' ? map.identity.value + 1 : map.identity.value
-        const live = roof?.read(address)
+        const live = unit?.read(address)
         if (live !== undefined) return live
         const at = map.registers.find((one) => one.register === address)
         if (!at) return 0
@@ -93,7 +97,7 @@ export async function startStandIn(
         return word?.ok ? word.value : 0
       },
       setRegister: async (address: number, word: number) => {
-        if (roof?.write(address, word)) return
+        if (unit?.write(address, word)) return
         const at = map.registers.find((one) => one.register === address)
         const setting = at && settings.get(at.id)
         if (!at || !setting) throw exception(NO_REGISTER)
@@ -120,11 +124,12 @@ export async function startStandIn(
     server.once('initialized', () => done())
     server.once('serverError', failed)
   })
-  const clock = roof && setInterval(() => roof.advance(secondsPerSecond), 1000).unref()
+  const clock = unit && setInterval(() => unit.advance(secondsPerSecond), 1000).unref()
   return {
     port,
     values,
-    advance: (seconds) => roof?.advance(seconds),
+    advance: (seconds) => unit?.advance(seconds),
+    tell: (call) => unit instanceof AirStandIn && unit.tell(call),
     close: () => {
       if (clock) clearInterval(clock)
       return closed(inner, sockets)

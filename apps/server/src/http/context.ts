@@ -5,14 +5,26 @@ import type { Logger } from 'pino'
 import type { DataSource } from 'typeorm'
 import type { CrewData } from '../data/crewData.ts'
 import type { Newsroom } from '../news/newsroom.ts'
+import type { Printer } from '../papers/printer.ts'
+import type { Accounts } from '../signIn/accounts.ts'
+import type { Attempts } from '../signIn/attempts.ts'
+import { isDeeperThan, MOST_DEEP } from './depth.ts'
 import { notFound, Problem } from './problem.ts'
 
 export interface Deps {
   db: DataSource
   log: Logger
   newsroom: Newsroom
+  printer: Printer
   demo: boolean
-  secureCookie: boolean
+  /** Whether cookies go over https alone; null: wherever the address is not this machine's own. */
+  secureCookie: boolean | null
+  /** Addresses of the proxies whose word on where somebody comes from is believed. */
+  proxies: readonly string[]
+  /** Whether a line may lead to this machine itself, or to addresses that are no device's. */
+  gatewaysAnywhere: boolean
+  /** How an attempt to sign in that has to wait waits; a test does not. */
+  wait?: (ms: number) => Promise<unknown>
   webRoot: string | null
   now: () => Date
   /** How long a device on a line may take to answer. */
@@ -21,7 +33,7 @@ export interface Deps {
 
 /** What a signed-in route finds in its context. `crew` is the only way to the data. */
 export interface SignedIn {
-  Variables: { me: Me; crew: CrewData; token: string; deps: Deps }
+  Variables: { me: Me; crew: CrewData; sessionId: string; address: string; deps: Deps; accounts: Accounts; attempts: Attempts }
 }
 
 const tooLarge = (limit: number) =>
@@ -62,18 +74,6 @@ export async function readJson(request: Request, limit: number): Promise<unknown
       'Send it as the format describes; nothing was taken.',
     )
   return plain
-}
-
-/** Every check walks what it is given: nothing may be so deep that a walk does not come back. */
-const MOST_DEEP = 64
-
-function isDeeperThan(plain: unknown, most: number): boolean {
-  let level: unknown[] = [plain]
-  for (let depth = 0; level.length > 0; depth += 1) {
-    if (depth > most) return true
-    level = level.flatMap((one) => (typeof one === 'object' && one !== null ? Object.values(one) : []))
-  }
-  return false
 }
 
 /** Reads a body of one shape; says what is wrong with another. */

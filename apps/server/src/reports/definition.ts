@@ -26,9 +26,9 @@ export interface PdfPhoto {
 export function sheetDefinition(sheet: Sheet, photos: readonly PdfPhoto[]) {
   return {
     pageSize: 'A4',
-    pageMargins: [42, 40, 42, 52],
+    pageMargins: [42, 34, 42, 46],
     info: { title: sheet.title, creator: 'Ingle' },
-    defaultStyle: { font: 'Words', fontSize: 9.5, color: INK, lineHeight: 1.15 },
+    defaultStyle: { font: 'Words', fontSize: sheet.large ? 13 : 9.5, color: INK, lineHeight: 1.15 },
     footer: (page: number, pages: number) => ({
       margin: [42, 10, 42, 0],
       columns: [
@@ -37,11 +37,17 @@ export function sheetDefinition(sheet: Sheet, photos: readonly PdfPhoto[]) {
       ],
     }),
     content: [
-      { text: rich(sheet.title), fontSize: 18, bold: true },
+      { text: rich(sheet.title), fontSize: sheet.large ? 22 : 18, bold: true },
       { text: rich(sheet.subtitle), color: SOFT, margin: [0, 2, 0, 8] },
-      facts(sheet.facts),
+      ...(sheet.facts.length > 0 ? [facts(sheet.facts)] : []),
       ...sheet.sections.flatMap((section) => [
-        { text: rich(section.title), fontSize: 11.5, bold: true, margin: [0, 10, 0, 4], headlineLevel: 1 },
+        {
+          text: rich(section.title),
+          fontSize: sheet.large ? 15 : 11.5,
+          bold: true,
+          margin: [0, sheet.large ? 9 : 10, 0, sheet.large ? 2 : 4],
+          headlineLevel: 1,
+        },
         ...section.blocks.flatMap((block) => blockContent(block, photos)),
       ]),
     ],
@@ -53,6 +59,8 @@ export function sheetDefinition(sheet: Sheet, photos: readonly PdfPhoto[]) {
 
 function facts(rows: Sheet['facts']): unknown {
   const half = Math.ceil(rows.length / 2)
+  // A table without a row cannot be set.
+  const halves = [rows.slice(0, half), rows.slice(half)].filter((one) => one.length > 0)
   const column = (part: Sheet['facts']) => ({
     width: '*',
     table: {
@@ -64,7 +72,7 @@ function facts(rows: Sheet['facts']): unknown {
     },
     layout: 'noBorders',
   })
-  return { columns: [column(rows.slice(0, half)), column(rows.slice(half))], columnGap: 16 }
+  return { columns: halves.map(column), columnGap: 16 }
 }
 
 const TABLE_LAYOUT = {

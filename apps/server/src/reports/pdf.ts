@@ -2,6 +2,7 @@ import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import type { Sheet } from '@ingle/report'
 import { type PdfPhoto, sheetDefinition } from './definition.ts'
+import { plainFont } from './plainFont.ts'
 
 const require = createRequire(import.meta.url)
 const pdfmake = require('pdfmake') as {
@@ -13,9 +14,9 @@ const pdfmake = require('pdfmake') as {
 
 const fontFile = (name: string, file: string) => join(dirname(require.resolve(`${name}/package.json`)), file)
 const words = (weight: 400 | 700) =>
-  fontFile('@fontsource/atkinson-hyperlegible-next', `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)
+  plainFont(fontFile('@fontsource/atkinson-hyperlegible-next', `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`))
 const figures = (weight: 400 | 700) =>
-  fontFile('@fontsource/atkinson-hyperlegible-mono', `files/atkinson-hyperlegible-mono-latin-${weight}-normal.woff`)
+  plainFont(fontFile('@fontsource/atkinson-hyperlegible-mono', `files/atkinson-hyperlegible-mono-latin-${weight}-normal.woff`))
 const signs = fontFile('dejavu-fonts-ttf', 'ttf/DejaVuSans.ttf')
 
 const FONTS = {

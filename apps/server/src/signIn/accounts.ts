@@ -1,48 +1,52 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import type { Me, Person } from '@ingle/record/wire'
+import type { Me } from '@ingle/record/wire'
 import { hash, verify } from '@node-rs/argon2'
-import { type DataSource, LessThan, MoreThan } from 'typeorm'
-import { Account, Crew, Session, SignInAttempt } from '../data/entities.ts'
+import { type DataSource, type EntityManager, LessThan } from 'typeorm'
+import { audit } from '../audit/audit.ts'
+import { Account, Crew, Session } from '../data/entities.ts'
+import { lineageOf } from '../data/lineage.ts'
 import { prepared } from '../data/prepared.ts'
 import { Problem } from '../http/problem.ts'
+import { type Attempts, deviceOf, knownDevice } from './attempts.ts'
 
 const SESSION_DAYS = 30
 const DAY_MS = 86_400_000
-/** After this many wrong passwords for one name within the window, sign-in waits. */
-export const ATTEMPT_LIMIT = 8
-const ATTEMPT_WINDOW_MS = 15 * 60_000
+/** That somebody is there is written down this often. */
+const SEEN_EVERY = '5 minutes'
 
-const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex')
+export const codeHash = (code: string) => createHash('sha256').update(code).digest('hex')
 
 /** Verified when a name is unknown, so that the answer takes as long as for a known one. */
 const NOBODY = hash(randomBytes(16).toString('hex'))
 
+/** Who has a session; `ended` where their account is no more. */
+export type Holder = { me: Me; sessionId: string } | { ended: true } | null
+
+export interface Door {
+  /** From where somebody comes. */
+  address: string
+  /** Their browser in its own words. */
+  device: string
+  /** What their browser kept of having signed in before. */
+  known?: string | undefined
+}
+
 /** Accounts and sessions: the one part that reads across crews, because it is what finds the crew. */
 export class Accounts {
-  constructor(private readonly db: DataSource) {}
+  constructor(
+    private readonly db: DataSource,
+    private readonly attempts: Attempts,
+  ) {}
 
-  /** The people of a crew, for handing something on by name. */
-  async people(crewId: string): Promise<Person[]> {
-    const all = await this.db.getRepository(Account).find({ where: { crewId }, order: { name: 'ASC' } })
-    return all.map(({ name, initials, role }) => ({ name, initials, role }))
-  }
-
-  async signIn(name: string, password: string, from: string): Promise<{ token: string; me: Me }> {
-    const who = `${name.toLowerCase().slice(0, 80)}|${from}`
-    const attempts = this.db.getRepository(SignInAttempt)
-    const recent = await attempts.countBy({ who, at: MoreThan(new Date(Date.now() - ATTEMPT_WINDOW_MS)) })
-    if (recent >= ATTEMPT_LIMIT)
-      throw new Problem(
-        429,
-        'too-many-attempts',
-        'Too many wrong passwords for this name.',
-        'Wait fifteen minutes, or ask your lead to set a new password.',
-      )
-    const account = await this.db.getRepository(Account).findOneBy({ name: name.toLowerCase() })
+  async signIn(typed: string, password: string, door: Door): Promise<{ token: string; me: Me; known: string }> {
+    const name = typed.toLowerCase().slice(0, 80)
+    const account = await this.db.getRepository(Account).findOneBy({ name })
+    const { secret } = await lineageOf(this.db)
+    const device = deviceOf(secret, account?.id, door.known)
+    const forget = await this.attempts.begin({ name, address: door.address, device })
     const right = await verify(account?.passwordHash ?? (await NOBODY), password)
-    if (!account || !right) {
-      await attempts.insert({ id: randomUUID(), who, at: new Date() })
-      await attempts.delete({ at: LessThan(new Date(Date.now() - ATTEMPT_WINDOW_MS)) })
+    if (!account || !right || account.endedAt) {
+      await audit(this.db, { crewId: account?.crewId ?? null, who: name, what: 'sign-in-refused', address: door.address })
       throw new Problem(
         401,
         'wrong-password',
@@ -50,35 +54,48 @@ export class Accounts {
         'Check both; capitals count in the password.',
       )
     }
-    await attempts.delete({ who })
-    const token = randomBytes(32).toString('base64url')
-    await this.db.getRepository(Session).delete({ expiresAt: LessThan(new Date()) })
-    await this.db
-      .getRepository(Session)
-      .insert({ tokenHash: tokenHash(token), accountId: account.id, expiresAt: new Date(Date.now() + SESSION_DAYS * DAY_MS) })
-    return { token, me: await this.meOf(account) }
+    await forget()
+    const token = await this.begin(this.db.manager, account, door)
+    return { token, me: await this.meOf(account), known: knownDevice(secret, account.id, device ?? undefined) }
   }
 
-  async whoHas(token: string): Promise<Me | null> {
-    const rows = await prepared<Me>(
+  /** Begins a session of an account. */
+  async begin(tx: EntityManager, account: Account, { address, device }: Omit<Door, 'known'>): Promise<string> {
+    const token = randomBytes(32).toString('base64url')
+    const now = new Date()
+    const sessions = tx.getRepository(Session)
+    await sessions.delete({ expiresAt: LessThan(now) })
+    await sessions.insert({
+      tokenHash: codeHash(token),
+      id: randomUUID(),
+      accountId: account.id,
+      device: device.slice(0, 200),
+      beganAt: now,
+      seenAt: now,
+      expiresAt: new Date(now.getTime() + SESSION_DAYS * DAY_MS),
+    })
+    await audit(tx, { crewId: account.crewId, who: account.initials, what: 'sign-in', address })
+    return token
+  }
+
+  async whoHas(token: string): Promise<Holder> {
+    const rows = await prepared<Me & { sessionId: string; ended: boolean; stale: boolean }>(
       this.db,
       'who-has',
-      `SELECT a.id AS "accountId", a.name, a.initials, a.role, c.id AS "crewId", c.name AS "crewName"
+      `SELECT a.id AS "accountId", a.name, a.initials, a.role, c.id AS "crewId", c.name AS "crewName", s.id AS "sessionId",
+         a.ended_at IS NOT NULL AS ended, s.seen_at < now() - interval '${SEEN_EVERY}' AS stale
        FROM session s JOIN account a ON a.id = s.account_id JOIN crew c ON c.id = a.crew_id WHERE s.token_hash = $1 AND s.expires_at > now()`,
-      [tokenHash(token)],
+      [codeHash(token)],
     )
-    return rows[0] ?? null
+    const [row] = rows
+    if (!row) return null
+    const { sessionId, ended, stale, ...me } = row
+    if (ended) return { ended: true }
+    if (stale) await this.db.getRepository(Session).update({ id: sessionId }, { seenAt: new Date() })
+    return { me, sessionId }
   }
 
-  async signOut(token: string): Promise<void> {
-    await this.db.getRepository(Session).delete({ tokenHash: tokenHash(token) })
-  }
-
-  async signOutEverywhere(accountId: string): Promise<void> {
-    await this.db.getRepository(Session).delete({ accountId })
-  }
-
-  private async meOf(account: Account): Promise<Me> {
+  async meOf(account: Account): Promise<Me> {
     const crew = await this.db.getRepository(Crew).findOneByOrFail({ id: account.crewId })
     return {
       accountId: account.id,
@@ -89,7 +106,15 @@ export class Accounts {
       crewName: crew.name,
     }
   }
+
+  /** Whether a password is an account's own. */
+  async isPasswordOf(accountId: string, password: string): Promise<boolean> {
+    const account = await this.db.getRepository(Account).findOneByOrFail({ id: accountId })
+    return verify(account.passwordHash, password)
+  }
 }
+
+export const hashPassword = (password: string): Promise<string> => hash(password)
 
 /** A crew and its accounts, all or none: a name that is taken leaves no crew without anybody in it. */
 export async function addCrew(

@@ -1,6 +1,6 @@
 import { BASE_UNITS, isMetric, METRIC_UNITS } from '@ingle/core'
 import type { Me } from '@ingle/record/wire'
-import { CircleAlert, Cloud, CloudOff, LogOut, Menu, Ruler, SunMoon, UserRound } from 'lucide-react'
+import { CircleAlert, Cloud, CloudOff, HardDrive, KeyRound, LogOut, Menu, Ruler, SunMoon, UserRound, Users } from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useMatch } from 'react-router'
 import { Notice } from '../kit/Notice.tsx'
@@ -9,7 +9,7 @@ import { SignIn } from '../session/SignIn.tsx'
 import { askWho, signOut, useSession } from '../session/session.ts'
 import { closeTheDesk, theDesk } from '../sync/later.ts'
 import { useSites } from '../sync/sites.ts'
-import { useStep } from '../sync/step.ts'
+import { clockWords, useStep } from '../sync/step.ts'
 import { KeysHelp } from './KeysHelp.tsx'
 import { NameMark } from './NameMark.tsx'
 
@@ -124,7 +124,8 @@ function Header({ me }: { me: Me }) {
 
 /** Whether this device is in step with the server, and how many changes wait. */
 function StepSign() {
-  const { known, inTouch, waiting, refused, photos } = useStep()
+  const { known, inTouch, waiting, refused, photos, clockAheadMs } = useStep()
+  const clock = clockWords(clockAheadMs)
   const aside = refused.length + photos.length
   const [open, setOpen] = useState(false)
   const text = !known
@@ -140,10 +141,22 @@ function StepSign() {
         : `offline · ${waiting} kept here`
   return (
     <>
-      <span className="text-[13px] flex items-center gap-1.5 whitespace-nowrap" role="status" aria-label={`Sync: ${text}`}>
-        {inTouch ? <Cloud size={15} aria-hidden="true" /> : <CloudOff size={15} className="text-[#e6b24c]" aria-hidden="true" />}
-        <span className={inTouch && waiting === 0 ? 'hidden md:inline' : ''}>{text}</span>
-      </span>
+      {clock && (
+        <Link to="/device" className="text-[13px] text-[#e6b24c] whitespace-nowrap underline">
+          clock {clock}
+        </Link>
+      )}
+      <Link to="/device" className="min-h-9 flex items-center">
+        <span className="sr-only">What this device holds. </span>
+        <span className="text-[13px] flex items-center gap-1.5 whitespace-nowrap" role="status" aria-label={`Sync: ${text}`}>
+          {inTouch ? (
+            <Cloud size={15} aria-hidden="true" />
+          ) : (
+            <CloudOff size={15} className="text-[#e6b24c]" aria-hidden="true" />
+          )}
+          <span className={inTouch && waiting === 0 ? 'hidden md:inline' : ''}>{text}</span>
+        </span>
+      </Link>
       {aside > 0 && (
         <button type="button" className="btn btn-sm btn-error btn-quiet" onClick={() => setOpen(true)}>
           <CircleAlert size={15} aria-hidden="true" /> {aside} refused
@@ -176,7 +189,7 @@ function UnitsButton() {
 function AccountMenu({ me }: { me: Me }) {
   const [open, setOpen] = useState(false)
   const [wrong, setWrong] = useState<string | null>(null)
-  const waiting = useStep((step) => step.waiting)
+  const unsent = useStep((step) => step.waiting + step.refused.length + step.photos.length)
   useEffect(() => {
     if (!open) return
     const hear = (event: KeyboardEvent) => event.key === 'Escape' && setOpen(false)
@@ -235,13 +248,27 @@ function AccountMenu({ me }: { me: Me }) {
           >
             <Ruler size={15} aria-hidden="true" /> {isMetric(units) ? 'Use inch-pound units' : 'Use metric units'}
           </button>
-          {waiting > 0 && (
-            <Notice kind="watch">{waiting} changes wait on this device. They go out when you sign in here again.</Notice>
+          {(
+            [
+              ['/account', 'Your account', KeyRound],
+              ['/crew', 'The crew', Users],
+              ['/device', 'This device', HardDrive],
+            ] as const
+          ).map(([to, says, Icon]) => (
+            <Link key={to} to={to} className="btn btn-quiet justify-start" onClick={() => setOpen(false)}>
+              <Icon size={15} aria-hidden="true" /> {says}
+            </Link>
+          ))}
+          {unsent > 0 && (
+            <Notice kind="watch">
+              {unsent} {unsent === 1 ? 'entry is' : 'entries are'} only on this device: let {unsent === 1 ? 'it' : 'them'} go out
+              before you sign out, or save {unsent === 1 ? 'it' : 'them'} as a file under “This device”.
+            </Notice>
           )}
-          <button type="button" className="btn btn-quiet justify-start" onClick={() => void leave(false)}>
+          <button type="button" className="btn btn-quiet justify-start" disabled={unsent > 0} onClick={() => void leave(false)}>
             <LogOut size={15} aria-hidden="true" /> Sign out
           </button>
-          <button type="button" className="btn btn-quiet justify-start" onClick={() => void leave(true)}>
+          <button type="button" className="btn btn-quiet justify-start" disabled={unsent > 0} onClick={() => void leave(true)}>
             <LogOut size={15} aria-hidden="true" /> Sign out everywhere
           </button>
           {wrong && <p className="text-error text-[13px]">{wrong}</p>}

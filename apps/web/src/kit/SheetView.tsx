@@ -5,8 +5,11 @@ import { PhotoView } from './PhotoView.tsx'
 /** A sheet on screen, set to print as it stands. The server sets the same sheet into a PDF. */
 export function SheetView({ sheet, siteId }: { sheet: Sheet; siteId: string }) {
   return (
-    <article className="sheet panel bg-base-100 p-8 max-w-[56rem] mx-auto">
-      <h1 className="text-2xl font-bold">{sheet.title}</h1>
+    <article
+      lang={sheet.language}
+      className={`sheet panel bg-base-100 p-5 sm:p-8 max-w-[56rem] mx-auto ${sheet.large ? 'text-[19px]' : ''}`}
+    >
+      <h1 className={`font-bold ${sheet.large ? 'text-3xl' : 'text-2xl'}`}>{sheet.title}</h1>
       <p className="soft mt-0.5">{sheet.subtitle}</p>
       <dl className="grid grid-cols-1 sm:grid-cols-2 gap-x-8 gap-y-1 mt-4">
         {sheet.facts.map(([name, value]) => (
@@ -18,7 +21,7 @@ export function SheetView({ sheet, siteId }: { sheet: Sheet; siteId: string }) {
       </dl>
       {sheet.sections.map((section) => (
         <section key={section.title} className="mt-5">
-          <h2 className="font-bold text-[17px] mb-1.5">{section.title}</h2>
+          <h2 className={`font-bold mb-1.5 ${sheet.large ? 'text-[22px]' : 'text-[17px]'}`}>{section.title}</h2>
           {section.blocks.map((block, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: blocks have no identity of their own.
             <Block key={i} block={block} siteId={siteId} />

@@ -3,9 +3,9 @@ import type { DocumentKind } from '@ingle/record'
 import { FileDown } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
+import { saveJson } from '../kit/saveFile.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
-import { download } from './useImport.ts'
 
 interface Props {
   kind: DocumentKind
@@ -41,7 +41,7 @@ export function DocumentCard({ kind, entry, file, mayRetire, action, children }:
           type="button"
           className="btn btn-ghost btn-square btn-quiet"
           aria-label={`Export ${name}`}
-          onClick={() => download(`${id}.${kind}.json`, file)}
+          onClick={() => saveJson(`${id}.${kind}.json`, file)}
         >
           <FileDown size={16} />
         </button>

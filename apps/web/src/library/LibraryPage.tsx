@@ -40,6 +40,9 @@ export function LibraryPage() {
         <Link className="btn" to="/library/instruments">
           Instruments
         </Link>
+        <Link className="btn" to="/library/tests">
+          Tests
+        </Link>
         <Link className="btn" to="/library/compare">
           Compare two
         </Link>

@@ -6,12 +6,12 @@ import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { Facts } from '../kit/Facts.tsx'
 import { CautionNote, Empty, Notice } from '../kit/Notice.tsx'
+import { saveJson } from '../kit/saveFile.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
 import { BlowerTableView } from './BlowerTableView.tsx'
 import { kindWord } from './kinds.ts'
 import { SettingLine } from './SettingLine.tsx'
-import { download } from './useImport.ts'
 import { useLibrary } from './useLibrary.ts'
 
 export function ProfilePage() {
@@ -76,7 +76,7 @@ function ProfileView({ entry }: { entry: LibraryEntry<Profile> }) {
           <Link className="btn" to={`/library/compare?a=${entry.id}`}>
             <GitCompare size={16} aria-hidden="true" /> Compare
           </Link>
-          <button type="button" className="btn" onClick={() => download(`${profile.id}.profile.json`, profile)}>
+          <button type="button" className="btn" onClick={() => saveJson(`${profile.id}.profile.json`, profile)}>
             <FileDown size={16} aria-hidden="true" /> Export
           </button>
           <button type="button" className="btn" onClick={() => void duplicate()}>

@@ -4,7 +4,7 @@ import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
 import { useLibrary } from './useLibrary.ts'
 
-const LIST = { profile: 'profiles', rules: 'rules', pattern: 'patterns', instrument: 'instruments' } as const
+const LIST = { profile: 'profiles', rules: 'rules', pattern: 'patterns', instrument: 'instruments', test: 'tests' } as const
 
 /** Chooses a file and takes it into the crew's library as the next version, whole or not at all, with words. */
 export function useImport(wanted: DocumentKind, onDone: (id: string) => void): { said: string | null; choose: () => void } {
@@ -41,13 +41,4 @@ export function useImport(wanted: DocumentKind, onDone: (id: string) => void): {
     input.click()
   }
   return { said, choose }
-}
-
-/** Saves a document as a file. */
-export function download(name: string, content: object): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([JSON.stringify(content, null, 2)], { type: 'application/json' }))
-  link.download = name
-  link.click()
-  URL.revokeObjectURL(link.href)
 }

@@ -1,7 +1,7 @@
 import { clockOf } from '@ingle/bench'
 import { ImportAnswer, type RoundSite } from '@ingle/record/wire'
 import { CirclePlus, FileUp, TriangleAlert } from 'lucide-react'
-import { lazy, Suspense, useEffect, useRef, useState } from 'react'
+import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
@@ -19,19 +19,25 @@ const clockAt = (site: RoundSite) => clockOf(site.timeZone ?? 'UTC')
 
 /** Today's visits first, then every site of the crew and what is still open there. */
 export function Round() {
-  const { sites, stale, reload } = useRound()
+  const readsOnly = useMe().role === 'reader'
+  const [search, setSearch] = useState('')
+  const asked = useDeferredValue(search.trim())
+  const { sites, first, stale, next, reload, goOn } = useRound(asked)
   const [adding, setAdding] = useState(false)
   useEffect(() => {
     document.title = 'Round · Ingle'
   }, [])
+  const everywhere = [...first, ...(sites ?? []).filter((site) => !first.some((one) => one.id === site.id))]
   const underWay =
-    sites?.flatMap((site) => site.visits.filter((visit) => !visit.closedAt).map((visit) => ({ site, visit }))) ?? []
+    asked === ''
+      ? everywhere.flatMap((site) => site.visits.filter((visit) => !visit.closedAt).map((visit) => ({ site, visit })))
+      : []
   return (
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
       <div className="flex flex-wrap items-center gap-3 mb-4">
         <h1 className="text-2xl font-bold">Round</h1>
         <span className="soft">{here.day(new Date().toISOString())}</span>
-        <div className="ml-auto flex gap-2">
+        <div className="ml-auto flex gap-2" hidden={readsOnly}>
           <ImportButton onDone={reload} />
           <button type="button" className="btn" onClick={() => setAdding(true)}>
             <CirclePlus size={18} aria-hidden="true" /> New site
@@ -43,7 +49,7 @@ export function Round() {
           The server does not answer: this is the Round as it last was. Sites opened on this device before still open.
         </Notice>
       )}
-      {sites && sites.length === 0 && (
+      {sites && sites.length === 0 && asked === '' && (
         <Empty title="No sites yet">
           <p>
             The Round shows your crew’s sites and what is open at each. Begin with a site, or import a record from another Ingle.
@@ -82,15 +88,33 @@ export function Round() {
           </div>
         </section>
       )}
-      {sites && <Mine sites={sites} />}
-      {sites && sites.length > 0 && (
+      {sites && asked === '' && <Mine sites={everywhere} />}
+      {sites && (sites.length > 0 || asked !== '') && (
         <section aria-label="Sites">
-          <h2 className="font-bold mb-2">Sites</h2>
+          <div className="flex flex-wrap items-center gap-3 mb-2">
+            <h2 className="font-bold">Sites</h2>
+            <input
+              type="search"
+              className="input w-full sm:w-72 sm:ml-auto"
+              aria-label="Look for a site"
+              placeholder="Name, place, unit or open item"
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+            />
+          </div>
+          {sites.length === 0 && (
+            <p className="soft p-4 panel">Nothing here has “{asked}” in its name, place, units or open items.</p>
+          )}
           <ul className="panel divide-y divide-base-300">
             {sites.map((site) => (
               <SiteLine key={site.id} site={site} />
             ))}
           </ul>
+          {next && (
+            <button type="button" className="btn mt-3" onClick={goOn}>
+              Show more sites
+            </button>
+          )}
         </section>
       )}
       {adding && (
@@ -184,15 +208,16 @@ function ImportButton({ onDone }: { onDone: () => void }) {
   const [said, setSaid] = useState<string | null>(null)
   const take = async (file: File) => {
     setSaid('Reading the record …')
-    let plain: unknown
+    const isArchive = file.name.toLowerCase().endsWith('.zip') || file.type === 'application/zip'
+    let plain: unknown = file
     try {
-      plain = JSON.parse(await file.text())
+      if (!isArchive) plain = JSON.parse(await file.text())
     } catch {
       return setSaid(
-        'This file is not an Ingle record. Choose the .ingle.json that “Export the record” made. Nothing was taken from it.',
+        'This file is not an Ingle record. Choose the .ingle.json that “Export the record” made, or the .ingle.zip of “Whole site as archive”. Nothing was taken from it.',
       )
     }
-    const answer = await api('POST', '/api/import', ImportAnswer, plain)
+    const answer = await api('POST', isArchive ? '/api/import-archive' : '/api/import', ImportAnswer, plain)
     if (!answer.ok) return setSaid(`${answer.error.reason} ${answer.error.remedy}`)
     await (await theDesk(me))?.desk.outbox.catchUp(answer.value.siteId)
     onDone()
@@ -206,7 +231,7 @@ function ImportButton({ onDone }: { onDone: () => void }) {
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         className="sr-only"
         aria-label="Record file"
         tabIndex={-1}

@@ -1,29 +1,57 @@
-import { RoundAnswer, type RoundSite } from '@ingle/record/wire'
-import { useCallback, useEffect, useState } from 'react'
+import { RoundAnswer } from '@ingle/record/wire'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { useMe } from '../session/useMe.ts'
 import { api } from '../sync/api.ts'
 import { theDesk } from '../sync/later.ts'
+import type { RoundHere, RoundTold } from '../sync/roundHere.ts'
 import { onNews } from '../sync/step.ts'
 
 /**
  * The crew's sites: from the server, else as they last were; and those that only this device knows so far. What the server
  * says is shown at once; the device's own store, which takes longer to load, adds to it.
  */
-export function useRound(): { sites: RoundSite[] | null; stale: boolean; reload: () => void } {
+export function useRound(search: string): RoundHere & { reload: () => void; goOn: () => void } {
   const me = useMe()
-  const [answer, setAnswer] = useState<{ sites: RoundSite[] | null; stale: boolean }>({ sites: null, stale: false })
+  const [answer, setAnswer] = useState<RoundHere>({ sites: null, first: [], stale: false, next: null })
+  // Pages that were opened stay open when news come.
+  const pages = useRef(1)
+  const latest = useRef(0)
   const reload = useCallback(() => {
+    latest.current += 1
+    const mine = latest.current
     void (async () => {
-      const fresh = await api('GET', '/api/round', RoundAnswer)
-      const told = fresh.ok ? fresh.value.sites : null
-      if (told && told.length > 0) setAnswer((before) => (before.sites ? before : { sites: told, stale: false }))
+      const told = await fetchPages(search, pages.current)
+      if (mine !== latest.current) return
+      if (told && told.sites.length > 0) setAnswer((before) => (before.sites ? before : { ...told, stale: false }))
       const own = await theDesk(me)
-      if (own) setAnswer({ sites: await own.roundHere(own.desk.db, told), stale: !told })
+      if (!own) return
+      const here = await own.roundHere(own.desk.db, told, search)
+      if (mine === latest.current) setAnswer({ ...here, stale: !told })
     })()
-  }, [me])
+  }, [me, search])
   useEffect(() => {
+    pages.current = 1
     reload()
     return onNews(reload)
   }, [reload])
-  return { ...answer, reload }
+  const goOn = () => {
+    pages.current += 1
+    reload()
+  }
+  return { ...answer, reload, goOn }
+}
+
+/** As many pages as are open, one after another; null when the server does not answer. */
+async function fetchPages(search: string, count: number): Promise<RoundTold | null> {
+  const told: RoundTold = { sites: [], first: [], next: null }
+  for (let page = 0; page < count; page += 1) {
+    const query = new URLSearchParams({ ...(search && { search }), ...(told.next && { after: told.next }) })
+    const answer = await api('GET', `/api/round?${query}`, RoundAnswer)
+    if (!answer.ok) return null
+    told.sites.push(...answer.value.sites)
+    told.first.push(...(answer.value.first ?? []))
+    told.next = answer.value.next ?? null
+    if (!told.next) break
+  }
+  return told
 }

@@ -6,26 +6,66 @@ import { api, type Failed, type Offline, Refused } from '../sync/api.ts'
 type Session = { status: 'asking'; me?: undefined } | { status: 'in'; me: Me } | { status: 'out'; me?: undefined }
 
 const KEPT = 'ingle.me'
+/** What is to leave the device and has not yet. */
+const LEAVING = 'ingle.leaving'
+/** An account that was ended while this device still held something of it that was never sent. */
+const ENDED = 'ingle.ended'
 
 /** Who is signed in on this device. Kept, so that the app opens without a signal. */
 export const useSession = create<Session>(() => ({ status: 'asking' }))
 
-const signedIn = (me: Me) => {
+export const signedIn = (me: Me) => {
   localStorage.setItem(KEPT, JSON.stringify(me))
   useSession.setState({ status: 'in', me })
 }
 
+const keptMe = (key: string): Me | null => {
+  const kept = checked(Me, JSON.parse(localStorage.getItem(key) ?? 'null'), 'Session')
+  return kept.ok ? kept.value : null
+}
+
+/** The session is over on this device; what is kept for the account stays for the next sign-in. */
 export const signedOut = () => {
   localStorage.removeItem(KEPT)
   useSession.setState({ status: 'out', me: undefined })
 }
 
+/** What is to leave the device with an account; written down first, so that a page that is closed in the middle does not forget. */
+export interface Leaving {
+  accountId: string
+  /** What was never sent stays until somebody has decided about it. */
+  keepsUnsent: boolean
+}
+const leave = (leaving: Leaving) => {
+  localStorage.setItem(LEAVING, JSON.stringify(leaving))
+  signedOut()
+}
+export const leavingNow = (): Leaving | null => JSON.parse(localStorage.getItem(LEAVING) ?? 'null') as Leaving | null
+export const hasLeft = (): void => localStorage.removeItem(LEAVING)
+
+/**
+ * The server knows no session of this device any more: it ran out or was ended, and everything is kept; or the account
+ * itself was ended, and what belongs to the crew leaves the device.
+ */
+export function sessionLost(why: Refused): void {
+  const me = keptMe(KEPT)
+  if (why.code === 'account-ended' && me) {
+    localStorage.setItem(ENDED, JSON.stringify(me))
+    leave({ accountId: me.accountId, keepsUnsent: true })
+  } else signedOut()
+}
+
+/** The account that was ended here, until somebody has read it. */
+export const endedHere = (): Me | null => keptMe(ENDED)
+export const endedIsSettled = (): void => localStorage.removeItem(ENDED)
+
 /** Asks the server; without it, whoever was signed in last goes on. */
 export async function askWho(): Promise<void> {
   const answer = await api('GET', '/api/me', Me)
   if (answer.ok) return signedIn(answer.value)
-  const kept = checked(Me, JSON.parse(localStorage.getItem(KEPT) ?? 'null'), 'Session')
-  if (!(answer.error instanceof Refused) && kept.ok) return useSession.setState({ status: 'in', me: kept.value })
+  if (answer.error instanceof Refused) return sessionLost(answer.error)
+  const kept = keptMe(KEPT)
+  if (kept) return useSession.setState({ status: 'in', me: kept })
   signedOut()
 }
 
@@ -36,9 +76,12 @@ export async function signIn(name: string, password: string): Promise<Refused | 
   return null
 }
 
+/** Leaves for good: the session ends, and what is kept of the account leaves the device. */
 export async function signOut(everywhere: boolean): Promise<Refused | Offline | Failed | null> {
+  const me = keptMe(KEPT)
   const answer = await api('POST', everywhere ? '/api/sign-out-everywhere' : '/api/sign-out', Done)
   if (!answer.ok && !(answer.error instanceof Refused)) return answer.error
-  signedOut()
+  if (me) leave({ accountId: me.accountId, keepsUnsent: false })
+  else signedOut()
   return null
 }

@@ -9,9 +9,9 @@ import {
   type VisitId,
   type VisitState,
 } from '@ingle/record'
-import { isSheet, SHEETS, type SheetName } from '@ingle/report'
+import { isOccupantLanguage, isSheet, OCCUPANT_LANGUAGES, occupantWords, SHEETS, type SheetName } from '@ingle/report'
 import { ArrowLeft, FileDown, Printer } from 'lucide-react'
-import { Link, useParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import { NotFound } from '../app/ErrorPage.tsx'
 import { useIdParam } from '../kit/ids.ts'
 import { SheetView } from '../kit/SheetView.tsx'
@@ -39,6 +39,9 @@ function SheetDesk({ state }: { state: SiteState }) {
 function SheetOf({ sheet, ...of }: { sheet: SheetName; state: SiteState; visit: VisitState; system: SystemState }) {
   const view = useView(of)
   const { crewName } = useMe()
+  const [query, setQuery] = useSearchParams()
+  const asked = query.get('lang')
+  const language = isOccupantLanguage(asked) ? asked : 'en'
   const { state, visit, system, units } = view
   const base = `/sites/${state.id}/visits/${visit.id}/systems/${system.id}`
   return (
@@ -47,14 +50,36 @@ function SheetOf({ sheet, ...of }: { sheet: SheetName; state: SiteState; visit: 
         <Link to={`${base}/hand-over`} className="btn">
           <ArrowLeft size={17} aria-hidden="true" /> Hand over
         </Link>
-        <button type="button" className="btn btn-primary ml-auto" onClick={() => window.print()}>
+        {sheet === 'occupant' && (
+          <select
+            className="select w-auto ml-auto"
+            aria-label="Language"
+            value={language}
+            onChange={(event) => setQuery({ lang: event.target.value }, { replace: true })}
+          >
+            {OCCUPANT_LANGUAGES.map((one) => (
+              <option key={one} value={one}>
+                {occupantWords(one).language}
+              </option>
+            ))}
+          </select>
+        )}
+        <button
+          type="button"
+          className={`btn btn-primary ${sheet === 'occupant' ? '' : 'ml-auto'}`}
+          onClick={() => window.print()}
+        >
           <Printer size={17} aria-hidden="true" /> Print
         </button>
-        <a className="btn" href={`/api${base}/${sheet}.pdf?units=${encodeURIComponent(unitsName(units))}`} download>
+        <a
+          className="btn"
+          href={`/api${base}/${sheet}.pdf?units=${encodeURIComponent(unitsName(units))}${sheet === 'occupant' ? `&lang=${language}` : ''}`}
+          download
+        >
           <FileDown size={17} aria-hidden="true" /> PDF
         </a>
       </div>
-      <SheetView sheet={SHEETS[sheet](view, crewName)} siteId={state.id} />
+      <SheetView sheet={SHEETS[sheet](view, crewName, language)} siteId={state.id} />
     </main>
   )
 }

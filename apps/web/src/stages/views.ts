@@ -4,6 +4,7 @@ import { comfortView } from './comfort/view.ts'
 import { freshAirView } from './freshair/view.ts'
 import { handOverView } from './handOver/view.ts'
 import { powerView } from './power/view.ts'
+import { proofView } from './proof/view.ts'
 import { settingsView } from './settings/view.ts'
 import { surveyView } from './survey/view.ts'
 import { timesView } from './times/view.ts'
@@ -20,6 +21,7 @@ export const STAGE_VIEWS: Record<StageId, StageView> = {
   comfort: comfortView,
   'fresh-air': freshAirView,
   times: timesView,
+  proof: proofView,
   'hand-over': handOverView,
 }
 

@@ -23,6 +23,24 @@ export class Failed {
   readonly remedy = 'It stays kept on this device: send it again later, or enter it in other words.'
 }
 
+/** Hears by how much this device's clock is ahead of the server's, ms, as well as an answer's date can say. */
+type ClockListener = (aheadMs: number) => void
+let onClock: ClockListener = () => undefined
+export const hearClock = (listener: ClockListener): void => {
+  onClock = listener
+}
+
+/** An answer that took longer than this says little about the clock, ms. */
+const SLOW_MS = 10_000
+/** An answer's date is cut down to seconds, ms. */
+const DATE_STEP_MS = 1000
+
+function tellClock(sentMs: number, date: string | null): void {
+  const nowMs = Date.now()
+  const serverMs = Date.parse(date ?? '')
+  if (Number.isFinite(serverMs) && nowMs - sentMs < SLOW_MS) onClock((sentMs + nowMs) / 2 - (serverMs + DATE_STEP_MS / 2))
+}
+
 export type Answer<T> = { ok: true; value: T } | { ok: false; error: Refused | Offline | Failed }
 
 const GATEWAYS = new Set([502, 503, 504])
@@ -44,7 +62,9 @@ export async function api<T extends object>(
     init.headers = { 'content-type': 'application/json' }
   }
   try {
+    const sentMs = Date.now()
     const response = await fetch(path, init)
+    tellClock(sentMs, response.headers.get('date'))
     if (response.ok) {
       const answer = checked(shape, await response.json(), 'Answer')
       return answer.ok ? answer : { ok: false, error: new Offline() }

@@ -3,12 +3,16 @@ import {
   type Change,
   type ChangeId,
   type Draft,
+  FOLD_VERSION,
   fold,
+  foldOn,
   inForce,
   orderOf,
   parseChange,
   type SiteId,
+  type SiteState,
   type SystemId,
+  targetOf,
   type VisitId,
 } from '@ingle/record'
 import type { Me } from '@ingle/record/wire'
@@ -16,13 +20,12 @@ import { liveQuery } from 'dexie'
 import { newId } from '../kit/ids.ts'
 import { refuse } from '../refusals.ts'
 import { LibraryDesk } from './library.ts'
-import { type LocalDb, localDb } from './localDb.ts'
+import { type KeptBase, type LocalDb, localDb, type Pending } from './localDb.ts'
 import { Outbox } from './outbox.ts'
 import { type OpenSite, useSites } from './sites.ts'
 
 /** Everything that writes and fetches for one signed-in account. */
 export class Desk {
-  readonly db: LocalDb
   readonly outbox: Outbox
   readonly library: LibraryDesk
   private lastMs = 0
@@ -30,11 +33,15 @@ export class Desk {
   private readonly latestMs = new Map<SiteId, number>()
   private readonly watches = new Map<string, { count: number; stop: () => void }>()
 
-  constructor(readonly me: Me) {
-    this.db = localDb(me.accountId)
+  constructor(
+    readonly me: Me,
+    readonly db: LocalDb = localDb(me.accountId),
+  ) {
     this.library = new LibraryDesk(this.db)
     this.outbox = new Outbox(this.db, () => this.library.catchUp())
     this.outbox.start()
+    // What was not sent yet must not be what a full device throws away first.
+    void navigator.storage?.persist?.().catch(() => undefined)
   }
 
   close(): void {
@@ -68,18 +75,17 @@ export class Desk {
       if (empty && fetched === null) set({ status: 'unreachable' })
     }
     if (!useSites.getState()[siteId]) set({ status: 'loading' })
-    const query = liveQuery(async () => {
-      const [confirmed, pending] = await Promise.all([
-        this.db.confirmed.where('siteId').equals(siteId).toArray(),
-        this.db.pending.where('siteId').equals(siteId).toArray(),
-      ])
-      return { confirmed, pending: pending.filter((one) => !one.refused) }
-    }).subscribe(({ confirmed, pending }) => {
-      const changes = [...confirmed.map((one) => one.change), ...pending.map((one) => one.change)]
-      empty = changes.length === 0
-      this.latestMs.set(siteId, latestOf(changes))
+    const query = liveQuery(() => this.held(siteId)).subscribe(({ base, changes, pending }) => {
+      empty = changes.length === 0 && !base
+      this.latestMs.set(siteId, latestOf(changes, base))
       if (empty) return settle()
-      set({ status: 'ready', changes, state: fold(siteId, changes), waiting: new Set(pending.map((one) => one.id)) })
+      const state = stateFrom(siteId, base, changes)
+      if (state) set({ status: 'ready', changes, state, waiting: new Set(pending.map((one) => one.id)), before: base?.seq ?? 0 })
+      // The order does not allow to go on from the state that is kept: every change is needed.
+      else
+        this.outbox.inBackground(
+          this.outbox.fetchWhole(siteId).then((done) => !done && !shown(siteId) && set({ status: 'unreachable' })),
+        )
     })
     this.outbox.inBackground(
       this.outbox.catchUp(siteId).then((answer) => {
@@ -90,6 +96,27 @@ export class Desk {
     return () => query.unsubscribe()
   }
 
+  /** What this device holds of a site, and what of it waits. */
+  private async held(siteId: SiteId): Promise<{ base: KeptBase | null; changes: Change[]; pending: Pending[] }> {
+    const [base, confirmed, all] = await Promise.all([
+      this.db.bases.get(siteId),
+      this.db.confirmed.where('siteId').equals(siteId).toArray(),
+      this.db.pending.where('siteId').equals(siteId).toArray(),
+    ])
+    const pending = all.filter((one) => !one.refused)
+    return { base: base ?? null, changes: [...confirmed, ...pending].map((one) => one.change), pending }
+  }
+
+  /** Makes sure that what these changes take back or correct is on this device. False when it is not, and cannot be fetched. */
+  private async holdsTargets(siteId: SiteId, changes: readonly Change[]): Promise<boolean> {
+    if (!changes.some((one) => targetOf(one) !== null)) return true
+    const { base, changes: there } = await this.held(siteId)
+    if (!base) return true
+    const ids = new Set<string>([...there, ...changes].map((one) => one.id))
+    const lacks = changes.some((one) => !ids.has(targetOf(one) ?? one.id))
+    return !lacks || this.outbox.fetchWhole(siteId)
+  }
+
   /**
    * Writes changes down on this device and sends them when it can. Checked first, as the server will check them;
    * either all are written or none. Returns their ids.
@@ -98,6 +125,7 @@ export class Desk {
     siteId: SiteId,
     drafts: readonly (Draft & { replaces?: ChangeId })[],
   ): Promise<{ ok: true; ids: ChangeId[] } | Refusal> {
+    if (this.me.role === 'reader') return refuse('reads-only')
     const changes: Change[] = []
     for (const draft of drafts) {
       // Each a millisecond later than the one before: the order of writing is the order of the record.
@@ -120,6 +148,7 @@ export class Desk {
       if (!change.ok) return change
       changes.push(change.value)
     }
+    if (!(await this.holdsTargets(siteId, changes))) return refuse('not-held-here')
     try {
       await this.db.pending.bulkAdd(changes.map((change) => ({ id: change.id, siteId, change })))
     } catch {
@@ -130,11 +159,8 @@ export class Desk {
   }
 
   private async lookUpLatest(siteId: SiteId): Promise<number> {
-    const [confirmed, pending] = await Promise.all([
-      this.db.confirmed.where('siteId').equals(siteId).toArray(),
-      this.db.pending.where('siteId').equals(siteId).toArray(),
-    ])
-    return latestOf([...confirmed, ...pending].map((one) => one.change))
+    const { changes, base } = await this.held(siteId)
+    return latestOf(changes, base)
   }
 
   /** Takes back the newest change of this visit and system that still holds. Null when there is none. */
@@ -151,7 +177,16 @@ export class Desk {
   }
 }
 
-const latestOf = (changes: readonly Change[]): number => changes.reduce((most, one) => Math.max(most, orderOf(one)), 0)
+const latestOf = (changes: readonly Change[], base: KeptBase | null): number =>
+  changes.reduce((most, one) => Math.max(most, orderOf(one)), base?.order ?? 0)
+
+const shown = (siteId: SiteId): boolean => useSites.getState()[siteId]?.status === 'ready'
+
+/** Null where the state that is kept cannot be gone on from: then every change is needed. */
+function stateFrom(siteId: SiteId, base: KeptBase | null, changes: readonly Change[]): SiteState | null {
+  if (!base) return fold(siteId, changes)
+  return base.foldVersion === FOLD_VERSION ? foldOn(base.state, { order: base.order, id: base.id }, changes) : null
+}
 
 /** Whether a change belongs to a visit and system; a visit's own start is not something to take back here. */
 function touches(change: Change, visitId: VisitId, systemId: SystemId): boolean {

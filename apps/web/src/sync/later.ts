@@ -1,5 +1,5 @@
 import type { Me } from '@ingle/record/wire'
-import { useSession } from '../session/session.ts'
+import { hasLeft, leavingNow, useSession } from '../session/session.ts'
 import type { Desk } from './desk.ts'
 import type { roundHere } from './roundHere.ts'
 
@@ -21,9 +21,15 @@ export async function theDesk(me: Me): Promise<{ desk: Desk; roundHere: typeof r
   return useSession.getState().me?.accountId === me.accountId ? { desk: deskFor(me), roundHere: round } : null
 }
 
-/** Closes the desk of whoever signed out. Where nobody was signed in it is fetched while they type their name. */
+/** Closes the desk of whoever signed out, and takes from the device what leaves with them. Where nobody was signed in it is fetched while they type their name. */
 export async function closeTheDesk(): Promise<void> {
   loaded ??= load()
   const { closeDesk } = await loaded
-  if (useSession.getState().status === 'out') closeDesk()
+  if (useSession.getState().status !== 'out') return
+  closeDesk()
+  const leaving = leavingNow()
+  if (!leaving) return
+  const { clear, clearButUnsent } = await import('./leave.ts')
+  await (leaving.keepsUnsent ? clearButUnsent : clear)(leaving.accountId)
+  hasLeft()
 }

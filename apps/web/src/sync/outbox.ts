@@ -1,14 +1,22 @@
-import { type ChangeId, checked, type SiteId } from '@ingle/record'
-import { ChangesAnswer, Done, News, OutcomesAnswer, type Why } from '@ingle/record/wire'
+import { type ChangeId, checked, FOLD_VERSION, type SiteId } from '@ingle/record'
+import { ChangesAnswer, Done, Hello, News, OutcomesAnswer, type Why } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
-import { signedOut } from '../session/session.ts'
-import { api, Failed, Refused } from './api.ts'
-import { type Confirmed, type KeptPhoto, type LocalDb, type Pending, sitesIn } from './localDb.ts'
+import { sessionLost } from '../session/session.ts'
+import { type Answer, api, Failed, Refused } from './api.ts'
+import { EPOCH, heal } from './heal.ts'
+import { type Confirmed, type KeptBase, type KeptPhoto, type LocalDb, type Pending, sitesKept } from './localDb.ts'
 import { notKnown, tellNews, useStep } from './step.ts'
 
 const BATCH = 100
 const RETRY_FIRST_MS = 1000
 const RETRY_MOST_MS = 20_000
+
+interface Fetched {
+  changes: Confirmed[]
+  base: KeptBase | null
+  /** The life of the record by whose numbers it was asked. */
+  life: string | undefined
+}
 
 /**
  * Sends what waits, in order, one batch at a time, and fetches what others wrote. One sender for all tabs of the
@@ -20,6 +28,8 @@ export class Outbox {
   private news: EventSource | null = null
   private readonly watching: { unsubscribe(): void }
   private closed = false
+  /** Sites of which news came and could not be fetched: they are asked for again. */
+  private readonly behind = new Set<SiteId>()
 
   /** `onLibrary` is called when the crew's library may have news. */
   constructor(
@@ -71,9 +81,20 @@ export class Outbox {
       })
     if (this.closed) return
     if (done) {
-      this.retryMs = RETRY_FIRST_MS
+      if (this.behind.size === 0) this.retryMs = RETRY_FIRST_MS
+      this.inBackground(this.catchUpBehind())
       return
     }
+    this.later()
+  }
+
+  private async catchUpBehind(): Promise<void> {
+    for (const siteId of [...this.behind]) if ((await this.catchUp(siteId)) === null) return
+  }
+
+  private later(): void {
+    if (this.closed) return
+    clearTimeout(this.timer)
     this.timer = setTimeout(this.kick, this.retryMs)
     this.retryMs = Math.min(this.retryMs * 2, RETRY_MOST_MS)
   }
@@ -117,13 +138,15 @@ export class Outbox {
     await this.refuse(all, (one) => photos.get(one.id))
     const batch = all.filter((one) => !photos.has(one.id))
     if (batch.length === 0) return true
-    const answer = await api('POST', `/api/sites/${siteId}/changes`, OutcomesAnswer, { changes: batch.map((one) => one.change) })
-    this.touched(answer.ok || answer.error instanceof Refused)
+    const life = (await this.life()).replace('&', '?')
+    const sent = { changes: batch.map((one) => one.change) }
+    const answer = await this.call('POST', `/api/sites/${siteId}/changes${life}`, OutcomesAnswer, sent)
     if (!answer.ok) {
       if (answer.error instanceof Failed) return this.sendSingly(siteId, batch, again)
       if (!(answer.error instanceof Refused)) return false
+      if (answer.error.code === 'other-lineage') return false
       if (answer.error.status === 401) {
-        signedOut()
+        sessionLost(answer.error)
         return false
       }
       const { reason, remedy } = answer.error
@@ -133,9 +156,9 @@ export class Outbox {
     const refusals = new Map(answer.value.outcomes.flatMap((one) => (one.refused ? [[one.id, one.refused] as const] : [])))
     // Others may have written in between: the numbers are fetched with everything up to them, so there is never a gap.
     const caught = await this.fetchAfter(siteId)
-    if (!caught) return false
-    await this.db.transaction('rw', this.db.confirmed, this.db.pending, async () => {
-      await this.db.confirmed.bulkPut(caught)
+    if (caught === 'missing' || caught === 'no answer') return false
+    await this.db.transaction('rw', this.db.confirmed, this.db.bases, this.db.pending, this.db.kept, async () => {
+      await this.keep(caught)
       const taken = batch.filter((one) => !refusals.has(one.id))
       await this.db.pending.bulkDelete(taken.flatMap((one) => (one.n === undefined ? [] : [one.n])))
     })
@@ -174,7 +197,7 @@ export class Outbox {
       const answer = await api('PUT', `/api/sites/${siteId}/photos/${photo.id}`, Done, photo.blob)
       if (answer.ok) await this.db.photos.update(photo.id, { sent: 1 })
       else if (answer.error instanceof Refused && answer.error.status === 401) {
-        signedOut()
+        sessionLost(answer.error)
         return 'no answer'
       } else if (answer.error instanceof Refused || answer.error instanceof Failed) refused.set(one.id, answer.error)
       else {
@@ -193,35 +216,112 @@ export class Outbox {
     }
   }
 
-  private async fetchAfter(siteId: SiteId): Promise<Confirmed[] | null> {
-    const last = await this.db.confirmed.where('[siteId+seq]').between([siteId, 0], [siteId, Number.MAX_SAFE_INTEGER]).last()
-    const answer = await api('GET', `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`, ChangesAnswer)
-    this.touched(answer.ok || answer.error instanceof Refused)
-    if (!answer.ok) return null
-    return answer.value.changes.map((one) => ({ siteId, ...one }))
+  /** What is new at a site, in pages; with a base where this device has nothing and the record is long. */
+  private async fetchAfter(siteId: SiteId, whole = false): Promise<Fetched | 'missing' | 'no answer'> {
+    const last = whole
+      ? undefined
+      : await this.db.confirmed.where('[siteId+seq]').between([siteId, 0], [siteId, Number.MAX_SAFE_INTEGER]).last()
+    let after = last?.seq ?? (whole ? 0 : ((await this.db.bases.get(siteId))?.seq ?? 0))
+    const got: Fetched = { changes: [], base: null, life: await this.epoch() }
+    for (;;) {
+      const fold = whole ? '' : `&fold=${FOLD_VERSION}`
+      const answer = await this.call(
+        'GET',
+        `/api/sites/${siteId}/changes?after=${after}${fold}${await this.life()}`,
+        ChangesAnswer,
+      )
+      if (!answer.ok) {
+        if (answer.error instanceof Refused && answer.error.status === 401) sessionLost(answer.error)
+        return answer.error instanceof Refused && answer.error.status === 404 ? 'missing' : 'no answer'
+      }
+      const { changes, base, more, epoch } = answer.value
+      if (epoch && got.life === undefined) got.life = await this.setEpoch(epoch)
+      if (base) got.base = { ...base, siteId, foldVersion: FOLD_VERSION }
+      got.changes.push(...changes.map((one) => ({ siteId, ...one })))
+      if (!more) return got
+      after = changes.at(-1)?.seq ?? after
+    }
+  }
+
+  /** Keeps what was fetched, unless the record began another life meanwhile. */
+  private async keep({ changes, base, life }: Fetched): Promise<void> {
+    if ((await this.epoch()) !== life) return
+    if (base) await this.db.bases.put(base)
+    if (changes.length > 0) await this.db.confirmed.bulkPut(changes)
   }
 
   /** Fetches what is new at a site. False when the server has no such site; null when it did not answer. */
   async catchUp(siteId: SiteId): Promise<boolean | null> {
-    const last = await this.db.confirmed.where('[siteId+seq]').between([siteId, 0], [siteId, Number.MAX_SAFE_INTEGER]).last()
-    const answer = await api('GET', `/api/sites/${siteId}/changes?after=${last?.seq ?? 0}`, ChangesAnswer)
-    this.touched(answer.ok || answer.error instanceof Refused)
-    if (!answer.ok) {
-      if (answer.error instanceof Refused && answer.error.status === 401) signedOut()
-      return answer.error instanceof Refused ? false : null
+    const got = await this.fetchAfter(siteId)
+    if (got === 'no answer') {
+      this.behind.add(siteId)
+      this.later()
+      return null
     }
-    if (answer.value.changes.length > 0) await this.db.confirmed.bulkPut(answer.value.changes.map((one) => ({ siteId, ...one })))
+    this.behind.delete(siteId)
+    if (got === 'missing') return false
+    await this.keep(got)
     return true
+  }
+
+  /** Fetches every change of a site, where this device had only a state to go on from. False when it could not. */
+  async fetchWhole(siteId: SiteId): Promise<boolean> {
+    const got = await this.fetchAfter(siteId, true)
+    if (got === 'missing' || got === 'no answer') return false
+    await this.db.transaction('rw', this.db.confirmed, this.db.bases, async () => {
+      await this.db.bases.delete(siteId)
+      await this.db.confirmed.bulkPut(got.changes)
+    })
+    return true
+  }
+
+  /** A call that tells whether the server answers, and notices when it lives another life than the one that is known. */
+  private async call<T extends object>(method: string, path: string, shape: new () => T, body?: unknown): Promise<Answer<T>> {
+    const answer = await api(method, path, shape, body)
+    this.touched(answer.ok || answer.error instanceof Refused)
+    if (!answer.ok && answer.error instanceof Refused && answer.error.code === 'other-lineage') this.meetOtherLife()
+    return answer
+  }
+
+  private async epoch(): Promise<string | undefined> {
+    return (await this.db.kept.get(EPOCH))?.value as string | undefined
+  }
+
+  private async life(): Promise<string> {
+    const epoch = await this.epoch()
+    return epoch ? `&epoch=${epoch}` : ''
+  }
+
+  private async setEpoch(epoch: string): Promise<string | undefined> {
+    if ((await this.epoch()) === undefined) await this.db.kept.put({ key: EPOCH, value: epoch })
+    return this.epoch()
+  }
+
+  private healing: Promise<void> | null = null
+
+  /** Under the lock of the sender: nothing is sent by numbers that mean something else now. */
+  private meetOtherLife(): void {
+    this.healing ??= navigator.locks
+      .request('ingle-outbox', () => heal(this.db, api))
+      .then(() => undefined)
+      .finally(() => {
+        this.healing = null
+        this.kick()
+      })
+    this.inBackground(this.healing)
   }
 
   /** Live news of what others write; it also notices when the server goes and comes back. */
   private listen(): void {
     this.news = new EventSource('/api/news')
-    this.news.addEventListener('hello', () => {
+    this.news.addEventListener('hello', (event) => {
       this.touched(true)
-      this.kick()
-      this.inBackground(this.catchUpAll())
-      this.inBackground(this.onLibrary())
+      this.inBackground(this.hello(event as MessageEvent<string>))
+    })
+    // The server let this session go: the next call says whether it is over, and why.
+    this.news.addEventListener('ended', () => {
+      this.news?.close()
+      this.inBackground(this.isOver())
     })
     this.news.addEventListener('library', () => this.inBackground(this.onLibrary()))
     this.news.addEventListener('site', (event) => {
@@ -239,14 +339,30 @@ export class Outbox {
     }
   }
 
+  private async isOver(): Promise<void> {
+    const answer = await api('GET', '/api/me', Done)
+    if (!answer.ok && answer.error instanceof Refused && answer.error.status === 401) return sessionLost(answer.error)
+    if (!this.closed) this.listen()
+  }
+
+  private async hello({ data }: MessageEvent<string>): Promise<void> {
+    const hello = checked(Hello, JSON.parse(data ?? '{}'), 'Hello')
+    const theirs = hello.ok ? hello.value.epoch : undefined
+    const mine = await this.epoch()
+    if (theirs && mine && theirs !== mine) return this.meetOtherLife()
+    if (theirs) await this.setEpoch(theirs)
+    this.kick()
+    await Promise.all([this.catchUpAll(), this.onLibrary()])
+  }
+
   /** A site that this device never opened is fetched when it is opened, not before. */
   private async catchUpIfKept(siteId: SiteId): Promise<void> {
-    if ((await this.db.confirmed.where('siteId').equals(siteId).count()) > 0) await this.catchUp(siteId)
+    const kept = (await this.db.confirmed.where('siteId').equals(siteId).count()) > 0 || (await this.db.bases.get(siteId))
+    if (kept) await this.catchUp(siteId)
   }
 
   private async catchUpAll(): Promise<void> {
-    const ids = await sitesIn(this.db.confirmed)
-    for (const id of ids) await this.catchUp(id)
+    for (const id of await sitesKept(this.db)) await this.catchUp(id)
   }
 
   private touched(inTouch: boolean): void {

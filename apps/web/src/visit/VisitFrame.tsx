@@ -8,6 +8,7 @@ import { isTyping } from '../app/KeysHelp.tsx'
 import { useIdParam } from '../kit/ids.ts'
 import { Empty } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
+import { useMe } from '../session/useMe.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
 import { fetchStages } from '../stages/views.ts'
 import { FixesInPlace } from './FixesInPlace.tsx'
@@ -49,6 +50,7 @@ function Frame({ state, changes, waiting }: { state: SiteState; changes: Change[
 function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<typeof useVisitValue>[0], 'jot'>) {
   const jotLine = useRef<JotHandle>(null)
   const [trailOpen, setTrailOpen] = useState(false)
+  const readsOnly = useMe().role === 'reader'
   const jot = useCallback((text: string, correcting?: Change) => jotLine.current?.put(text, correcting), [])
   const value = useVisitValue({ state, changes, waiting, visit, system, jot })
   const stages = useMemo(() => standingOf(value), [value])
@@ -92,7 +94,13 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
         </div>
       </div>
       <div className="no-print fixed bottom-0 inset-x-0 z-20 bg-base-100 border-t border-base-300">
-        <JotLine ref={jotLine} />
+        {readsOnly ? (
+          <p className="no-print sticky bottom-0 bg-base-100 border-t border-base-300 px-4 py-2.5 soft text-[14px]">
+            You read along: your account writes nothing.
+          </p>
+        ) : (
+          <JotLine ref={jotLine} />
+        )}
         <StageSheet stages={stages} onTrail={() => setTrailOpen(true)} />
       </div>
       {trailOpen && <Trail onClose={() => setTrailOpen(false)} />}

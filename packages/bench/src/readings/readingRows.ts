@@ -10,7 +10,7 @@ import {
 import { STAGES, stageReading } from '../stages/stages.ts'
 
 /** One measured number. Units are the base units, named in their own column. */
-interface ReadingRow {
+export interface ReadingRow {
   visit: number
   system: string
   try: number

@@ -5,6 +5,7 @@ import { comfort } from './comfort/comfort.ts'
 import { freshAir } from './freshair/freshair.ts'
 import { handOver } from './handOver/handOver.ts'
 import { power } from './power/power.ts'
+import { proof } from './proof/proof.ts'
 import { settings } from './settings/settings.ts'
 import type { Stage } from './stage.ts'
 import { survey } from './survey/survey.ts'
@@ -12,7 +13,7 @@ import { times } from './times/times.ts'
 import { zones } from './zones/zones.ts'
 
 /** The stages of a visit, in working order. Ladder, routes, keys, help, sheets, readings and jot line follow this list. */
-export const STAGES = [survey, power, airflow, zones, settings, comfort, freshAir, times, handOver] as const
+export const STAGES = [survey, power, airflow, zones, settings, comfort, freshAir, times, proof, handOver] as const
 
 export type StageId = (typeof STAGES)[number]['id']
 

@@ -1,6 +1,9 @@
 import { type JotContext, type JotGrille, type JotReading, type JotSetting, numberOf } from '@ingle/core'
 import type { LineContext } from '@ingle/record'
 import type { LedgerRow } from '../ledger/ledger.ts'
+import { caseOf } from '../stages/proof/cases.ts'
+import { readWith } from '../stages/proof/drafts.ts'
+import { isPaused, stepNow } from '../stages/proof/runs.ts'
 import { wordOf } from '../stages/settings/settings.ts'
 import { type StageId, stageOf } from '../stages/stages.ts'
 import type { VisitView } from './visitView.ts'
@@ -20,6 +23,7 @@ export function jotContextOf(v: VisitView, open: StageId): JotContext {
     adjust: adjustOf(v),
     settings: jotSettings(v.ledger),
     grilles: grillesOf(v),
+    running: runningOf(v),
     wanted: [...new Set(wanted)],
   }
 }
@@ -27,6 +31,38 @@ export function jotContextOf(v: VisitView, open: StageId): JotContext {
 /** The adjust that a try starts with where its line names none: as the last try, else as the ledger has it. */
 export const nextAdjust = ({ here, picture }: VisitView): number =>
   here.tries.at(-1)?.adjustPct ?? picture.input.adjustStandsPct ?? 0
+
+/** What the test that is at a step reads there: the line takes its figures, with the instrument that was chosen. */
+function runningOf(v: VisitView): NonNullable<JotContext['running']> | null {
+  const run = v.here.runs.findLast((one) => !one.ended && !isPaused(one) && stepNow(one) !== null)
+  const test = run && v.state.tests[run.testKey]
+  if (!run || !test) return null
+  const step = caseOf(v, test, run.about).form.steps.find((one) => one.id === stepNow(run)?.step)
+  return {
+    runId: run.id,
+    readings: (step?.reads ?? []).flatMap((one) => {
+      if (one.in === 'count' || one.in === 'ppm') return []
+      const { plusMinus, instrument, due } = readWith(v, one, one.least) as {
+        plusMinus: number
+        instrument?: string
+        due?: string
+      }
+      const with_ = { ...(instrument !== undefined && { instrument }), ...(due !== undefined && { due }) }
+      return [
+        {
+          word: one.id,
+          says: one.says,
+          quantity: one.in,
+          least: one.least,
+          most: one.most,
+          plusMinus,
+          traced: one.traced === true,
+          ...with_,
+        },
+      ]
+    }),
+  }
+}
 
 function adjustOf(v: VisitView): JotContext['adjust'] {
   const offers = v.picture.input.blower?.adjustsPct ?? [0]

@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { sawOf } from '../ledger/ledger.ts'
 import { rowFor } from '../ledger/standsAt.ts'
 import { delaysOf } from '../stages/airflow/delays.ts'
-import { handOverChecks } from '../stages/handOver/handOver.ts'
+import { casesOf } from '../stages/proof/cases.ts'
 import { viewOf } from '../testing/view.ts'
 import { jotContextOf } from './jotContext.ts'
 
@@ -35,9 +35,9 @@ const choice = (role: string, values: string[]): Profile['settings'][number] => 
 describe('what a system has decides what is asked of it', () => {
   it('a heater of any size has a limit to prove; none has none', () => {
     const ids = (kw: number) =>
-      handOverChecks(view({}, (pen) => pen.write('system.set', { systemId: SYSTEM, heaterKw: kw }))).map(([id]) => id)
-    expect(ids(0.8)).toContain('limits-proved')
-    expect(ids(0)).not.toContain('limits-proved')
+      casesOf(view({}, (pen) => pen.write('system.set', { systemId: SYSTEM, heaterKw: kw }))).map((one) => one.key)
+    expect(ids(0.8)).toContain('limit-electric')
+    expect(ids(0)).not.toContain('limit-electric')
   })
   it('one delay alone is a delay', () => {
     const one = own('furnace', [choice('fan.delay.off.heat', ['60', '90', '120'])])

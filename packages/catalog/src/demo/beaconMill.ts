@@ -3,6 +3,7 @@ import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
+import { demoRun } from './testRuns.ts'
 import { DemoWriter } from './writer.ts'
 
 const id = <T extends AnyId>(tail: string): T => knownId(`beac0e11-0000-4000-8000-${tail.padStart(12, '0')}`)
@@ -77,6 +78,8 @@ export function beaconChanges(now: Date): Change[] {
   pastVisit(writer)
   writer.goOn(today.getTime(), 'MR')
   openVisit(writer)
+  winterProof(writer, winter)
+  proofNow(writer, now)
   return writer.changes
 }
 
@@ -190,4 +193,108 @@ function openVisit(writer: DemoWriter): void {
       ...(flat === DRAUGHT && { gap: 'open' }),
     })
   writer.write('complaint.set', { ...at(STILL_TO_DO), text: 'None; new tenant on Monday.' })
+}
+
+const flatAt = (visitId: VisitId, flat: number) => ({ visitId, systemId: BEACON_FLAT_IDS[flat - 1] ?? knownId('') })
+const T3 = { name: 'Thermometer T-3', plusMinus: 0.5, due: '2027-04-30' }
+
+/** As the machine of a flat is named by its plates. */
+const machine = (flat: number): string => {
+  const board = flat === OTHER_BOARD ? 'DB-18' : 'DA-18'
+  return `Air handler Skerrick ${board} serial SK-18-${4410 + flat * 7}`
+}
+
+/** One flat heating at full capacity: what it does in some frost, and how far this one is off. */
+function forced(flat: number, outdoorF: number, noise: () => number, moved = { superheat: 0, subcooling: 0, rise: 0, amps: 0 }) {
+  const more = outdoorF - 35
+  const near = (value: number, by: number) => Math.round((value + by * noise()) * 10) / 10
+  const suctionSatF = near(outdoorF - 12, 0.2)
+  const liquidSatF = near(104 + 0.2 * more, 0.2)
+  return {
+    mode: 'heat' as const,
+    way: 'forced' as const,
+    machine: machine(flat),
+    outdoorF: near(outdoorF, 0.3),
+    returnDbF: near(70, 0.3),
+    supplyDbF: near(94 + 0.22 * more + moved.rise, 0.3),
+    supplyInWc: 0.11,
+    returnInWc: -0.14,
+    volts: 231,
+    amps: near(6.4 + 0.03 * more + moved.amps, 0.05),
+    suctionSatF,
+    suctionLineF: Math.round((suctionSatF + 9 + moved.superheat + 0.3 * noise()) * 10) / 10,
+    liquidSatF,
+    liquidLineF: Math.round((liquidSatF - 10 - moved.subcooling + 0.3 * noise()) * 10) / 10,
+    driveHz: 88,
+  }
+}
+
+/** Last winter: the calls of a few flats, and a baseline of each; of flat 4 over a whole morning, as it thawed. */
+function winterProof(writer: DemoWriter, winter: Date): void {
+  writer.goOn(winter.getTime() + 260 * 60_000, 'JT')
+  for (const flat of [1, 3, 4]) {
+    const at = flatAt(BEACON_PAST_VISIT_ID, flat)
+    demoRun(writer, at, {
+      test: 'heat-call',
+      answers: [['call.runs', 1]],
+      values: { return: 69.8, supply: 93.5 + flat * 0.2 },
+      instrument: T3,
+      stepMin: 6,
+      ends: 'done',
+    })
+  }
+  demoRun(writer, flatAt(BEACON_PAST_VISIT_ID, 6), {
+    test: 'satisfied-fan-heat',
+    answers: [['watch.stopped', 1.1]],
+    stepMin: 9,
+    stood: { 'fan.satisfied.heat@controller': '0' },
+    ends: 'done',
+  })
+  for (const flat of [1, 2, 3, 6, 8])
+    writer.write('baseline.read', { ...flatAt(BEACON_PAST_VISIT_ID, flat), ...forced(flat, 36, writer.noise) }, 12)
+  for (const outdoorF of [29, 32, 36, 40, 44])
+    writer.write('baseline.read', { ...flatAt(BEACON_PAST_VISIT_ID, 4), ...forced(4, outdoorF, writer.noise) }, 24)
+}
+
+/** Today: one flat that does not stop, one sensor that is off, one test left half way, and one flat that has moved. */
+function proofNow(writer: DemoWriter, now: Date): void {
+  writer.goOn(now.getTime() - 75 * 60_000, 'MR')
+  demoRun(writer, flatAt(BEACON_VISIT_ID, DRIFTED), {
+    test: 'satisfied-fan-heat',
+    trace: {
+      reading: 'supply',
+      everyS: 15,
+      values: Array.from({ length: 22 }, (_, i) => Math.round((70 + 24 * Math.exp(-i / 7)) * 10) / 10),
+    },
+    answers: [['watch.blowing', 5.6]],
+    stepMin: 6,
+    stood: { 'fan.satisfied.heat@controller': '1' },
+    ends: 'done',
+  })
+  demoRun(writer, flatAt(BEACON_VISIT_ID, DRAUGHT), {
+    test: 'sensor-agreement',
+    values: { shown: 70, reference: 75.8 },
+    instrument: T3,
+    stepMin: 5.2,
+    ends: 'done',
+  })
+  demoRun(writer, flatAt(BEACON_VISIT_ID, 8), {
+    test: 'power-cut',
+    answers: [
+      ['on.rests', 1],
+      ['clock.right', 0.5],
+    ],
+    stepMin: 4,
+    ends: 'paused',
+    why: 'Tenant came home; program still to be looked at.',
+  })
+  for (const flat of [1, 4])
+    writer.write(
+      'baseline.read',
+      {
+        ...flatAt(BEACON_VISIT_ID, flat),
+        ...forced(flat, 39, writer.noise, flat === 4 ? { superheat: 9, subcooling: -6, rise: -4, amps: -0.5 } : undefined),
+      },
+      9,
+    )
 }

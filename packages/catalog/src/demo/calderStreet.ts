@@ -2,6 +2,7 @@ import { solveCombinations } from '@ingle/core'
 import {
   type AnyId,
   type Change,
+  type GatewayId,
   knownId,
   type LettingId,
   type OutletId,
@@ -15,6 +16,7 @@ import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
+import { demoRun } from './testRuns.ts'
 import { DemoWriter } from './writer.ts'
 
 const id = <T extends AnyId>(tail: string): T => knownId(`ca1de411-0000-4000-8000-${tail.padStart(12, '0')}`)
@@ -22,6 +24,15 @@ export const CALDER_ID: SiteId = id('1')
 export const CALDER_SYSTEM_ID: SystemId = id('a1')
 export const CALDER_VISIT_ID: VisitId = id('b2')
 const PAST_VISIT_ID: VisitId = id('b1')
+/** The stand-in for the practice's zone controller, which `npm run demo` starts beside the server. */
+export const CALDER_GATEWAY = {
+  id: id<GatewayId>('c1'),
+  name: 'Calder Street, AH-1',
+  host: '127.0.0.1',
+  port: 7505,
+  unitId: 1,
+  allowedBy: 'JT',
+}
 
 /** The practice as it is built: what the duct of each zone lets through, and how unevenly its dampers stand. */
 const ZONES = [
@@ -269,6 +280,13 @@ export function calderChanges(now: Date): Change[] {
     on: '2026-12-12',
     fromMin: 1020,
     toMin: 1320,
+  })
+  demoRun(writer, here, {
+    test: 'cool-call',
+    answers: [['call.runs', 1.5]],
+    values: { return: 74.6, supply: 55.1 },
+    stepMin: 10.5,
+    ends: 'done',
   })
   return writer.changes
 }

@@ -3,6 +3,7 @@ import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
+import { demoRun } from './testRuns.ts'
 import { DemoWriter } from './writer.ts'
 
 const id = <T extends AnyId>(tail: string): T => knownId(`4a2b0a11-0000-4000-8000-${tail.padStart(12, '0')}`)
@@ -117,6 +118,16 @@ export function harbourChanges(now: Date): Change[] {
     column: 'left',
     value: '42',
     why: 'temporary fix',
+  })
+  demoRun(writer, here, {
+    test: 'contact',
+    about: 'equipment 1',
+    answers: [
+      ['trip.right', 0.5],
+      ['back.back', 1.5],
+    ],
+    stepMin: 2,
+    ends: 'done',
   })
   return writer.changes
 }

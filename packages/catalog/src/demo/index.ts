@@ -5,7 +5,7 @@ export {
   BEACON_VISIT_ID,
   beaconChanges,
 } from './beaconMill.ts'
-export { CALDER_ID, CALDER_SYSTEM_ID, CALDER_VISIT_ID, calderChanges } from './calderStreet.ts'
+export { CALDER_GATEWAY, CALDER_ID, CALDER_SYSTEM_ID, CALDER_VISIT_ID, calderChanges } from './calderStreet.ts'
 export { DEMO_GATEWAY, HARBOUR_ID, HARBOUR_SYSTEM_ID, HARBOUR_VISIT_ID, harbourChanges } from './harbourHall.ts'
 export { demoInstruments } from './instruments.ts'
 export { LIBRARY_GATEWAYS, LIBRARY_ID, LIBRARY_RTU1, LIBRARY_VISIT_ID, libraryChanges } from './lendingLibrary.ts'

@@ -14,6 +14,7 @@ import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
 import { type RoofPlant, roofPlant, roofUnitOf } from './roofs.ts'
+import { demoRun } from './testRuns.ts'
 import { DemoWriter } from './writer.ts'
 
 const id = <T extends AnyId>(tail: string): T => knownId(`11b2a211-0000-4000-8000-${tail.padStart(12, '0')}`)
@@ -235,5 +236,20 @@ export function libraryChanges(now: Date): Change[] {
         { ...TIMES_HERE, role: `time.act.${field}.${i + 1}`, place: 'controller', column: 'found', value: value ?? '' },
         0.1,
       )
+  demoRun(writer, one, {
+    test: 'damper-stroke',
+    answers: [['open.there', 1.4]],
+    values: { 'at-0': 1.5, 'at-50': 49, 'at-100': 99 },
+    stepMin: 1.6,
+    ends: 'done',
+  })
+  demoRun(writer, two, {
+    test: 'co2-step',
+    values: { shown: 455, reference: 428 },
+    answers: [['step.opens', 1.5]],
+    stepMin: 3.2,
+    ends: 'paused',
+    why: 'The reading room opened; the sensor is to be flushed after hours.',
+  })
   return writer.changes
 }

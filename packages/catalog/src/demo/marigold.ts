@@ -3,6 +3,7 @@ import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
+import { demoRun } from './testRuns.ts'
 import { DemoWriter } from './writer.ts'
 
 const id = <T extends AnyId>(tail: string): T => knownId(`3a71601d-0000-4000-8000-${tail.padStart(12, '0')}`)
@@ -87,6 +88,13 @@ export function marigoldChanges(now: Date): Change[] {
       { startMin: 510, is: 'in' },
       { startMin: 1380, is: 'asleep' },
     ],
+  })
+  demoRun(writer, here, {
+    test: 'heat-call',
+    answers: [['call.runs', 1]],
+    values: { return: 61.4, supply: 84.8 },
+    stepMin: 6,
+    ends: 'done',
   })
   return writer.changes
 }

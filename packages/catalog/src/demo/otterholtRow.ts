@@ -3,6 +3,7 @@ import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { ruleById } from '../rules/houseRules.ts'
+import { demoRun } from './testRuns.ts'
 import { DemoWriter } from './writer.ts'
 
 const id = <T extends AnyId>(tail: string): T => knownId(`077e4a11-0000-4000-8000-${tail.padStart(12, '0')}`)
@@ -165,5 +166,29 @@ export function otterholtChanges(now: Date): Change[] {
   ] as const)
     writer.write('setting.set', { ...here, role, place: 'controller', column: 'found', value }, 0.3)
   writer.write('counter.read', { ...here, counter: 'heat', value: 3114 }, 0.5)
+  // The call came, the fan side of the old switch does not hold, and nobody had the manual of its limit.
+  demoRun(writer, here, {
+    test: 'heat-call',
+    answers: [['call.runs', 1.2]],
+    values: { return: 64.2, supply: 111.6 },
+    stepMin: 6,
+    ends: 'done',
+  })
+  demoRun(writer, old, {
+    test: 'fan-limit',
+    answers: [
+      ['call.started', 1.4],
+      ['end.stopped', 1.8],
+      ['end.back', 2.6],
+    ],
+    values: { on: 96, off: 89 },
+    stepMin: 3,
+    ends: 'done',
+  })
+  writer.write('test.skip', {
+    ...old,
+    testId: 'limit-gas',
+    reason: 'The maker’s manual of this furnace is not here; asked for it.',
+  })
   return writer.changes
 }

@@ -5,6 +5,7 @@ import { xoroshiro128plus } from 'pure-rand'
 import { profileById } from '../profiles/index.ts'
 import { HOUSE_RULES } from '../rules/houseRules.ts'
 import photos from './photos.json' with { type: 'json' }
+import { demoRun } from './testRuns.ts'
 import { DemoWriter } from './writer.ts'
 
 export const TIDEWELL_ID = knownId<SiteId>('71de0e11-0000-4000-8000-000000000001')
@@ -61,6 +62,12 @@ export function tidewellChanges(now: Date): Change[] {
   pastVisit(writer, plant)
   writer.goOn(morning.getTime(), 'MR')
   openVisit(writer, plant)
+  writer.goOn(spring.getTime() + 55 * 60_000, 'MR')
+  for (const [test, back, supply, answer] of [
+    ['heat-call', 68.4, 93.1, 'call.runs'],
+    ['cool-call', 75.2, 56.3, 'call.runs'],
+  ] as const)
+    demoRun(writer, BEFORE, { test, answers: [[answer, 1]], values: { return: back, supply }, stepMin: 8, ends: 'done' })
   return writer.changes
 }
 

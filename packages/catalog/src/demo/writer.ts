@@ -23,6 +23,16 @@ export class DemoWriter {
     this.by = by
   }
 
+  /** The time that it is, as the next change would have it a moment later. */
+  now(): string {
+    return new Date(this.atMs).toISOString()
+  }
+
+  /** Lets some minutes pass. */
+  pass(minutes: number): void {
+    this.atMs += minutes * 60_000
+  }
+
   write<K extends ChangeKind>(kind: K, body: BodyOf<K>, minutes = 1): ChangeId {
     this.atMs += minutes * 60_000
     const id = this.newId<ChangeId>()

@@ -1,6 +1,7 @@
 import type { CrewDocument, DocumentContent, DocumentKind, HouseRuleBody, Profile } from '@ingle/record'
 import { PROFILES } from '../profiles/index.ts'
 import { HOUSE_RULES } from '../rules/houseRules.ts'
+import { TESTS } from '../tests/index.ts'
 
 /** One document of the library with its versions, newest first. */
 export interface LibraryEntry<T> {
@@ -20,6 +21,7 @@ export interface Library {
   rules: LibraryEntry<HouseRuleBody>[]
   patterns: LibraryEntry<DocumentContent['pattern']>[]
   instruments: LibraryEntry<DocumentContent['instrument']>[]
+  tests: LibraryEntry<DocumentContent['test']>[]
 }
 
 /** What a crew has: everything shipped, and what it saved. A version that the crew saved stands over the shipped one. */
@@ -29,6 +31,7 @@ export function libraryOf(documents: readonly CrewDocument[]): Library {
     rules: entries('rules', documents, HOUSE_RULES),
     patterns: entries('pattern', documents, []),
     instruments: entries('instrument', documents, []),
+    tests: entries('test', documents, TESTS),
   }
 }
 

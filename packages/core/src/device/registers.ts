@@ -15,7 +15,7 @@ export interface RegisterMap {
 /** What a unit says of itself while it runs. */
 export const LIVE_VALUES = {
   mode: { label: 'Mode', words: ['off', 'ventilation', 'free cooling', 'free cooling and compressor', 'compressor', 'test'] },
-  call: { label: 'Call', words: ['none', 'cooling', 'cooling, second stage'] },
+  call: { label: 'Call', words: ['none', 'cooling', 'cooling, second stage', 'heating', 'heating, second stage'] },
   stage: { label: 'Compressor stages' },
   starts: { label: 'Compressor starts' },
   fan: { label: 'Fan', in: 'percent' },

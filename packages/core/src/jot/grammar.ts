@@ -53,6 +53,8 @@ export type JotIntent =
       nearbyF?: number
       co2Ppm?: number
     }
+  | { kind: 'test-read'; runId: string; reading: string; value: number; plusMinus: number; instrument?: string; due?: string }
+  | { kind: 'test-trace'; runId: string; reading: string; value: number }
   | { kind: 'week'; days: number[]; entries: WeekEntry[] }
   | { kind: 'capacity'; tons: number }
   | { kind: 'heater'; kw: number }
@@ -129,6 +131,12 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
     shape: 'grille NAME [return|supply] SPEED [WxH] [free SHARE]',
     says: 'air speed at a grille',
     examples: ['grille desk 620 fpm', 'grille return 410 20x20 free 0.68', 'grille hall return 380'],
+  },
+  {
+    word: 'read',
+    shape: 'read READING FIGURE',
+    says: 'a value of the test that is running',
+    examples: ['read supply 104.2'],
   },
   {
     word: 'hood',

@@ -19,9 +19,27 @@ const context: JotContext = {
     { key: 'sensor.source@controller', word: 'sensor', label: 'Sensor', setting: SENSOR },
   ],
   grilles: [{ name: 'return', side: 'return', widthIn: 24, heightIn: 24, freeArea: 0.68 }],
+  running: {
+    runId: 'r',
+    readings: [
+      { word: 'supply', says: 'supply air', quantity: 'temperature', least: -40, most: 250, plusMinus: 0.7, traced: false },
+    ],
+  },
   wanted: ['esp ', 'split '],
 }
 const read = (text: string, change: Partial<JotContext> = {}) => parseJot(text, { ...context, ...change })
+
+describe('a value of a running test', () => {
+  it.each<[string, object]>([
+    ['read', { state: 'incomplete', needs: 'which: supply' }],
+    ['read sup', { state: 'incomplete', needs: 'supply' }],
+    ['read humidity 40', { state: 'wrong', reason: '“humidity” is nothing that this test reads.' }],
+    ['read supply 1043', { state: 'wrong' }],
+    ['read supply 104.3', { state: 'ready', reads: 'supply air 104.3 °F' }],
+  ])('%s', (line, wanted) => expect(read(line)).toMatchObject(wanted))
+  it('without one there is nothing to read', () =>
+    expect(read('read supply 104', { running: null })).toMatchObject({ state: 'wrong', remedy: 'Begin one on the Proof stage.' }))
+})
 
 describe('every example of the grammar', () => {
   it.each(JOT_COMMANDS.flatMap((command) => command.examples))('%s is read', (line) =>

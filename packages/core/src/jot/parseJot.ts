@@ -5,6 +5,7 @@ import { grille, hood, plate } from './commands/grilles.ts'
 import { esp, filter, probe, staticAt } from './commands/probes.ts'
 import { prose } from './commands/prose.ts'
 import { damperPoint, unitShows } from './commands/roof.ts'
+import { readInTest } from './commands/running.ts'
 import { sensorBeside, wallBeside } from './commands/sensors.ts'
 import { rise, split } from './commands/temperatures.ts'
 import { isDays, weekOfDays } from './commands/week.ts'
@@ -27,6 +28,7 @@ const COMMANDS = new Map<string, (line: Line, context: JotContext) => JotReading
     sensor: sensorBeside,
     fan: damperPoint,
     unit: unitShows,
+    read: readInTest,
     grille,
     hood,
     plate,

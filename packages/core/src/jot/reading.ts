@@ -1,4 +1,4 @@
-import type { UnitChoice } from '../quantity/units.ts'
+import type { Quantity, UnitChoice } from '../quantity/units.ts'
 import type { JotGrille, JotIntent, JotSetting } from './grammar.ts'
 
 /** What the jot line must know to read back what is typed. */
@@ -9,8 +9,23 @@ export interface JotContext {
   adjust: { stands: number; offers: readonly number[] } | null
   settings: readonly JotSetting[]
   grilles: readonly JotGrille[]
+  /** The test that is running, and what its step reads; null or absent: none is. */
+  running?: { runId: string; readings: readonly JotTestReading[] } | null
   /** Lines that would fill what is still missing, most wanted first. */
   wanted: readonly string[]
+}
+
+/** Something that a running test reads, and with what. */
+export interface JotTestReading {
+  word: string
+  says: string
+  quantity: Quantity
+  least: number
+  most: number
+  plusMinus: number
+  traced: boolean
+  instrument?: string
+  due?: string
 }
 
 /** What a line means so far. `ready` can be entered; `incomplete` is right as far as it goes. */

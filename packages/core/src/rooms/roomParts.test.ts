@@ -84,7 +84,7 @@ describe('the balance of heat closes with every part', () => {
           expect(Math.abs(into - out)).toBeLessThanOrEqual(0.001 * Math.max(figures.plantHeatBtu, figures.plantCoolBtu, 20_000))
         },
       ),
-      { numRuns: 30 },
+      { numRuns: 30, endOnFailure: true },
     ))
 })
 

@@ -34,6 +34,7 @@ import { codeAnswer } from './codeAnswers.ts'
 import { fanLimitAnswer } from './fanLimitAnswers.ts'
 import { co2Answer, economizerAnswer, freeCoolingAnswer, freshAirAnswer } from './freshAirAnswers.ts'
 import { pasteAnswer } from './pasteAnswers.ts'
+import { proofAnswer } from './proofAnswers.ts'
 import { reconcileAnswer } from './reconcileAnswers.ts'
 import { onOffAnswer, roomControlAnswer, sensorDiagnosisAnswer, warmUpAnswer } from './roomAnswers.ts'
 import { deviceProgramsAnswer, localTimesAnswer, schedulesAnswer, setbackAnswer } from './timesAnswers.ts'
@@ -76,6 +77,7 @@ const TOPICS: Record<string, (given: Case) => Answer> = {
   lct: localTimesAnswer,
   dpr: deviceProgramsAnswer,
   sbk: setbackAnswer,
+  prf: proofAnswer,
 }
 
 const has = (given: Case, ...keys: string[]) => keys.every((key) => given[key] !== undefined)

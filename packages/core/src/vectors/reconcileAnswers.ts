@@ -1,4 +1,4 @@
-/// <reference path="./jstat.d.ts" />
+/// <reference path="../statistics/jstat.d.ts" />
 import jstat from 'jstat'
 import { reconcile } from '../airflow/reconcile.ts'
 

@@ -12,6 +12,7 @@ import localTimes from '../../vectors/local_times.json' with { type: 'json' }
 import motorDrive from '../../vectors/motor_drive.json' with { type: 'json' }
 import onOffControl from '../../vectors/onoff_control.json' with { type: 'json' }
 import pasteTables from '../../vectors/paste_tables.json' with { type: 'json' }
+import proof from '../../vectors/proof.json' with { type: 'json' }
 import psychrometrics from '../../vectors/psychrometrics.json' with { type: 'json' }
 import reconcile from '../../vectors/reconcile.json' with { type: 'json' }
 import roomControl from '../../vectors/room_control.json' with { type: 'json' }
@@ -56,6 +57,7 @@ const files: Record<string, unknown> = {
   localTimes,
   devicePrograms,
   setbackSavings,
+  proof,
 }
 
 function expectWithin(actual: unknown, wanted: unknown, tolerance: unknown, where: string) {

@@ -3,7 +3,7 @@ import 'reflect-metadata'
 import { ok, type Result } from '@ingle/core'
 import { Type } from 'class-transformer'
 import { ArrayMaxSize, IsArray, IsISO8601, IsOptional, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator'
-import { checked } from '../checks.ts'
+import { checked, readSafely } from '../checks.ts'
 import type { ChangeId, SiteId } from '../ids.ts'
 import { type BodyOf, type ChangeKind, isKind, kindOf } from '../kinds/kinds.ts'
 import { clean } from './clean.ts'
@@ -14,6 +14,8 @@ class Imported {
   @IsISO8601({ strict: true }) at!: string
   /** The crew that exported it, as its file says. */
   @IsString() @MaxLength(200) from!: string
+  /** What file it was: the first signs of a hash over its changes. Absent in what was brought in before it was asked. */
+  @IsOptional() @IsString() @MaxLength(64) file?: string
 }
 
 /**
@@ -50,6 +52,10 @@ const DAY_MS = 86_400_000
  * never throws. `nowMs` is the reader's clock.
  */
 export function parseChange(foreign: unknown, nowMs: number): Result<Change> {
+  return readSafely('Change', () => readChange(foreign, nowMs))
+}
+
+function readChange(foreign: unknown, nowMs: number): Result<Change> {
   const fit = clean(foreign)
   if (!fit.ok) return fit
   const plain = fit.value

@@ -28,11 +28,14 @@ class Unfit extends Error {
   }
 }
 
+/** A text as every store can keep it. */
+export const cleanText = (text: string): string => text.replaceAll('\u0000', '').replace(LONE_SURROGATE, '\ufffd')
+
 function cleaned(value: unknown, depth: number): unknown {
   if (depth > MOST_DEEP) throw new Unfit('nested-too-deep')
   if (typeof value === 'string') {
     if (UUID.test(value)) return value.toLowerCase()
-    return value.replaceAll('\u0000', '').replace(LONE_SURROGATE, '\ufffd')
+    return cleanText(value)
   }
   if (typeof value !== 'object' || value === null) return value
   if (Array.isArray(value)) {

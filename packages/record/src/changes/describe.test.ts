@@ -1,9 +1,27 @@
 import { METRIC_UNITS } from '@ingle/core'
 import { describe, expect, it } from 'vitest'
+import type { RunId } from '../ids.ts'
 import type { BodyOf, ChangeKind } from '../kinds/kinds.ts'
 import { ALL_KINDS, HERE, Pen, SYSTEM, uuid, VISIT } from '../testing/pen.ts'
 import { describeChange } from './describe.ts'
 
+const TEST = {
+  format: 'ingle-test/1',
+  id: 'fan-stops',
+  version: 1,
+  name: 'Fan stops',
+  says: 'It stops.',
+  has: [],
+  proves: [],
+  restsOn: [],
+  begins: 'heating' as const,
+  ends: 'idle' as const,
+  handMin: 1,
+  steps: [{ id: 'watch', do: 'Watch.', asks: [] }],
+  passes: [],
+  causes: [],
+}
+const ON_RUN = { ...HERE, runId: uuid<RunId>(30) }
 const TRY = { ...HERE, tryId: uuid(3) }
 const rule = {
   id: 'r',
@@ -179,6 +197,30 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
   'counter.read': [{ ...HERE, counter: 'heat', value: 812 }, 'heating hours: 812'],
   'check.set': [{ ...HERE, checkId: 'panels-back', done: true }, 'panels back: done'],
   'trial.set': [{ ...HERE, trial: 'hot.fan-off', answer: 'yes' }, 'hot.fan off: yes'],
+  'test.use': [{ systemId: SYSTEM, test: TEST, on: true }, 'test “Fan stops” taken on'],
+  'test.start': [{ ...HERE, runId: uuid(30), test: TEST }, 'test begun: Fan stops'],
+  'test.step': [{ ...ON_RUN, step: 'watch' }, 'step: watch'],
+  'test.answer': [{ ...ON_RUN, step: 'watch', answer: 'stopped' }, 'watch: stopped'],
+  'test.read': [
+    { ...ON_RUN, reading: 'supply', value: 104.5, plusMinus: 0.7, instrument: 'T-3', from: 'hand' },
+    'supply 104.5, T-3',
+  ],
+  'test.trace': [
+    { ...ON_RUN, reading: 'fan', beganAt: '2026-11-24T10:00:00.000Z', afterMs: [0, 1000], values: [60, 0], from: 'wire' },
+    'fan: 2 values',
+  ],
+  'test.pause': [{ ...ON_RUN, why: 'rain' }, 'test stopped for now: rain'],
+  'test.end': [{ ...ON_RUN, how: 'given-up', reason: 'no key to the roof' }, 'test given up: no key to the roof'],
+  'test.skip': [{ ...HERE, testId: 'heat-call', reason: 'no gas yet' }, 'test heat call not run: no gas yet'],
+  'baseline.read': [
+    { ...HERE, mode: 'cool', way: 'forced', machine: 'HP-42', outdoorF: 81.5, amps: 14.2, driveHz: 60 },
+    'cooling baseline, forced: outdoor air 81.5 °F, amps 14.2 A, drive frequency 60 Hz',
+  ],
+  'item.hand-on': [{ ...HERE, itemId: uuid(7), to: 'JT', until: '2026-12-31' }, 'open item handed on to JT until 2026-12-31'],
+  'visit.sign': [
+    { visitId: VISIT, as: 'customer', name: 'P. Marlow', strokes: [[0, 0, 500, 200]] },
+    'signed by P. Marlow (customer)',
+  ],
   undo: [{ targetId: uuid(8) }, 'taken back'],
 }
 

@@ -32,6 +32,21 @@ const context = {
     },
   ],
   grilles: [],
+  running: {
+    runId: '00000000-0000-4000-8000-0000000001f5',
+    readings: [
+      {
+        word: 'supply',
+        says: 'supply air',
+        quantity: 'temperature' as const,
+        least: -40,
+        most: 250,
+        plusMinus: 0.7,
+        traced: false,
+      },
+      { word: 'fan', says: 'fan', quantity: 'percent' as const, least: 0, most: 120, plusMinus: 2, traced: true },
+    ],
+  },
   wanted: [],
 }
 const place = { ...HERE, tryId: uuid(3), tap: '3', adjustPct: 0, filter: 'as-found' as const }
@@ -62,6 +77,13 @@ describe('a jotted line', () => {
     const [start, reading] = written('esp +0.22 -0.45', { ...place, tryId: null, tap: null })
     expect(start).toMatchObject({ kind: 'try.start', body: { tap: null } })
     expect(reading).toMatchObject({ kind: 'reading.probes', body: { tryId: start?.id } })
+  })
+
+  it('a value of a running test is kept as one, and one that is followed as a stretch', () => {
+    expect(written('read supply 40 C')).toMatchObject([
+      { kind: 'test.read', body: { reading: 'supply', value: expect.closeTo(104, 6), plusMinus: 0.7, from: 'hand' } },
+    ])
+    expect(written('read fan 60')).toMatchObject([{ kind: 'test.trace', body: { reading: 'fan', afterMs: [0], values: [60] } }])
   })
 
   it('keeps tap and adjust when the filter is changed', () =>

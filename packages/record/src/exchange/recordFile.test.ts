@@ -56,3 +56,17 @@ describe('a record file', () => {
     expect(parseRecordFile(file({ format: 'ingle-record/1.3', changes: pen.changes }), NOW).ok).toBe(true)
   })
 })
+
+it('says of itself what can be shown, whatever it holds there', () => {
+  const read = (more: object) => parseRecordFile({ ...file(), ...more }, NOW)
+  expect(read({ exportedBy: { crew: { toString: 1 }, ingle: 7 }, exportedAt: [], photos: undefined })).toMatchObject({
+    ok: true,
+    value: { exportedBy: { crew: '', ingle: '' }, exportedAt: '', photos: [] },
+  })
+  expect(read({ exportedBy: { crew: `a\u0000${'x'.repeat(500)}` } })).toMatchObject({
+    value: { exportedBy: { crew: `a${'x'.repeat(199)}` } },
+  })
+  for (const photos of [0, {}, 'x', [0], [{ id: 1 }]]) expect(read({ photos })).toMatchObject({ ok: false })
+  for (const chain of [0, {}, [0], [{ seq: 1, hash: 'x', receivedAt: 'never' }]])
+    expect(read({ chain })).toMatchObject({ ok: false })
+})

@@ -1,10 +1,18 @@
 import { ok, type Result } from '@ingle/core'
 import { type Change, parseChange } from '../changes/change.ts'
+import { cleanText } from '../changes/clean.ts'
 import { KnownIds } from '../changes/references.ts'
 import type { PhotoId, SiteId } from '../ids.ts'
 import { refuse } from '../refusals.ts'
 
 export const RECORD_FORMAT = 'ingle-record/1'
+
+/** A link of the chain that the exporting server keeps over a record: its number, when it took the change, the hash. */
+export interface RecordLink {
+  seq: number
+  receivedAt: string
+  hash: string
+}
 
 /** A whole site as one file: see docs/formats/record.md. */
 export interface RecordFile {
@@ -12,7 +20,11 @@ export interface RecordFile {
   exportedAt: string
   exportedBy: { crew: string; ingle: string }
   siteId: SiteId
+  /** Not the whole of it: what its changes build on is known where it goes. */
+  part?: boolean
   changes: Change[]
+  /** One link a change, in their order. Absent in records of before, and in those that another program wrote. */
+  chain?: RecordLink[]
   photos: { id: PhotoId; mediaType: string; base64: string }[]
 }
 
@@ -35,12 +47,27 @@ export function parseRecordFile(plain: unknown, nowMs: number): Result<RecordFil
     if (!change.ok)
       return refuse('change-refused', { n: i + 1, count: file.changes.length, reason: change.reason, remedy: change.remedy })
     if (change.value.siteId !== file.siteId) return refuse('change-of-another-site', { n: i + 1 })
-    const missing = known.missing(change.value)
+    const missing = file.part ? null : known.missing(change.value)
     if (missing) return refuse('missing-ground-in-file', { n: i + 1, count: file.changes.length, reason: missing.reason })
     known.add(change.value)
   }
-  for (const photo of file.photos ?? []) {
+  if (file.chain !== undefined && !(Array.isArray(file.chain) && file.chain.every(isLink))) return refuse('chain-unreadable')
+  const photos: unknown = file.photos ?? []
+  if (!Array.isArray(photos)) return refuse('photo-unreadable')
+  for (const photo of photos as RecordFile['photos']) {
     if (typeof photo?.id !== 'string' || typeof photo.base64 !== 'string') return refuse('photo-unreadable')
   }
-  return ok({ exportedAt: '', exportedBy: { crew: '', ingle: '' }, ...file, photos: file.photos ?? [] } as RecordFile)
+  const { crew, ingle } = (file.exportedBy ?? {}) as { crew?: unknown; ingle?: unknown }
+  const exportedBy = { crew: shortText(crew), ingle: shortText(ingle) }
+  return ok({ ...file, exportedAt: shortText(file.exportedAt), exportedBy, photos } as RecordFile)
 }
+
+const isLink = (one: unknown): one is RecordLink => {
+  const { seq, receivedAt, hash } = (one ?? {}) as Partial<RecordLink>
+  return (
+    Number.isInteger(seq) && typeof hash === 'string' && typeof receivedAt === 'string' && Number.isFinite(Date.parse(receivedAt))
+  )
+}
+
+/** What a file says of itself, as far as it can be shown; a file may say anything. */
+const shortText = (value: unknown): string => (typeof value === 'string' ? cleanText(value).slice(0, 200) : '')

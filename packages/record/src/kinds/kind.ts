@@ -22,6 +22,8 @@ export interface Folding {
   begin(visit: VisitState): void
   /** A system on a visit; null while no such visit was begun. */
   here(where: { visitId: VisitId; systemId: SystemId }): SystemVisit | null
+  /** A change named something that is not there, or took it away: one that brings it later reaches back to this. */
+  awaits(name: string): void
 }
 
 export interface Kind<K extends string, B extends object> extends Spec<K, B> {
@@ -33,6 +35,10 @@ export interface Kind<K extends string, B extends object> extends Spec<K, B> {
    * two changes in one millisecond, must not lose the reading. 0 before 1 before all the rest.
    */
   turn?: 0 | 1
+  /** What it brings that changes before it may have awaited: then the fold cannot just go on with it. */
+  reaches?: (body: B) => string[]
+  /** What stands on the list of sites rests on it. */
+  listed?: true
 }
 
 export const kind = <const K extends string, B extends object>(name: K, spec: Omit<Kind<K, B>, 'kind'>): Kind<K, B> => ({

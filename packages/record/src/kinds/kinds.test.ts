@@ -15,6 +15,7 @@ it('these fields were read off something, and have a row each among the readings
   ]).filter(([, fields]) => fields !== '')
   expect(Object.fromEntries(read)).toMatchInlineSnapshot(`
     {
+      "baseline.read": "outdoorF temperature, returnDbF temperature, returnWbF temperature, supplyDbF temperature, supplyInWc static, returnInWc static, flowCfm flow, volts voltage, amps current, suctionSatF temperature, suctionLineF temperature, liquidSatF temperature, liquidLineF temperature, driveHz Hz, starts, hours h",
       "cooling.set": "dryingPct percent, outdoorF temperature, superheatF temperatureDifference, subcoolingF temperatureDifference, wantedSuperheatF temperatureDifference, wantedSubcoolingF temperatureDifference",
       "counter.read": "value",
       "damper.point": "outdoorF temperature, returnF temperature, mixedF temperature, signal V, flowCfm flow",

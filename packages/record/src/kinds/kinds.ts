@@ -5,6 +5,16 @@ import { bridgeSet } from './power/bridgeSet.ts'
 import { contactSet } from './power/contactSet.ts'
 import { wireSet } from './power/wireSet.ts'
 import { wiringSet } from './power/wiringSet.ts'
+import { baselineRead } from './proof/baselineRead.ts'
+import { testAnswer } from './proof/testAnswer.ts'
+import { testEnd } from './proof/testEnd.ts'
+import { testPause } from './proof/testPause.ts'
+import { testRead } from './proof/testRead.ts'
+import { testSkip } from './proof/testSkip.ts'
+import { testStart } from './proof/testStart.ts'
+import { testStep } from './proof/testStep.ts'
+import { testTrace } from './proof/testTrace.ts'
+import { testUse } from './proof/testUse.ts'
 import { READINGS } from './readings/readings.ts'
 import { damperPoint } from './roof/damperPoint.ts'
 import { roofPointRead } from './roof/roofPointRead.ts'
@@ -42,11 +52,13 @@ import { photoAdd } from './visit/photoAdd.ts'
 import { trialSet } from './visit/trialSet.ts'
 import { tryStart } from './visit/tryStart.ts'
 import { visitClose } from './visit/visitClose.ts'
+import { visitSign } from './visit/visitSign.ts'
 import { visitStart } from './visit/visitStart.ts'
 import { fixHandOn } from './work/fixHandOn.ts'
 import { fixPut } from './work/fixPut.ts'
 import { fixUndo } from './work/fixUndo.ts'
 import { itemClose } from './work/itemClose.ts'
+import { itemHandOn } from './work/itemHandOn.ts'
 import { itemOpen } from './work/itemOpen.ts'
 import { outletReading } from './zones/outletReading.ts'
 import { outletRemove } from './zones/outletRemove.ts'
@@ -73,6 +85,7 @@ export const KINDS = [
   twinsSet,
   visitStart,
   visitClose,
+  visitSign,
   complaintSet,
   noteAdd,
   photoAdd,
@@ -85,6 +98,7 @@ export const KINDS = [
   aimSet,
   itemOpen,
   itemClose,
+  itemHandOn,
   fixPut,
   fixUndo,
   fixHandOn,
@@ -115,6 +129,16 @@ export const KINDS = [
   timesRemove,
   clockRead,
   counterRead,
+  testUse,
+  testStart,
+  testStep,
+  testAnswer,
+  testRead,
+  testTrace,
+  testPause,
+  testEnd,
+  testSkip,
+  baselineRead,
   undo,
 ] as const
 

@@ -1,12 +1,13 @@
 import { ok, type Result, ruleDoubts } from '@ingle/core'
 import { clean } from '../changes/clean.ts'
-import { checked } from '../checks.ts'
+import { checked, readSafely } from '../checks.ts'
 import { type Profile, parseProfile } from '../profile/profile.ts'
 import { refuse } from '../refusals.ts'
 import type { DocumentKind } from './documentKinds.ts'
 import { HouseRuleBody } from './houseRule.ts'
 import { Instrument } from './instrument.ts'
 import { type Pattern, parsePattern } from './pattern.ts'
+import { type ProofTest, parseTest } from './proofTest.ts'
 
 export const RULES_FORMAT = 'ingle-rules/1'
 export const INSTRUMENT_FORMAT = 'ingle-instrument/1'
@@ -16,6 +17,7 @@ export interface DocumentContent {
   rules: HouseRuleBody & { format: string; version: number }
   pattern: Pattern
   instrument: Instrument & { version: number }
+  test: ProofTest
 }
 
 /** One version of one document of a crew. */
@@ -35,12 +37,13 @@ const PARSERS: { [K in DocumentKind]: (plain: unknown) => Result<DocumentContent
   rules: parseHouseRule,
   pattern: parsePattern,
   instrument: parseInstrument,
+  test: parseTest,
 }
 
 /** Reads a document of a crew from foreign data; the reason says what is wrong and where. */
 export function parseDocument<K extends DocumentKind>(kind: K, plain: unknown): Result<DocumentContent[K]> {
   const fit = clean(plain)
-  return fit.ok ? PARSERS[kind](fit.value) : fit
+  return fit.ok ? readSafely('Document', (): Result<DocumentContent[K]> => PARSERS[kind](fit.value)) : fit
 }
 
 /** The kind of an imported file, by its format line. */
@@ -50,6 +53,7 @@ export function documentKindOf(plain: unknown): Result<DocumentKind> {
   if (format.startsWith('ingle-rules/')) return ok('rules')
   if (format.startsWith('ingle-pattern/')) return ok('pattern')
   if (format.startsWith('ingle-instrument/')) return ok('instrument')
+  if (format.startsWith('ingle-test/')) return ok('test')
   return refuse('not-a-document')
 }
 

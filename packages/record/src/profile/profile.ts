@@ -2,6 +2,8 @@ import { refuse } from '../refusals.ts'
 import 'reflect-metadata'
 import {
   ADJUST_ROLE,
+  BASELINE,
+  type BaselineField,
   type BlowerData,
   type BlowerTable,
   CONVENTIONS,
@@ -12,6 +14,8 @@ import {
   type LiveId,
   type LiveRegister,
   numbersOffered,
+  OCCUPANT_SIGNS,
+  type OccupantSign,
   ok,
   POINT_WAYS,
   type PointWay,
@@ -274,6 +278,53 @@ class ProfileTerminal implements StripTerminal {
   @IsArray() @ArrayMaxSize(4) @IsIn(POINT_WAYS, { each: true }) takes!: PointWay[]
 }
 
+/** How a machine is forced to full capacity, by its maker's own way. */
+class ProfileForce {
+  @IsIn(['cool', 'heat']) mode!: 'cool' | 'heat'
+  /** Which key or button, and where. */
+  @IsString() @IsNotEmpty() @MaxLength(120) key!: string
+  /** How long it is held; absent: a press. */
+  @IsOptional() @IsNumber() @Min(0.5) @Max(60) holdS?: number
+  /** What must be so before. */
+  @IsArray() @ArrayMaxSize(8) @IsString({ each: true }) @MaxLength(200, { each: true }) before!: string[]
+  /** How long it lasts by itself; absent: until it is ended. */
+  @IsOptional() @IsNumber() @Min(0.5) @Max(240) lastsMin?: number
+  @IsString() @IsNotEmpty() @MaxLength(200) ends!: string
+  /** What a longer hold does instead. */
+  @IsOptional() @IsString() @MaxLength(200) longer?: string
+  @IsOptional() @IsString() @MaxLength(300) caution?: string
+}
+
+/** A value that its board can show: which press shows it. */
+class ProfileReadout {
+  @IsIn(Object.keys(BASELINE)) field!: BaselineField
+  @IsString() @IsNotEmpty() @MaxLength(160) press!: string
+  /** What the display shows beside it. */
+  @IsOptional() @IsString() @MaxLength(60) shows?: string
+  /** Its unit on the display, where it is not the base unit. */
+  @IsOptional() @IsString() @MaxLength(20) unit?: string
+}
+
+/** A sign on its display, and what it tells the people who live with it. */
+class OccupantSignShown {
+  @IsString() @IsNotEmpty() @MaxLength(30) sign!: string
+  @IsIn(OCCUPANT_SIGNS) means!: OccupantSign
+}
+
+/** What the people who live with it press and see. */
+class ProfileOccupant {
+  @IsOptional() @IsString() @MaxLength(80) warmer?: string
+  @IsOptional() @IsString() @MaxLength(80) cooler?: string
+  @IsOptional() @IsString() @MaxLength(160) hold?: string
+  @IsOptional() @IsString() @MaxLength(160) resume?: string
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => OccupantSignShown)
+  signs?: OccupantSignShown[]
+}
+
 /** A family of equipment, as data. Open format `ingle-profile/1`. */
 export class Profile {
   @IsString() format!: string
@@ -292,6 +343,14 @@ export class Profile {
   @IsOptional() @ValidateNested() @Type(() => ProfilePower) power?: ProfilePower
   @IsOptional() @ValidateNested() @Type(() => ProfileGateway) gateway?: ProfileGateway
   @IsOptional() @ValidateNested() @Type(() => ProfileProgram) program?: ProfileProgram
+  @IsOptional() @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => ProfileForce) force?: ProfileForce[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(40)
+  @ValidateNested({ each: true })
+  @Type(() => ProfileReadout)
+  readouts?: ProfileReadout[]
+  @IsOptional() @ValidateNested() @Type(() => ProfileOccupant) occupant?: ProfileOccupant
   /** Terminals for sensors, contacts, signals and relays, in the order of the strip. */
   @IsOptional()
   @IsArray()

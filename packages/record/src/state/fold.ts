@@ -1,4 +1,5 @@
 import { type Change, orderOf } from '../changes/change.ts'
+import { targetOf } from '../changes/references.ts'
 import type { ChangeId, SiteId, SystemId, TryId, VisitId } from '../ids.ts'
 import { BAGS, emptyBags } from '../kinds/bags.ts'
 import type { Folding, Kind, Written } from '../kinds/kind.ts'
@@ -15,17 +16,85 @@ import type { NoteState, ReadingState, SiteState, SystemState, SystemVisit, TryS
  * the same site. Pure and total: a change about something unknown is passed over, never thrown on.
  */
 export function fold(siteId: SiteId, changes: readonly Change[]): SiteState {
+  return folded(new SiteFolding(emptySite(siteId, changes.length)), changes)
+}
+
+/** Where a fold has come to: the last change of its order. */
+export interface Mark {
+  order: number
+  id: string
+}
+
+/** The mark of a set of changes; one before all others where there are none. */
+export function markOf(changes: readonly Change[]): Mark {
+  let last: Mark = { order: -1, id: '' }
+  for (const one of changes) if (isAfter(one, last)) last = { order: orderOf(one), id: one.id }
+  return last
+}
+
+const isAfter = (change: Change, mark: Mark): boolean => {
+  const order = orderOf(change)
+  return order > mark.order || (order === mark.order && change.id > mark.id)
+}
+
+/**
+ * Goes on with a fold: what `fold` makes of the changes of `base` and these together, without those of `base`. Null where
+ * the order does not allow it: one of these was written before the mark, takes back or corrects a change of before, or
+ * brings what such a one had missed. `base` holds the first changes of a record as a server numbered them, each with all
+ * that it builds on; it is left as it is, and what these do not touch is shared with it.
+ */
+export function foldOn(base: SiteState, mark: Mark, more: readonly Change[]): SiteState | null {
+  const ids = new Set<string>(more.map((one) => one.id))
+  const awaited = new Set(base.awaited)
+  const systems = new Set<string>(base.systems.map((one) => one.id))
+  for (const change of more) {
+    const target = targetOf(change)
+    if (!isAfter(change, mark) || (target !== null && !ids.has(target))) return null
+    const folder = folderOf(change.kind)
+    if (folder?.reaches?.(change.body).some((name) => awaited.has(name))) return null
+    // A system stands where it was first named: one that an early turn names would stand before those of `base`.
+    const { systemId, visitId } = change.body as { systemId?: string; visitId?: string }
+    if (folder?.turn !== undefined && visitId === undefined && systemId !== undefined && !systems.has(systemId)) return null
+  }
+  return folded(new SiteFolding(sharing(base, more)), more)
+}
+
+function folded(folding: SiteFolding, changes: readonly Change[]): SiteState {
   const holding = inForce(changes)
-  const folding = new SiteFolding(siteId, changes.length)
   const ordered = inOrder(changes).filter((change) => holding.has(change.id))
   for (const change of ordered) folderOf(change.kind)?.prepare?.(folding.site, change.body)
   for (const turn of [0, 1, 2]) {
     for (const change of ordered) {
       const folder = folderOf(change.kind)
-      if (folder && (folder.turn ?? 2) === turn) folder.fold(folding, change)
+      if (!folder || (folder.turn ?? 2) !== turn) continue
+      folder.fold(folding, change)
+      folding.touch(change)
     }
   }
   return folding.finish()
+}
+
+/** A copy to go on with: what lies on visits that these changes do not name is the same as before. */
+function sharing(base: SiteState, more: readonly Change[]): SiteState {
+  const named = new Set<string>()
+  for (const { body } of more)
+    for (const name of ['visitId', 'tryId', 'noteId'] as const) {
+      const id = (body as Record<string, unknown>)[name]
+      if (typeof id === 'string') named.add(id)
+    }
+  const isNamed = (visit: VisitState) =>
+    named.has(visit.id) ||
+    Object.values(visit.systems).some(
+      (one) => one.tries.some((attempt) => named.has(attempt.id)) || one.notes.some((note) => named.has(note.id)),
+    )
+  const { visits, profiles, tests, ...rest } = base
+  return {
+    ...structuredClone(rest),
+    profiles: { ...profiles },
+    tests: { ...tests },
+    visits: visits.map((visit) => (isNamed(visit) ? structuredClone(visit) : visit)),
+    changeCount: base.changeCount + more.length,
+  }
 }
 
 /** By order of writing, then by id; repeated ids count once. Times are compared as instants, whatever their offset. */
@@ -41,7 +110,7 @@ export function inOrder(changes: readonly Change[]): Change[] {
   return keyed.map((one) => one.change)
 }
 
-type Folder = Pick<Kind<string, object>, 'fold' | 'prepare' | 'turn'>
+type Folder = Pick<Kind<string, object>, 'fold' | 'prepare' | 'turn' | 'reaches'>
 
 /** Readings and bags are folded alike, each by what it is; every other kind says how itself. */
 const FOLDERS = new Map<string, Folder>([
@@ -52,6 +121,8 @@ const FOLDERS = new Map<string, Folder>([
     return [one.kind, { fold: (into, { body }) => foldBag(into, one, fields, body) }]
   }),
 ])
+/** Kinds on which what stands on the list of sites rests. */
+export const LISTED_KINDS: readonly ChangeKind[] = KINDS.filter((one) => 'listed' in one).map((one) => one.kind)
 /** None for a kind of a later Ingle: kept in the record, passed over here. */
 const folderOf = (kind: ChangeKind): Folder | undefined => FOLDERS.get(kind)
 
@@ -66,38 +137,52 @@ function foldBag(into: Folding, { on, into: name }: (typeof BAGS)[number], field
   if (holder) assign((holder as unknown as Record<string, object>)[name] as object, body, fields as never[])
 }
 
+const emptySite = (id: SiteId, changeCount: number): SiteState => ({
+  foldVersion: FOLD_VERSION,
+  id,
+  name: '',
+  place: '',
+  altitudeFt: 0,
+  altitudeKnown: false,
+  timeZone: 'UTC',
+  climate: '',
+  profiles: {},
+  tests: {},
+  systems: [],
+  twins: [],
+  visits: [],
+  items: [],
+  fixes: [],
+  changeCount,
+})
+
 class SiteFolding implements Folding {
-  readonly site: SiteState
-  readonly visits = new Map<VisitId, VisitState>()
+  readonly visits: Map<VisitId, VisitState>
   readonly tries = new Map<TryId, TryState>()
   readonly notes = new Map<ChangeId, NoteState>()
-  private readonly systems = new Map<SystemId, SystemState>()
+  private readonly systems: Map<SystemId, SystemState>
 
-  constructor(id: SiteId, changeCount: number) {
-    this.site = {
-      foldVersion: FOLD_VERSION,
-      id,
-      name: '',
-      place: '',
-      altitudeFt: 0,
-      altitudeKnown: false,
-      timeZone: 'UTC',
-      climate: '',
-      profiles: {},
-      systems: [],
-      twins: [],
-      visits: [],
-      items: [],
-      fixes: [],
-      changeCount,
-    }
+  constructor(readonly site: SiteState) {
+    this.visits = new Map(site.visits.map((one) => [one.id, one]))
+    this.systems = new Map(site.systems.map((one) => [one.id, one]))
+    for (const visit of site.visits)
+      for (const here of Object.values(visit.systems)) {
+        for (const one of here.tries) this.tries.set(one.id, one)
+        for (const one of here.notes) this.notes.set(one.id, one)
+      }
   }
 
   finish(): SiteState {
     for (const visit of this.visits.values()) {
-      for (const one of Object.values(visit.systems)) for (const [i, attempt] of one.tries.entries()) attempt.number = i + 1
+      for (const one of Object.values(visit.systems))
+        for (const [i, attempt] of one.tries.entries()) if (attempt.number !== i + 1) attempt.number = i + 1
     }
     return this.site
+  }
+
+  awaits(name: string): void {
+    this.site.awaited ??= []
+    if (!this.site.awaited.includes(name)) this.site.awaited.push(name)
   }
 
   system(id: SystemId): SystemState {
@@ -122,6 +207,8 @@ class SiteFolding implements Folding {
       seasons: [],
       exceptions: [],
       lettings: [],
+      ownTests: [],
+      touched: {},
       ...emptyBags('system'),
     }
     this.systems.set(id, made)
@@ -132,6 +219,13 @@ class SiteFolding implements Folding {
   begin(visit: VisitState): void {
     this.visits.set(visit.id, visit)
     this.site.visits.push(visit)
+  }
+
+  /** Keeps when something of a kind was last written, of a system or of one on a visit: what rests on it is due again. */
+  touch({ kind, at, body }: Change): void {
+    const { visitId, systemId } = body as { visitId?: VisitId; systemId?: SystemId }
+    const of = !systemId ? null : visitId ? this.here({ visitId, systemId }) : this.systems.get(systemId)
+    if (of && !((of.touched[kind] ?? '') > at)) of.touched[kind] = at
   }
 
   here(where: { visitId: VisitId; systemId: SystemId }): SystemVisit | null {
@@ -162,5 +256,9 @@ export const emptySystemVisit = (): SystemVisit => ({
   strokes: [],
   clockReads: [],
   counterReads: [],
+  runs: [],
+  skips: [],
+  baselines: [],
+  touched: {},
   ...emptyBags('visit'),
 })

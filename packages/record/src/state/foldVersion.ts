@@ -11,6 +11,8 @@ export const FOLD_PRINTS = [
   '087b5f144a43e5a8',
   'a6867af43ca2d065',
   '9b4f13f80721228c',
+  'a01d35c861ca8fea',
+  '7132101d5a77858d',
 ] as const
 
 /** Folds of before fingerprints. */

@@ -1,4 +1,5 @@
 import type {
+  BaselineField,
   Bridge,
   ComplaintId,
   InstrumentMeasure,
@@ -25,6 +26,7 @@ import type {
   OutletId,
   PartId,
   PhotoId,
+  RunId,
   SeasonId,
   SiteId,
   SpaceId,
@@ -39,6 +41,7 @@ import type { ReadingBody, ReadingKind } from '../kinds/readings/readings.ts'
 import type { AimOrigin, Counter, PartRole } from '../kinds/words.ts'
 import type { HouseRuleBody } from '../library/houseRule.ts'
 import type { Instrument } from '../library/instrument.ts'
+import type { ProofTest } from '../library/proofTest.ts'
 import type { Profile } from '../profile/profile.ts'
 
 /** A site as its changes make it. Plain data; nothing here is stored that cannot be folded again. */
@@ -54,6 +57,8 @@ export interface SiteState {
   climate: string
   /** Every profile version that a system uses or used, by `id@version`. */
   profiles: Record<string, Profile>
+  /** Every version of a test that was run or taken on here, by `id@version`. */
+  tests: Record<string, ProofTest>
   systems: SystemState[]
   twins: TwinsState[]
   /** By start. */
@@ -61,6 +66,8 @@ export interface SiteState {
   items: ItemState[]
   fixes: FixState[]
   changeCount: number
+  /** What changes named that was not there when they were folded; absent when nothing was missed. */
+  awaited?: string[]
 }
 
 export interface SystemState extends Bags<'system'> {
@@ -90,6 +97,10 @@ export interface SystemState extends Bags<'system'> {
   seasons: SeasonState[]
   exceptions: ExceptionState[]
   lettings: LettingState[]
+  /** A crew's own tests that hold here, by key. */
+  ownTests: string[]
+  /** When something of each kind was last written of it. */
+  touched: Record<string, string>
 }
 
 export interface SeasonState {
@@ -271,7 +282,26 @@ export interface VisitState {
   startedAt: string
   by: string
   closedAt: string | null
+  /** What was open when it was closed, and who answers for it; null: not closed, or closed before that was asked. */
+  closing: ClosingState | null
+  signed: SignedState[]
   systems: Record<string, SystemVisit>
+}
+
+/** What was left open, by what the hand-over list calls it. */
+interface ClosingState {
+  at: string
+  by: string
+  open: { id: string; says: string }[]
+  owner?: string
+  until?: string
+}
+
+export interface SignedState extends ReadOnce {
+  as: 'technician' | 'customer'
+  name: string
+  /** Each a list of x, y, x, y. */
+  strokes: number[][]
 }
 
 /** One system on one visit. */
@@ -304,6 +334,71 @@ export interface SystemVisit extends Bags<'visit'> {
   strokes: StrokeState[]
   clockReads: ClockReadState[]
   counterReads: CounterReadState[]
+  /** Tests that were begun, in that order, and those that were not run. */
+  runs: RunState[]
+  skips: SkipState[]
+  baselines: BaselineState[]
+  /** When something of each kind was last written of it here. */
+  touched: Record<string, string>
+}
+
+/** One running of a test. What it shows is worked out, never kept. */
+export interface RunState {
+  id: RunId
+  /** Key of `SiteState.tests`. */
+  testKey: string
+  about?: string
+  at: string
+  by: string
+  /** Steps begun, keys tapped and breaks, in order of writing. */
+  marks: RunMark[]
+  values: RunRead[]
+  traces: RunTraceState[]
+  /** How the settings stood that it rests on, by row; and the numbers that its limits follow from, by role. */
+  stood: Record<string, string>
+  limits: Record<string, number>
+  ended: { at: string; by: string; how: 'done' | 'given-up'; reason: string } | null
+}
+
+export interface RunMark extends ReadOnce {
+  step?: string
+  answer?: string
+  /** Stopped for now, and why. */
+  pause?: string
+  /** A clock that only counts, of the page that wrote it. */
+  page?: string
+  countedMs?: number
+}
+
+export interface RunRead extends ReadOnce {
+  reading: string
+  value: number
+  plusMinus: number
+  instrument?: string
+  due?: string
+  from: 'hand' | 'keypad' | 'wire'
+}
+
+export interface RunTraceState {
+  id: ChangeId
+  by: string
+  reading: string
+  beganAt: string
+  afterMs: number[]
+  values: number[]
+  from: 'hand' | 'keypad' | 'wire'
+}
+
+interface SkipState extends ReadOnce {
+  testId: string
+  about?: string
+  reason: string
+}
+
+export interface BaselineState extends ReadOnce, Partial<Record<BaselineField, number>> {
+  mode: 'cool' | 'heat'
+  way: 'forced' | 'steady'
+  machine: string
 }
 
 export interface SensorPairState {
@@ -485,6 +580,7 @@ interface ItemState {
   openedAt: string
   by: string
   closed: { at: string; by: string; how: string } | null
+  handedOn?: { at: string; by: string; to: string; until: string }
 }
 
 /** Something that stands in for the right part. In place until it is undone, whoever answers for it. */

@@ -29,13 +29,19 @@ import type { Change } from '../changes/change.ts'
 import type { ChangeId, GatewayId, ItemId, SiteId, SystemId, VisitId } from '../ids.ts'
 import { DOCUMENT_KINDS, type DocumentKind } from '../library/documentKinds.ts'
 import type { DocumentContent } from '../library/documents.ts'
+import type { SiteState } from '../state/state.ts'
 
 /** Names for what can be wrong, the same every time: a closed set, so that a device can tell them apart. */
 const PROBLEM_CODES = [
+  'account-ended',
+  'account-is-ended',
+  'away',
+  'bad-name',
   'bad-number',
   'bad-request',
   'bad-sign-in',
   'batch-too-long',
+  'busy',
   'document-moved-on',
   'document-refused',
   'failed',
@@ -45,17 +51,26 @@ const PROBLEM_CODES = [
   'gateway-refused',
   'gateway-slow',
   'import-refused',
+  'last-lead',
   'lead-only',
+  'name-taken',
   'no-json',
   'no-picture',
   'no-register-map',
   'no-such-address',
+  'no-such-invitation',
   'no-such-kind',
+  'no-such-print',
   'not-found',
+  'not-fresh',
+  'other-lineage',
   'other-origin',
+  'password-too-short',
   'photo-too-large',
+  'reads-only',
   'signed-out',
   'too-large',
+  'too-many',
   'too-many-attempts',
   'unstorable',
   'wrong-password',
@@ -73,6 +88,27 @@ export interface ProblemBody {
   title: string
   status: number
   detail: string
+}
+
+/** Sheets that can be made of many units at once. */
+export const PRINT_SHEETS = ['card', 'occupant', 'record'] as const
+export type PrintSheet = (typeof PRINT_SHEETS)[number]
+
+export class PrintRequest {
+  @IsIn(PRINT_SHEETS) sheet!: PrintSheet
+  @IsString() @MaxLength(200) units!: string
+  /** Of the occupants' sheets. */
+  @IsOptional() @IsString() @MaxLength(10) language?: string
+}
+
+export const PRINT_STATES = ['waiting', 'running', 'done', 'cancelled', 'failed'] as const
+/** How far a print is. */
+export class PrintJobAnswer {
+  @IsUUID() id!: string
+  @IsIn(PRINT_STATES) state!: (typeof PRINT_STATES)[number]
+  @IsInt() @Min(0) done!: number
+  @IsInt() @Min(0) of!: number
+  @IsOptional() @IsString() reason?: string
 }
 
 /** It was done; whatever else comes back is not looked at. */
@@ -95,13 +131,119 @@ export class Me {
   @IsString() crewName!: string
 }
 
+/** A technician writes; a lead also lets people in and sets what binds the crew; a reader reads and prints. */
+export const ROLES = ['technician', 'lead', 'reader'] as const
+export type Role = (typeof ROLES)[number]
+
 export class Person {
+  /** Absent on the demo's sign-in page. */
+  @IsOptional() @IsUUID() id?: string
   @IsString() name!: string
   @IsString() initials!: string
   @IsString() role!: string
+  /** Nobody signs in with it any more. */
+  @IsOptional() @IsBoolean() ended?: boolean
+  @IsOptional() @IsISO8601() seenAt?: string
 }
 export class PeopleAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => Person) people!: Person[]
+}
+
+/** A shorter password is refused, characters. */
+export const PASSWORD_LEAST = 10
+const MOST_PASSWORD = 500
+
+export class InviteRequest {
+  @IsIn(ROLES) role!: Role
+}
+export class RoleRequest extends InviteRequest {}
+/** A code that lets in: shown once. */
+export class CodeAnswer {
+  @IsString() code!: string
+  @IsISO8601() endsAt!: string
+}
+export class InviteEntry {
+  @IsUUID() id!: string
+  @IsIn(ROLES) role!: Role
+  @IsString() madeBy!: string
+  @IsISO8601() endsAt!: string
+  /** Whose password it sets anew; absent: it makes an account. */
+  @IsOptional() @IsString() forWhom?: string
+}
+export class InvitesAnswer {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => InviteEntry) invites!: InviteEntry[]
+}
+export class InviteCode {
+  @IsString() @IsNotEmpty() @MaxLength(40) code!: string
+}
+/** What a code is for, before it is taken. */
+export class InvitationAnswer {
+  @IsString() crewName!: string
+  @IsString() role!: string
+  /** Whose password it sets anew. */
+  @IsOptional() @IsString() name?: string
+  @IsOptional() @IsString() initials?: string
+}
+export class JoinRequest extends InviteCode {
+  @IsString() @MaxLength(80) name!: string
+  @IsString() @MaxLength(20) initials!: string
+  @IsString() @MaxLength(MOST_PASSWORD) password!: string
+}
+export class FirstAccountRequest extends JoinRequest {
+  @IsString() @IsNotEmpty() @MaxLength(120) crew!: string
+}
+export class SetupAnswer {
+  /** Nobody has an account here yet. */
+  @IsBoolean() fresh!: boolean
+}
+export class NewPasswordRequest {
+  @IsString() @MaxLength(MOST_PASSWORD) old!: string
+  @IsString() @MaxLength(MOST_PASSWORD) password!: string
+}
+export class SessionEntry {
+  @IsUUID() id!: string
+  @IsString() device!: string
+  @IsISO8601() beganAt!: string
+  @IsISO8601() seenAt!: string
+  /** The one that asks. */
+  @IsBoolean() here!: boolean
+}
+export class SessionsAnswer {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => SessionEntry) sessions!: SessionEntry[]
+}
+
+/** What is written down of what was done. */
+export const AUDIT_KINDS = [
+  'sign-in',
+  'sign-in-refused',
+  'joined',
+  'invite',
+  'invite-withdrawn',
+  'role',
+  'account-ended',
+  'password',
+  'password-reset',
+  'session-ended',
+  'export',
+  'import',
+  'gateway-allowed',
+  'gateway-forbidden',
+  'gateway-written',
+  'gateway-test',
+  'restored',
+  'erased',
+] as const
+export type AuditKind = (typeof AUDIT_KINDS)[number]
+export class AuditEntry {
+  @IsInt() n!: number
+  @IsISO8601() at!: string
+  @IsString() who!: string
+  @IsString() what!: string
+  @IsString() about!: string
+  @IsString() address!: string
+}
+export class AuditAnswer {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => AuditEntry) entries!: AuditEntry[]
 }
 
 export class DemoAccount extends Person {
@@ -153,16 +295,47 @@ export class RoundSite {
   /** Absent in what an older Ingle kept on a device. */
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => RoundFix) fixes?: RoundFix[]
 }
+/** Everything that somebody might look for a site by, in small letters: server and device find alike. */
+export function roundWords(site: RoundSite): string {
+  const words = [
+    site.name,
+    site.place,
+    ...site.systems.flatMap((one) => [one.name, one.serves, one.equipment]),
+    ...site.visits.map((one) => one.reason),
+    ...site.openItems.map((one) => one.text),
+  ]
+  return words.filter(Boolean).join('\n').toLowerCase()
+}
+/** A page of the list of sites, by name. */
 export class RoundAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => RoundSite) sites!: RoundSite[]
+  /** The site after which the next page begins; absent or null: this is the last one. */
+  @IsOptional() @IsUUID() next?: SiteId | null
+  /** On the first page: sites with a visit under way, or with something that the asker answers for, wherever they stand. */
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => RoundSite) first?: RoundSite[]
 }
 
 export class StoredChange {
   @IsInt() @Min(1) seq!: number
   @IsObject() change!: Change
+  /** The server's word that it took this change: a server that lost it believes it. */
+  @IsOptional() @IsString() receipt?: string
+}
+/** A folded state to go on from, instead of the many changes that it was folded from. */
+export class Base {
+  @IsInt() @Min(1) seq!: number
+  /** How far it has come in the order of writing. */
+  @IsNumber() order!: number
+  @IsString() id!: string
+  @IsObject() state!: SiteState
 }
 export class ChangesAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => StoredChange) changes!: StoredChange[]
+  /** Which life of the record numbers them. */
+  @IsOptional() @IsUUID() epoch?: string
+  /** There are more after these. */
+  @IsOptional() @IsBoolean() more?: boolean
+  @IsOptional() @ValidateNested() @Type(() => Base) base?: Base
 }
 
 /** More changes than this are sent in several batches. */
@@ -181,6 +354,11 @@ export class OutcomesAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => Outcome) outcomes!: Outcome[]
 }
 
+/** Which photos of a site the server has. */
+export class PhotosAnswer {
+  @IsArray() @IsString({ each: true }) photos!: string[]
+}
+
 export class ImportAnswer {
   @IsUUID() siteId!: SiteId
   @IsInt() changes!: number
@@ -196,6 +374,8 @@ export class StoredDocument {
   @IsString() savedBy!: string
   @IsISO8601() savedAt!: string
   @IsBoolean() retired!: boolean
+  /** The server's word that it stored this version. */
+  @IsOptional() @IsString() receipt?: string
 }
 export class DocumentsAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => StoredDocument) documents!: StoredDocument[]
@@ -280,6 +460,11 @@ export class GatewayWriteAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => WrittenSetting) settings!: WrittenSetting[]
 }
 
+/** What the stream of news begins with. */
+export class Hello {
+  /** Which life of the record this is. */
+  @IsOptional() @IsUUID() epoch?: string
+}
 /** What the stream of news tells: a site, or the library where none is named. */
 export class News {
   @IsOptional() @IsUUID() siteId!: SiteId | null

@@ -8,6 +8,10 @@ export interface Sheet {
   facts: readonly (readonly [string, string])[]
   sections: readonly SheetSection[]
   foot: string
+  /** In large type: to be read from a wall, or without glasses. */
+  large?: boolean
+  /** Of its words, as a language tag; absent: English. */
+  language?: string
 }
 
 export interface SheetSection {
@@ -16,4 +20,6 @@ export interface SheetSection {
 }
 
 /** The blocks that stages are made of, with every picture drawn. */
-export type SheetBlock = Exclude<PlainBlock, { kind: 'picture' }> | { kind: 'drawing'; scene: Scene; caption: string }
+export type SheetBlock =
+  | Exclude<PlainBlock, { kind: 'picture' | 'signature' }>
+  | { kind: 'drawing'; scene: Scene; caption: string }

@@ -6,6 +6,7 @@ import {
   PANEL_PLACES,
   type PlacedSection,
   type SheetBlock as PlainBlock,
+  proofOf,
   RECORD_PLACES,
   STAGES,
   speaksSection,
@@ -20,7 +21,10 @@ import { damperLineScene } from '../drawing/damperLine.ts'
 import { dayScene } from '../drawing/dayScene.ts'
 import { meetingScene } from '../drawing/meeting.ts'
 import { partLabels } from '../drawing/partLabels.ts'
+import { signatureScene } from '../drawing/signature.ts'
 import { wireMapScene } from '../drawing/wireMap.ts'
+import { occupantSheet } from './occupantSheet.ts'
+import type { OccupantLanguage } from './occupantWords.ts'
 import type { Sheet, SheetBlock, SheetSection } from './sheet.ts'
 
 /** One page for inside the panel: what it is, how it is left, how to change it safely. */
@@ -39,6 +43,7 @@ export function settingsCard(v: VisitView, crewName: string): Sheet {
           ? 'no capacity known'
           : `${show('flow', picture.aimCfm)} ±${picture.input.rule.bandPct}%, “${picture.input.rule.name}”`,
       ],
+      ...testsFact(v),
       [
         'External static',
         picture.current?.externalInWc == null
@@ -49,6 +54,15 @@ export function settingsCard(v: VisitView, crewName: string): Sheet {
     sections: placed(v, CARD_PLACES, (one) => one.card),
     foot: `${crewName} · ${STANDING_NOTE}`,
   }
+}
+
+/** The card has one page: how many tests passed stands on it, which in the record. */
+function testsFact(v: VisitView): [string, string][] {
+  const asked = proofOf(v).cases.filter((one) => one.standing !== 'untouched')
+  const passed = asked.filter((one) => one.standing === 'passed').length
+  return asked.length === 0
+    ? []
+    : [['Tests', passed === asked.length ? `all ${passed} passed` : `${passed} of ${asked.length} passed`]]
 }
 
 /** A sheet for the panel door of a rooftop unit, to be laminated: what hangs where, the line, the limits. */
@@ -76,7 +90,18 @@ export function weekCard(v: VisitView, crewName: string): Sheet {
 }
 
 /** The sheets by the name that their addresses have. */
-export const SHEETS = { card: settingsCard, record: fullRecord, panel: panelSheet, week: weekCard } as const
+export const SHEETS: Readonly<
+  Record<
+    'card' | 'record' | 'panel' | 'week' | 'occupant',
+    (v: VisitView, crewName: string, language?: OccupantLanguage) => Sheet
+  >
+> = {
+  card: settingsCard,
+  record: fullRecord,
+  panel: panelSheet,
+  week: weekCard,
+  occupant: occupantSheet,
+}
 export type SheetName = keyof typeof SHEETS
 export const isSheet = (name: string | undefined): name is SheetName => name !== undefined && Object.hasOwn(SHEETS, name)
 
@@ -121,6 +146,8 @@ function placed<P extends string>(
 
 /** A picture is drawn here; one for which nothing is known yet is left out. */
 function drawn(v: VisitView, block: PlainBlock): SheetBlock[] {
+  if (block.kind === 'signature')
+    return [{ kind: 'drawing', scene: signatureScene(block.strokes, block.caption), caption: block.caption }]
   if (block.kind !== 'picture') return [block]
   const scene =
     block.of === 'air-line'

@@ -1,8 +1,9 @@
 import { cautionAt } from '@ingle/catalog'
 import { LIVE_IDS, type LiveId, liveKind } from '@ingle/core'
-import { Done, type GatewayEntry, GatewayLiveAnswer, GatewaysAnswer } from '@ingle/record/wire'
+import { Done } from '@ingle/record/wire'
 import { Play, Square } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
+import { useGateways, useLive } from '../../gateway/useLive.ts'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { LineField } from '../../kit/Field.tsx'
 import { CautionNote, Empty, Notice } from '../../kit/Notice.tsx'
@@ -10,8 +11,6 @@ import { refusalOf } from '../../kit/refusalOf.ts'
 import { api } from '../../sync/api.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
-/** How often the unit is asked, ms: a second after each answer, so that a slow line is never asked twice at once. */
-const EVERY_MS = 1000
 /** A figure older than this is said to be old, s. */
 const OLD_S = 5
 
@@ -28,47 +27,11 @@ export function Live() {
   return <Watching place={device.place} family={device.profile.family} hasTest={device.profile.gateway?.test !== undefined} />
 }
 
-function useLive(body: object, gatewayId: string, on: boolean) {
-  const [answer, setAnswer] = useState<GatewayLiveAnswer | null>(null)
-  const [wrong, setWrong] = useState<string | null>(null)
-  const key = JSON.stringify([body, gatewayId])
-  useEffect(() => {
-    if (!on || gatewayId === '') return
-    let ended = false
-    let timer: ReturnType<typeof setTimeout> | undefined
-    const [asked, id] = JSON.parse(key) as [object, string]
-    const ask = async () => {
-      const got = await api('POST', `/api/gateways/${id}/live`, GatewayLiveAnswer, asked)
-      if (ended) return
-      if (got.ok) setAnswer(got.value)
-      setWrong(got.ok ? null : `${got.error.reason} ${got.error.remedy}`)
-      timer = setTimeout(() => void ask(), EVERY_MS)
-    }
-    void ask()
-    return () => {
-      ended = true
-      clearTimeout(timer)
-    }
-  }, [key, gatewayId, on])
-  return { answer, wrong }
-}
-
 function Watching({ place, family, hasTest }: { place: string; family: string; hasTest: boolean }) {
   const { state, system, at, show, clock, write } = useVisit()
-  const [gateways, setGateways] = useState<GatewayEntry[] | null>(null)
-  const [chosen, setChosen] = useState('')
+  const { gateways, chosen, choose, wrong: noGateways } = useGateways(system.name)
   const [on, setOn] = useState(false)
   const [said, setSaid] = useState<{ kind: 'wrong' | 'plain'; text: string } | null>(null)
-  useEffect(() => {
-    void api('GET', '/api/gateways', GatewaysAnswer).then((answer) => {
-      if (!answer.ok) return setSaid({ kind: 'wrong', text: `${answer.error.reason} ${answer.error.remedy}` })
-      setGateways(answer.value.gateways)
-      // The one that is called like this system, where one is; it stands in sight and can be changed.
-      const [name = ''] = system.name.split(' ')
-      const like = answer.value.gateways.find((one) => name !== '' && one.name.includes(name))
-      setChosen((like ?? answer.value.gateways[0])?.id ?? '')
-    })
-  }, [system.name])
   const body = { siteId: state.id, ...at, place }
   const { answer, wrong } = useLive(body, chosen, on)
   const values = new Map(answer?.values.map((one) => [one.id, one] as const) ?? [])
@@ -118,7 +81,7 @@ function Watching({ place, family, hasTest }: { place: string; family: string; h
         <div className="flex flex-wrap items-end gap-2">
           <label className="block flex-1 min-w-48">
             <span className="soft text-[13px] block">Through</span>
-            <select className="select w-full" value={chosen} onChange={(event) => setChosen(event.target.value)}>
+            <select className="select w-full" value={chosen} onChange={(event) => choose(event.target.value)}>
               {gateways?.map((one) => (
                 <option key={one.id} value={one.id}>
                   {one.name} ({one.host}:{one.port})
@@ -134,7 +97,7 @@ function Watching({ place, family, hasTest }: { place: string; family: string; h
         {gateways?.length === 0 && (
           <p className="soft">No address is allowed yet: the crew’s lead allows them, one by one, on the Settings stage.</p>
         )}
-        {wrong && <Notice kind="wrong">{wrong}</Notice>}
+        {(noGateways ?? wrong) && <Notice kind="wrong">{noGateways ?? wrong}</Notice>}
         {answer && (
           <>
             <h2 className="font-bold text-lg">

@@ -2,7 +2,7 @@ import { driftOf, isNoted, type LedgerRow, stageOf, toSet } from '@ingle/bench'
 import { NEEDS } from '@ingle/core'
 import { BookmarkPlus, ClipboardPaste, Users } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useLocation } from 'react-router'
 import { Choices } from '../../kit/Choices.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { LedgerTable } from '../../visit/ledger/LedgerTable.tsx'
@@ -19,12 +19,17 @@ import { WorkOrder } from './WorkOrder.tsx'
 const SHOWN = { all: 'All', set: 'Still to set', noted: 'Noted' } as const
 type Shown = keyof typeof SHOWN
 
+/** The row that an address names, by its key or by its need: where somebody is sent to mend something. */
+const rowNamed = (ledger: readonly LedgerRow[], name: string): string | null =>
+  name === '' ? null : (ledger.find((one) => one.key === name || one.id === name)?.key ?? null)
+
 /** Every setting of a system by need, whatever device it lives on, and what stands against its aims. */
 export function Settings() {
   const view = useVisit()
   const { state, system, visit, ledger } = view
   const [shown, setShown] = useState<Shown>('all')
-  const [chosen, setChosen] = useState<string | null>(null)
+  const { hash } = useLocation()
+  const [chosen, setChosen] = useState<string | null>(() => rowNamed(ledger, decodeURIComponent(hash.slice(1))))
   const [open, setOpen] = useState<'keep' | 'apply' | null>(null)
   const findings = useMemo(() => stageOf('settings').findings(view), [view])
   const drift = useMemo(() => driftOf(view), [view])

@@ -218,6 +218,8 @@ function grilleReading({ id, body }: Extract<ReadingState, { kind: 'grille' }>, 
 function cleanFilter(state: SiteState, system: SystemState, visit: VisitState): CleanFilter | null {
   const earlier = state.visits.filter((one) => one.startedAt < visit.startedAt).reverse()
   for (const before of earlier) {
+    // Nothing was measured on a visit without a clean filter in: its picture need not be worked out.
+    if (!systemVisit(before, system.id).tries.some((one) => one.filter === 'clean')) continue
     const devices = devicesOf(state, system, before)
     const rows = rowsOf(devices, systemVisit(before, system.id))
     const picture = airflowPicture(withoutHistory(state, system, before, devices, rows))

@@ -44,10 +44,12 @@ export const profileUse = kind('profile.use', {
     if (profile && typeof profile.id === 'string' && Array.isArray(profile.settings))
       site.profiles[keyOfProfile(profile)] ??= profile
   },
+  listed: true,
+  reaches: ({ profile }) => (profile === undefined ? [] : [keyOfProfile(profile as Profile)]),
   /** Profiles were put in first, so that a key finds its profile whatever came first. */
   fold(into, { at, body }) {
     const key = body.profile === undefined ? (body.profileKey ?? '') : keyOfProfile(body.profile as Profile)
-    if (key !== '' && !Object.hasOwn(into.site.profiles, key)) return
+    if (key !== '' && !Object.hasOwn(into.site.profiles, key)) return into.awaits(key)
     into.system(body.systemId).uses.push({ place: body.place ?? 'equipment', key, at })
   },
 })

@@ -25,6 +25,7 @@ const fields = {
 
 export const siteSet = kind('site.set', {
   body: SiteSet,
+  listed: true,
   fields,
   says: (body, show) => `site: ${sayFields(body, fields, show)}`,
   fold({ site }, { body }) {

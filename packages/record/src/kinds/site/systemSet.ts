@@ -27,6 +27,7 @@ const fields = {
 
 export const systemSet = kind('system.set', {
   body: SystemSet,
+  listed: true,
   fields,
   says: (body, show) => `system: ${sayFields(body, fields, show)}`,
   fold: (into, { body }) => assign(into.system(body.systemId), body, ['name', 'serves', 'capacityTons', 'heaterKw', 'wishes']),

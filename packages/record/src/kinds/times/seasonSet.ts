@@ -32,6 +32,7 @@ export const seasonSet = kind('season.set', {
     return wrong === undefined ? null : refuse('no-such-day', { date: wrong })
   },
   turn: 1,
+  reaches: ({ seasonId }) => [seasonId],
   fold(into, { body }) {
     const { seasons } = into.system(body.systemId)
     let season = seasons.find((one) => one.id === body.seasonId)

@@ -14,6 +14,7 @@ export const timesRemove = kind('times.remove', {
   says: () => 'a season, an exception or a letting taken out',
   fold(into, { body }) {
     const system = into.system(body.systemId)
+    into.awaits(body.id)
     system.seasons = system.seasons.filter((one) => one.id !== body.id)
     system.exceptions = system.exceptions.filter((one) => one.id !== body.id)
     system.lettings = system.lettings.filter((one) => one.id !== body.id)

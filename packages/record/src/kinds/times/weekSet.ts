@@ -63,7 +63,7 @@ export const weekSet = kind('week.set', {
   fold(into, { body: { systemId, seasonId, days, entries } }) {
     const system = into.system(systemId)
     const season = seasonId === undefined ? null : system.seasons.find((one) => one.id === seasonId)
-    if (season === undefined) return
+    if (season === undefined) return into.awaits(seasonId as string)
     const week = season?.week ?? system.week
     for (const day of days) week[String(day)] = sortedEntries(entries)
   },

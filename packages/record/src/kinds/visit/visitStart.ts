@@ -10,12 +10,23 @@ class VisitStart {
 
 export const visitStart = kind('visit.start', {
   body: VisitStart,
+  listed: true,
   turn: 0,
   says: ({ reason }) => (reason === '' ? 'a visit begins' : `visit: ${reason}`),
   makes: ({ visitId }) => [visitId],
   fold(into, { at, by, body }) {
     const { visitId: id, reason } = body
     if (into.visits.has(id)) return
-    into.begin({ id, number: into.visits.size + 1, reason, startedAt: at, by, closedAt: null, systems: {} })
+    into.begin({
+      id,
+      number: into.visits.size + 1,
+      reason,
+      startedAt: at,
+      by,
+      closedAt: null,
+      closing: null,
+      signed: [],
+      systems: {},
+    })
   },
 })

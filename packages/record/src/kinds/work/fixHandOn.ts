@@ -15,6 +15,7 @@ class FixHandOn extends OnVisit {
 
 export const fixHandOn = kind('fix.hand-on', {
   body: FixHandOn,
+  listed: true,
   says: ({ to, until }) => `temporary fix handed on to ${to} until ${until}`,
   needs: ({ fixId }) => [['a temporary fix', fixId]],
   doubts: ({ until }) => (Number.isFinite(Date.parse(until)) ? null : refuse('not-a-day', { until })),

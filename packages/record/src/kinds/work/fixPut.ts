@@ -20,6 +20,7 @@ class FixPut extends OnVisit {
 
 export const fixPut = kind('fix.put', {
   body: FixPut,
+  listed: true,
   turn: 1,
   says: ({ what, instead }) => `temporary: ${what} instead of ${instead}`,
   makes: ({ fixId }) => [fixId],

@@ -11,6 +11,7 @@ class FixUndo extends OnVisit {
 
 export const fixUndo = kind('fix.undo', {
   body: FixUndo,
+  listed: true,
   says: ({ how }) => `temporary fix undone: ${how}`,
   needs: ({ fixId }) => [['a temporary fix', fixId]],
   fold({ site }, { at, by, body }) {

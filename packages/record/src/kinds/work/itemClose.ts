@@ -11,6 +11,7 @@ class ItemClose extends OnVisit {
 
 export const itemClose = kind('item.close', {
   body: ItemClose,
+  listed: true,
   says: ({ how }) => `done: ${how}`,
   needs: ({ itemId }) => [['an item', itemId]],
   fold({ site }, { at, by, body }) {

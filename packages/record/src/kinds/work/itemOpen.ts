@@ -13,6 +13,7 @@ class ItemOpen extends OnVisit {
 /** Something still to do. */
 export const itemOpen = kind('item.open', {
   body: ItemOpen,
+  listed: true,
   turn: 1,
   says: ({ text }) => `open: ${text}`,
   makes: ({ itemId }) => [itemId],

@@ -1,0 +1,2 @@
+/** Channel of PostgreSQL's LISTEN/NOTIFY that carries news between servers. */
+export const NEWS_CHANNEL = 'ingle_news'

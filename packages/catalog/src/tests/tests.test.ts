@@ -1,0 +1,46 @@
+import { FACTS, type Fact, GROUNDS, roleOf, type TestLimit } from '@ingle/core'
+import { formOf, parseTest } from '@ingle/record'
+import { describe, expect, it } from 'vitest'
+import { TESTS } from './index.ts'
+
+const STAGES = new Set(['survey', 'power', 'airflow', 'zones', 'settings', 'comfort', 'fresh-air', 'times', 'proof', 'hand-over'])
+/** Roles with a place for what a test is about are looked at as the first of their kind. */
+const roleKnown = (pattern: string): boolean => {
+  const id = pattern.replace('{number}', '1').replace('{about}', 'low')
+  return id.endsWith('.*') ? roleOf(id.slice(0, -2)) !== null || anyRole(id.slice(0, -1)) : roleOf(id) !== null
+}
+const anyRole = (stem: string): boolean => PREFIXES.some((one) => one.startsWith(stem) || stem.startsWith(one))
+const PREFIXES = ['defrost.', 'humidity.', 'sensor.', 'freshair.', 'input.', 'fan.', 'time.']
+
+describe.each(TESTS.map((one) => [one.id, one] as const))('%s', (_, test) => {
+  it('is a test by its own format', () => expect(parseTest(test)).toMatchObject({ ok: true }))
+  it('speaks of roles, grounds and stages that there are', () => {
+    const form = formOf(test)
+    const limits = [
+      ...form.steps.flatMap((one) => (one.waitS ? [one.waitS] : [])),
+      ...form.passes.flatMap((one) =>
+        ['low', 'high', 'within'].flatMap((side) => ((one as never)[side] as TestLimit | undefined) ?? []),
+      ),
+    ].flatMap((one) => one.role ?? [])
+    for (const role of [...form.proves, ...limits]) expect(roleKnown(role), role).toBe(true)
+    for (const one of form.restsOn) expect(Object.hasOwn(GROUNDS, one) || roleKnown(one), one).toBe(true)
+    for (const one of form.causes) {
+      expect(STAGES.has(one.stage), one.stage).toBe(true)
+      if (one.role) expect(roleKnown(one.role), one.role).toBe(true)
+      if (one.check) expect(form.passes.map((check) => check.id)).toContain(one.check)
+    }
+  })
+  it('names what may be wrong, so that a failure leads somewhere', () => expect(test.causes.length).toBeGreaterThan(0))
+  it('never tells anybody to defeat a safety', () => {
+    const said = JSON.stringify(test).toLowerCase()
+    for (const word of ['jumper the', 'bypass', 'bridge the limit', 'hold the door switch', 'short the float'])
+      expect(said).not.toContain(word)
+  })
+})
+
+it('there is one for everything that a system can have', () => {
+  const asked = new Set<Fact>(TESTS.flatMap((one) => one.has))
+  const left = (Object.keys(FACTS) as Fact[]).filter((one) => !asked.has(one))
+  // What says how a machine is forced is asked for by the baseline; what heats by a compressor is tested by its calls.
+  expect(left).toEqual(['heat-pump', 'force'])
+})

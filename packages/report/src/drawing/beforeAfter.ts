@@ -1,0 +1,95 @@
+import { type BeforeAfter, isMoved } from '@ingle/bench'
+import type { Show } from '@ingle/core'
+import type { Mark, Scene } from './scene.ts'
+
+export interface BeforeAfterWords {
+  before: string
+  after: string
+  wanted: string
+  same: string
+  names: Readonly<Record<BeforeAfter['id'], string>>
+}
+
+const ROW = 64
+const HEAD = 26
+
+/** What was measured before and after, one line each: hollow before, full after, green where it should lie. */
+export function beforeAfterScene(all: readonly BeforeAfter[], words: BeforeAfterWords, show: Show, width: number): Scene | null {
+  if (all.length === 0) return null
+  const [left, right] = [14, width - 14]
+  const marks: Mark[] = [
+    { kind: 'dot', x: left + 6, y: 12, radius: 5, fill: 'paper', stroke: 'ink' },
+    { kind: 'text', x: left + 17, y: 16, text: words.before, tone: 'ink', size: 12.5, anchor: 'start' },
+    { kind: 'dot', x: left + 96, y: 12, radius: 5.5, fill: 'air', stroke: 'air' },
+    { kind: 'text', x: left + 107, y: 16, text: words.after, tone: 'ink', size: 12.5, anchor: 'start', bold: true },
+    { kind: 'rect', x: left + 182, y: 6, width: 16, height: 12, tone: 'moss', opacity: 0.25, radius: 2 },
+    { kind: 'text', x: left + 204, y: 16, text: words.wanted, tone: 'ink', size: 12.5, anchor: 'start' },
+  ]
+  const said: string[] = []
+  for (const [i, one] of all.entries()) {
+    const top = HEAD + i * ROW
+    const name = `${words.names[one.id]}${one.about ? `, ${one.about}` : ''}`
+    const [low, high] = [one.wanted?.low ?? null, one.wanted?.high ?? null]
+    const ends = [one.before, one.after, low ?? one.before, high ?? one.after].map(Math.abs)
+    const [least, most] = [Math.min(...ends) * 0.85, Math.max(...ends) * 1.12 || 1]
+    const x = (value: number) => left + 10 + ((Math.abs(value) - least) / (most - least)) * (right - left - 20)
+    const y = top + 44
+    const from = `${show(one.quantity, one.before)}`
+    const to = `${show(one.quantity, one.after)}`
+    marks.push({ kind: 'text', x: left, y: top + 18, text: name, tone: 'ink', size: 13.5, anchor: 'start', bold: true })
+    marks.push({
+      kind: 'text',
+      x: right,
+      y: top + 18,
+      text: isMoved(one) ? `${from} → ${to}` : `${to} (${words.same})`,
+      tone: 'ink',
+      size: 13.5,
+      anchor: 'end',
+      mono: true,
+    })
+    if (low !== null || high !== null) {
+      const [a, b] = [low === null ? left : x(low), high === null ? right : x(high)]
+      marks.push({
+        kind: 'rect',
+        x: Math.max(left, a),
+        y: y - 9,
+        width: Math.max(2, Math.min(right, b) - Math.max(left, a)),
+        height: 18,
+        tone: 'moss',
+        opacity: 0.22,
+        radius: 3,
+      })
+    }
+    marks.push({
+      kind: 'line',
+      points: [
+        [left, y],
+        [right, y],
+      ],
+      tone: 'grid',
+      width: 1,
+    })
+    if (isMoved(one))
+      marks.push({
+        kind: 'line',
+        points: [
+          [x(one.before), y],
+          [x(one.after), y],
+        ],
+        tone: 'air',
+        width: 2.4,
+      })
+    marks.push({ kind: 'dot', x: x(one.before), y, radius: 5.5, fill: 'paper', stroke: 'ink', says: from })
+    marks.push({
+      kind: 'dot',
+      x: x(one.after),
+      y,
+      radius: 6,
+      fill: 'air',
+      stroke: 'air',
+      says: to,
+    })
+    said.push(`${name} ${words.before} ${from}, ${words.after} ${to}`)
+  }
+  return { width, height: HEAD + all.length * ROW + 4, says: `${said.join('; ')}.`, marks }
+}

@@ -1,0 +1,1 @@
+export const ROUTES: readonly { method: string; path: string }[]
