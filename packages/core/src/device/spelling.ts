@@ -2,7 +2,7 @@ import { list } from '../advice/show.ts'
 import { clockText, sayDateOfYear } from '../times/clockText.ts'
 import { roleOf } from './roles.ts'
 import type { DeviceSetting } from './setting.ts'
-import { deviceSign, fromRole, readSpelled, spellNumber, tidyNumber, toRole, UNIT_SIGN } from './units.ts'
+import { deviceSign, readSpelled, spellNumber, tidyNumber, toRole, UNIT_SIGN } from './units.ts'
 
 /** How a device can be set to what a role asks. Nothing is rounded without saying so. */
 export type Expressed =
@@ -165,23 +165,90 @@ export function readValue(setting: DeviceSetting, typed: string): string | null 
     const figure = readSpelled(text, setting.range.unit)
     return numbersOf(setting).find((one) => one.means === figure)?.value ?? null
   }
-  if (setting.range) {
-    const match = /^([+-]?[\d.]+)\s*(.*)$/.exec(text.replace('−', '-').replace(',', '.'))
-    const number = match ? Number(match[1]) : Number.NaN
-    if (!match || !Number.isFinite(number)) return null
-    const inDevice = typedInRoleUnit(setting, match[2] ?? '') ? fromRole(number, setting.range) : number
-    const offered = numbersOf(setting).find((one) => Math.abs(Number(one.value) - inDevice) < SAME)
-    return offered?.value ?? null
+  const match = /^([+-]?[\d.]+)\s*(.*)$/.exec(text.replace('−', '-').replace(/^([+-]?\d*),(\d+)/, '$1.$2'))
+  const number = match ? Number(match[1]) : Number.NaN
+  if (match && Number.isFinite(number)) {
+    const inRole = typedInRole(setting, number, match[2] ?? '')
+    // A unit of something else is no unit of this setting: “1 L/s” is no differential.
+    if (inRole === null) return null
+    const offered = numbersOf(setting).find((one) =>
+      inRole === 'as-shown' ? Math.abs(Number(one.value) - number) < SAME : Math.abs(one.means - inRole) < TYPED_SAME,
+    )
+    if (offered || setting.range) return offered?.value ?? null
   }
-  return setting.values.length === 0 && text !== '' ? text : null
+  return setting.values.length === 0 && !setting.range && text !== '' ? text : null
 }
 
-/** "2 °F" on a device that counts in °C is a figure in the role's unit. */
-function typedInRoleUnit(setting: DeviceSetting, unit: string): boolean {
-  const role = setting.role === undefined ? null : roleOf(setting.role)
-  if (unit === '' || role?.values.kind !== 'number' || !setting.range) return false
-  const plain = (one: string) => one.toLowerCase().replace(/[\s°.]/g, '')
-  return plain(unit) === plain(UNIT_SIGN[role.values.unit]) && plain(unit) !== plain(deviceSign(setting.range))
+/** What somebody typed in another unit was rounded there: 0.6 K for a device that counts in whole °F. */
+const TYPED_SAME = 0.051
+
+const DEGREES: Readonly<Record<string, '°F' | '°C'>> = { f: '°F', degf: '°F', c: '°C', k: '°C', degc: '°C' }
+const plainUnit = (one: string) => one.toLowerCase().replace(/[\s°.]/g, '')
+/** How units of settings are typed beside their signs. */
+const TYPED_UNITS: Readonly<Record<string, readonly string[]>> = {
+  s: ['sec', 'secs', 'seconds', 'second'],
+  min: ['mins', 'minute', 'minutes', 'm'],
+  h: ['hr', 'hrs', 'hour', 'hours'],
+  '/h': ['cph', 'perhour', '/hr', 'anhour'],
+  '%': ['pct', 'percent', '%rh', 'rh'],
+  ppm: [],
+  ton: ['tons', 't'],
+  inwc: ['"', 'in', 'inwg', 'iwc'],
+  pa: [],
+  v: ['volt', 'volts', 'vdc', 'vac'],
+  a: ['amp', 'amps'],
+  hz: ['hertz'],
+  kw: [],
+  'btu/lb': [],
+  'kj/kg': [],
+}
+const sameUnit = (typed: string, sign: string): boolean => {
+  const [a, b] = [plainUnit(typed), plainUnit(sign)]
+  return a === b || (TYPED_UNITS[b]?.includes(a) ?? false)
+}
+
+/**
+ * A typed figure in the unit of the role, or `as-shown`: as the display has it, with its sign or without any. Null: the unit
+ * measures something else.
+ */
+function typedInRole(setting: DeviceSetting, number: number, unit: string): number | 'as-shown' | null {
+  const values = setting.role === undefined ? undefined : roleOf(setting.role)?.values
+  if (unit === '') return 'as-shown'
+  const shown = setting.range ? deviceSign(setting.range) : values?.kind === 'number' ? UNIT_SIGN[values.unit] : ''
+  if (shown !== '' && sameUnit(unit, shown)) return 'as-shown'
+  if (values?.kind !== 'number') return setting.range && shown === '' ? 'as-shown' : null
+  const degrees = DEGREES[plainUnit(unit)]
+  if (values.unit === 'F' || values.unit === 'dF') {
+    if (degrees === undefined) return null
+    return values.unit === 'F' ? (degrees === '°C' ? number * 1.8 + 32 : number) : degrees === '°C' ? number * 1.8 : number
+  }
+  if (sameUnit(unit, UNIT_SIGN[values.unit])) return number
+  const seconds = SECONDS.find(([sign]) => sameUnit(unit, sign))?.[1]
+  const ofRole = SECONDS.find(([sign]) => sign === values.unit)?.[1]
+  return seconds !== undefined && ofRole !== undefined ? (number * seconds) / ofRole : null
+}
+const SECONDS = [
+  ['s', 1],
+  ['min', 60],
+  ['h', 3600],
+] as const
+
+/**
+ * What a typed figure with a unit comes to in the language of roles, though the device does not offer it: 1 K is a
+ * differential of 1.8 °F. Null where it is no figure of this setting.
+ */
+export function typedMeaning(setting: DeviceSetting, typed: string): string | null {
+  const match = /^([+-]?[\d.]+)\s*(\S.*)?$/.exec(
+    typed
+      .trim()
+      .replace('−', '-')
+      .replace(/^([+-]?\d*),(\d+)/, '$1.$2'),
+  )
+  const number = match ? Number(match[1]) : Number.NaN
+  if (!match || !Number.isFinite(number)) return null
+  const inRole = typedInRole(setting, number, match[2] ?? '')
+  if (inRole === null) return null
+  return tidyNumber(inRole !== 'as-shown' ? inRole : setting.range ? toRole(number, setting.range) : number)
 }
 
 /** Every value that a device can stand at, in the order in which its keys run through them. Empty for free words. */

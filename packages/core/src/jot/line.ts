@@ -1,7 +1,11 @@
 import { parseReading, readNumber } from '../quantity/parse.ts'
-import { type Quantity, quantitiesOfUnit } from '../quantity/units.ts'
+import { findUnit, type Quantity, quantitiesOfUnit } from '../quantity/units.ts'
 import type { JotIntent } from './grammar.ts'
 import { clip, type JotContext, type JotReading, needs, wrong } from './reading.ts'
+import { isFiller, saysInside } from './spoken.ts'
+
+/** The most words that a unit takes: “in w.c.”, “ft / min”. */
+const UNIT_WORDS = 3
 
 /** A line being read from left to right. */
 export class Line {
@@ -21,10 +25,31 @@ export class Line {
     this.at += 1
     return this.words[this.at - 1] ?? ''
   }
+  /** Goes past a word, or what people say for it. */
   take(word: string): boolean {
-    if (this.peek() !== word) return false
-    this.at += 1
-    return true
+    const took = saysInside(this.words, this.at, word)
+    this.at += took
+    return took > 0
+  }
+  /** As `take`, past words that say nothing. */
+  takePast(word: string): boolean {
+    const from = this.at
+    this.skip()
+    if (this.take(word)) return true
+    this.at = from
+    return false
+  }
+  /** Goes past words that say nothing, and puts a figure into two where a stroke parts it: “75/62”. */
+  skip(): void {
+    while (!this.done && isFiller(this.peek())) this.at += 1
+  }
+  /** The words that are left, not taken. */
+  ahead(): readonly string[] {
+    return this.words.slice(this.at)
+  }
+  /** Goes on after so many words. */
+  pass(count: number): void {
+    this.at += count
   }
   rest(): string {
     const text = this.words.slice(this.at).join(' ')
@@ -34,20 +59,63 @@ export class Line {
   startsNumber(): boolean {
     return readNumber(this.words[this.at] ?? '') !== null
   }
+  /** The unit that stands with the next figure; empty where none does. */
+  unitAhead(): string {
+    const from = this.at
+    this.skip()
+    const number = readNumber(this.words[this.at] ?? '')
+    const unit = number === null ? '' : number.rest || this.unitAfter(this.at)
+    this.at = from
+    return unit
+  }
   /** One measurement; a unit may stand apart from its number. Null at the end of the line. */
   reading(quantity: Quantity): { base: number } | JotReading | null {
-    if (this.done) return null
+    const from = this.at
+    this.skip()
+    if (this.done) {
+      // “-” alone is the beginning of a number, and no word that parts.
+      if (/^[+-]$/.test(this.words[this.at - 1] ?? '') && this.at > from) return needs('the rest of the number')
+      return null
+    }
     // The beginning of a number is not yet a wrong one.
     if (this.at === this.words.length - 1 && /^[+-]?\.?$/.test(this.peek())) return needs('the rest of the number')
+    const place = this.at
     let text = this.next()
     const number = readNumber(text)
-    if (number?.rest === '' && !this.done && isUnitWord(this.peek())) text += ` ${this.next()}`
+    if (number?.rest === '') {
+      const unit = this.unitAfter(place, quantity)
+      if (unit !== '') {
+        text += ` ${unit}`
+        this.at += unit.split(' ').length
+      } else text += ` ${this.governing(quantity, place)}`
+    }
     const parsed = parseReading(text, quantity, this.context.units)
     return parsed.ok ? { base: parsed.value.base } : wrong(parsed.reason, parsed.remedy)
   }
+
+  /** A unit in words of their own after the figure at `at`: one of `quantity` rather than any other. */
+  private unitAfter(at: number, quantity?: Quantity): string {
+    const after = this.words.slice(at + 1, at + 1 + UNIT_WORDS)
+    const said = after.map((_, i) => after.slice(0, i + 1).join(' ')).reverse()
+    const fits = quantity === undefined ? undefined : said.find((one) => findUnit(quantity, one) !== null)
+    return fits ?? said.find(isUnit) ?? ''
+  }
+
+  /** The unit of the nearest figure of this line that names one for such a quantity: “60 -40 Pa” is in pascals throughout. */
+  private governing(quantity: Quantity, at: number): string {
+    let best: { far: number; unit: string } | null = null
+    for (const [i, word] of this.words.entries()) {
+      const number = readNumber(word)
+      if (number === null || i === at) continue
+      const unit = number.rest || this.unitAfter(i, quantity)
+      const far = i > at ? i - at : at - i + 0.5
+      if (unit !== '' && findUnit(quantity, unit) && (best === null || far < best.far)) best = { far, unit }
+    }
+    return best?.unit ?? ''
+  }
 }
 
-const isUnitWord = (word: string) => readNumber(word) === null && word !== 'rh' && quantitiesOfUnit(word).length > 0
+const isUnit = (said: string) => readNumber(said) === null && said !== 'rh' && quantitiesOfUnit(said).length > 0
 
 type Read = { base: number } | JotReading | null
 const isReading = (read: Read): read is { base: number } => read !== null && 'base' in read

@@ -6,6 +6,7 @@ import { completions } from './completions.ts'
 import { JOT_COMMANDS } from './grammar.ts'
 import { parseJot } from './parseJot.ts'
 import type { JotContext } from './reading.ts'
+import { scoreContext, scoreLines } from './score/score.ts'
 
 const COOL = setting({ role: 'airflow.cool', label: 'Cooling tap', values: ['1', '2', '3', '4', '5'] })
 
@@ -170,6 +171,41 @@ describe('a line that is wrong', () => {
       state: 'wrong',
       reason: expect.stringContaining('5,000,000 characters'),
     }))
+})
+
+describe('the lines that technicians would type', () => {
+  const scored = scoreLines()
+  it('are two hundred and more, some from each stage in both systems of units', () => {
+    expect(scored.length).toBeGreaterThanOrEqual(200)
+    const groups = new Set(scored.map((one) => `${one.stage}, ${one.units}`))
+    expect(groups.size).toBe(2 * new Set(scored.map((one) => one.stage)).size)
+  })
+  it('are understood nine times in ten', () =>
+    expect(scored.filter((one) => one.as === 'understood').length / scored.length).toBeGreaterThanOrEqual(0.9))
+  it('are never taken for something else, and never left without a way on', () =>
+    expect(scored.filter((one) => one.as === 'misread' || one.as === 'lost').map((one) => one.line)).toEqual([]))
+  it('that say too little are asked, and what they are asked can be taken', () => {
+    for (const { got, line, units } of scored)
+      if (got.state === 'wrong' && got.instead && line !== 'differential')
+        expect(['ready', 'incomplete'], got.instead).toContain(parseJot(got.instead, scoreContext(units)).state)
+  })
+})
+
+describe('a typed unit governs its neighbours', () => {
+  it.each([
+    ['esp 60 -40 Pa', BASE_UNITS, [0.2409, -0.1606]],
+    ['esp 60 Pa -40', BASE_UNITS, [0.2409, -0.1606]],
+    ['esp 0.22 -0.45 in.wc', METRIC_UNITS, [0.22, -0.45]],
+    // Each has its own: none is changed.
+    ['esp 60 Pa -0.45 in.wc', BASE_UNITS, [0.2409, -0.45]],
+  ] as const)('%s', (line, units, [supply, back]) => {
+    const got = read(line, { units })
+    const probes = got.state === 'ready' && got.intent.kind === 'probes' ? got.intent.probes : {}
+    expect(probes.supply).toBeCloseTo(supply, 4)
+    expect(probes.return).toBeCloseTo(back, 4)
+  })
+  it('and not figures of another kind', () =>
+    expect(read('split 74 55 rh 52 %')).toMatchObject({ intent: { returnDbF: 74, supplyDbF: 55, returnRhPct: 52 } }))
 })
 
 it('answers any text', () => {

@@ -62,20 +62,42 @@ const MJ_M3_PER_BTU_FT3 = 1055.05585262e-6 / M3_PER_FT3
 /** The first unit of each list is the base unit. */
 export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
   static: [
-    { symbol: 'in.wc', spellings: ['inwc', 'iwc', 'inwg', 'inh2o', '"wc', '"wg', '"', 'wc'], factor: 1, decimals: 2 },
-    { symbol: 'Pa', spellings: ['pa', 'pascal'], factor: 1 / PA_PER_IN_WC, decimals: 0 },
+    {
+      symbol: 'in.wc',
+      spellings: [
+        'inwc',
+        'iwc',
+        'inwg',
+        'inh2o',
+        '"wc',
+        '"wg',
+        '"',
+        'wc',
+        'wg',
+        'in',
+        'inch',
+        'inches',
+        'incheswc',
+        'inw',
+        'inaq',
+      ],
+      factor: 1,
+      decimals: 2,
+    },
+    { symbol: 'Pa', spellings: ['pa', 'pascal', 'pascals'], factor: 1 / PA_PER_IN_WC, decimals: 0 },
+    { symbol: 'mm.wc', spellings: ['mmwc', 'mmwg', 'mmh2o'], factor: 9.80665 / PA_PER_IN_WC, decimals: 1 },
   ],
   flow: [
-    { symbol: 'cfm', spellings: ['cfm', 'ft3/min', 'ft³/min'], factor: 1, decimals: 0 },
-    { symbol: 'L/s', spellings: ['l/s', 'lps'], factor: 1 / LPS_PER_CFM, decimals: 0 },
-    { symbol: 'm³/h', spellings: ['m3/h', 'm³/h', 'cmh'], factor: 1 / (LPS_PER_CFM * 3.6), decimals: 0 },
+    { symbol: 'cfm', spellings: ['cfm', 'ft3/min', 'ft³/min', 'scfm'], factor: 1, decimals: 0 },
+    { symbol: 'L/s', spellings: ['l/s', 'lps', 'ls', 'l/sec'], factor: 1 / LPS_PER_CFM, decimals: 0 },
+    { symbol: 'm³/h', spellings: ['m3/h', 'm³/h', 'cmh', 'm3h', 'm3/hr'], factor: 1 / (LPS_PER_CFM * 3.6), decimals: 0 },
   ],
   temperature: [
-    { symbol: '°F', spellings: ['f', '°f', 'degf'], factor: 1, decimals: 1 },
-    { symbol: '°C', spellings: ['c', '°c', 'degc'], factor: 1.8, offset: 32, decimals: 1 },
+    { symbol: '°F', spellings: ['f', '°f', 'degf', 'fahrenheit'], factor: 1, decimals: 1 },
+    { symbol: '°C', spellings: ['c', '°c', 'degc', 'celsius'], factor: 1.8, offset: 32, decimals: 1 },
   ],
   temperatureDifference: [
-    { symbol: '°F', spellings: ['f', '°f', 'degf'], factor: 1, decimals: 1 },
+    { symbol: '°F', spellings: ['f', '°f', 'degf', 'fahrenheit'], factor: 1, decimals: 1 },
     { symbol: '°C', spellings: ['c', '°c', 'degc', 'k'], factor: 1.8, decimals: 1 },
   ],
   length: [
@@ -88,9 +110,10 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
     { symbol: 'm', spellings: ['m', 'metre', 'meter', 'metres', 'meters'], factor: 1 / 0.3048, decimals: 0 },
   ],
   capacity: [
-    { symbol: 'ton', spellings: ['ton', 'tons', 't'], factor: 1, decimals: 1 },
+    { symbol: 'ton', spellings: ['ton', 'tons', 't', 'tr'], factor: 1, decimals: 1 },
     { symbol: 'kW', spellings: ['kw'], factor: (1000 * BTU_PER_WH) / BTUH_PER_TON, decimals: 1 },
     { symbol: 'Btu/h', spellings: ['btu/h', 'btuh', 'btu'], factor: 1 / BTUH_PER_TON, decimals: 0 },
+    { symbol: 'MBH', spellings: ['mbh', 'kbtu/h', 'kbtuh', 'kbtu'], factor: 1000 / BTUH_PER_TON, decimals: 1 },
   ],
   power: [
     { symbol: 'kW', spellings: ['kw'], factor: 1, decimals: 1 },
@@ -126,8 +149,8 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
     { symbol: 'MJ/m³', spellings: ['mj/m3', 'mj/m³'], factor: 1 / MJ_M3_PER_BTU_FT3, decimals: 1 },
   ],
   velocity: [
-    { symbol: 'fpm', spellings: ['fpm', 'ft/min'], factor: 1, decimals: 0 },
-    { symbol: 'm/s', spellings: ['m/s', 'mps'], factor: 1 / 0.00508, decimals: 2 },
+    { symbol: 'fpm', spellings: ['fpm', 'ft/min', 'ft/m'], factor: 1, decimals: 0 },
+    { symbol: 'm/s', spellings: ['m/s', 'mps', 'm/sec'], factor: 1 / 0.00508, decimals: 2 },
   ],
   area: [
     { symbol: 'ft²', spellings: ['ft2', 'ft²', 'sqft'], factor: 1, decimals: 2 },

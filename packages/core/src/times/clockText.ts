@@ -9,7 +9,7 @@ export const clockText = (minutes: number): string => `${two(Math.floor(minutes 
 
 /** A typed time of day as minutes after midnight: 5:45, 05.45, 545, 7, 5:10 pm, 17h10. Null where it is none; 25:00 is none. */
 export function readClock(text: string): number | null {
-  const match = /^(\d{1,2})(?:[:.h]?(\d{2}))?\s*(?:([ap])\.?m?\.?)?$/i.exec(text.trim())
+  const match = /^(\d{1,2})(?:[:.h]?(\d{2})|h)?\s*(?:([ap])\.?m?\.?)?$/i.exec(text.trim())
   if (!match) return null
   const half = match[3]?.toLowerCase()
   let hour = Number(match[1])
@@ -64,6 +64,7 @@ const GROUPS = new Map<string, readonly number[]>(
     daily: [0, 1, 2, 3, 4, 5, 6],
     all: [0, 1, 2, 3, 4, 5, 6],
     weekdays: [0, 1, 2, 3, 4],
+    'm-f': [0, 1, 2, 3, 4],
     weekday: [0, 1, 2, 3, 4],
     weekend: [5, 6],
     weekends: [5, 6],

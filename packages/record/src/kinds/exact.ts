@@ -15,6 +15,22 @@ export function exact(quantity: Quantity, base: number, units: UnitChoice, signe
   return `${plain(shortest(base), signed)} ${chosenUnit(quantity, BASE_UNITS).symbol}`
 }
 
+/**
+ * As `exact`, for the figures of one line: where one of them must name its unit each of them does, since a unit that is
+ * typed counts for its neighbours.
+ */
+export function exactly(
+  quantity: Quantity,
+  values: readonly (number | null | undefined)[],
+  units: UnitChoice,
+  signed = false,
+): (base: number) => string {
+  const known = values.filter((one) => one !== null && one !== undefined)
+  if (known.every((one) => !exact(quantity, one, units, signed).includes(' ')))
+    return (base) => exact(quantity, base, units, signed)
+  return (base) => `${plain(shortest(base), signed)} ${chosenUnit(quantity, BASE_UNITS).symbol}`
+}
+
 /** All digits of a number, never in powers of ten: a line has no e. */
 function shortest(value: number): string {
   const [digits = '', exponent] = String(Math.abs(value)).split('e')

@@ -1,19 +1,30 @@
 import { list, showIn, signedPct, tapName, tapSetName } from '../../advice/show.ts'
 import { roleOf } from '../../device/roles.ts'
-import { meaningOf, readValue, sayBoth, sayOffer } from '../../device/spelling.ts'
+import { express, meaningOf, readValue, sayBoth, sayOffer, typedMeaning } from '../../device/spelling.ts'
 import type { JotSetting } from '../grammar.ts'
 import { finish, isNumbers, type Line, readings } from '../line.ts'
 import { clip, type JotContext, type JotReading, needs, wrong } from '../reading.ts'
+import { rowSaid } from '../settingSaid.ts'
 
 export function tap(line: Line, context: JotContext): JotReading {
   if (context.taps.length === 0)
     return wrong('This system has no blower table yet.', 'Choose its profile on the Survey stage, then name the tap.')
   if (line.done) return needs(`which: ${list(context.taps)}`)
-  const typed = line.next()
-  const label = context.taps.find((one) => one.toLowerCase() === typed.toLowerCase())
+  const ahead = line.ahead().map((one) => one.toLowerCase())
+  // A tap may be called “med high”: the longest label that the line begins with.
+  const label = [...context.taps]
+    .sort((a, b) => b.length - a.length)
+    .find((one) =>
+      one
+        .toLowerCase()
+        .split(' ')
+        .every((word, i) => ahead[i] === word),
+    )
+  const typed = label ?? line.peek()
+  line.pass(typed.split(' ').length)
   if (!label) return wrong(`There is no tap “${clip(typed)}” on this blower.`, `It has ${list(context.taps)}.`)
   let adjustPct: number | null = null
-  if (line.take('adj') || line.take('adjust')) {
+  if (line.takePast('adj') || line.startsNumber()) {
     const read = readings(line, [['percent', 'the adjust in percent']])
     if (!isNumbers(read)) return read
     adjustPct = read[0] ?? 0
@@ -43,7 +54,7 @@ export function capacity(line: Line, context: JotContext): JotReading {
 }
 
 export function heater(line: Line): JotReading {
-  if (line.take('none')) return finish(line, { intent: { kind: 'heater', kw: 0 }, reads: 'no electric heater fitted' })
+  if (line.takePast('none')) return finish(line, { intent: { kind: 'heater', kw: 0 }, reads: 'no electric heater fitted' })
   const read = readings(line, [['power', 'the heater’s power, or none']])
   if (!isNumbers(read)) return read
   const [kw = 0] = read
@@ -54,26 +65,39 @@ export function heater(line: Line): JotReading {
 }
 
 /** Words up to “because”, and what follows it. */
-function valueAndWhy(line: Line): { typed: string; why: string | null } {
+function valueAndWhy(line: Line, { setting }: JotSetting): { typed: string; why: string | null } {
   line.take('tap')
+  // Free words are kept whole.
+  if (setting.values.length > 0 || setting.range) line.skip()
   const words: string[] = []
-  while (!line.done && line.peek() !== 'because') words.push(line.next())
-  return { typed: words.join(' '), why: line.take('because') ? line.rest() : null }
+  while (!line.done) {
+    if (line.take('because')) return { typed: words.join(' '), why: line.rest() }
+    words.push(line.next())
+  }
+  return { typed: words.join(' '), why: null }
 }
 
 function rowOf(line: Line, context: JotContext): JotSetting | JotReading {
   const words = context.settings.map((one) => one.word)
   if (line.done) return needs(words.length > 14 ? `which setting: ${words.slice(0, 12).join(', ')} …` : `which: ${list(words)}`)
-  const word = line.next().toLowerCase()
-  const row = context.settings.find((one) => one.word === word || one.key === word || one.setting.code?.toLowerCase() === word)
-  if (row) return row
+  const ahead = line.ahead()
+  const said = rowSaid(ahead, context)
+  if (said?.row) {
+    line.pass(said.took)
+    return said.row
+  }
+  const word = (ahead[0] ?? '').toLowerCase()
   const near = words.filter((one) => one.startsWith(word))
-  return near.length > 0 && line.done
-    ? needs(list(near))
-    : wrong(
-        `“${clip(word)}” is not a setting in this ledger.`,
-        words.length > 0 ? `Settings: ${list(words.slice(0, 20))}.` : 'Choose the equipment on the Survey stage first.',
-      )
+  if (near.length > 0 && ahead.length === 1) return needs(list(near))
+  if (said)
+    return wrong(
+      `“${clip(ahead.join(' '))}” may be several settings.`,
+      `Say which: ${list(said.among.map((one) => one.word).slice(0, 12))}.`,
+    )
+  return wrong(
+    `“${clip(word)}” is not a setting in this ledger.`,
+    words.length > 0 ? `Settings: ${list(words.slice(0, 20))}.` : 'Choose the equipment on the Survey stage first.',
+  )
 }
 const isRow = (row: JotSetting | JotReading): row is JotSetting => 'word' in row
 
@@ -92,9 +116,9 @@ export function setting(column: 'found' | 'left' | 'proof'): (line: Line, contex
           }
     }
     if (line.done) return needs(`the value: ${sayOffer(row.setting)}`)
-    const { typed, why } = valueAndWhy(line)
+    const { typed, why } = valueAndWhy(line, row)
     const value = readValue(row.setting, typed)
-    if (value === null) return notOffered(row, typed)
+    if (value === null) return notOffered(row, typed, column)
     return {
       state: 'ready',
       intent: { kind: 'setting', key: row.key, column, value, why: why || null },
@@ -108,9 +132,9 @@ export function aim(line: Line, context: JotContext): JotReading {
   const row = rowOf(line, context)
   if (!isRow(row)) return row
   if (line.done) return needs(`the value: ${sayOffer(row.setting)}`)
-  const { typed, why } = valueAndWhy(line)
+  const { typed, why } = valueAndWhy(line, row)
   const value = readValue(row.setting, typed)
-  if (value === null) return notOffered(row, typed)
+  if (value === null) return notOffered(row, typed, 'aim')
   const meaning = meaningOf(row.setting, value)
   const never = row.setting.role === undefined ? undefined : roleOf(row.setting.role)?.never?.[meaning]
   if (never) return wrong(`${row.label} ${typed} is never an aim.`, never)
@@ -122,8 +146,14 @@ export function aim(line: Line, context: JotContext): JotReading {
   }
 }
 
-const notOffered = (row: JotSetting, typed: string) =>
-  wrong(`${row.label} has no value “${clip(typed)}”.`, `It offers ${sayOffer(row.setting)}.`)
+function notOffered(row: JotSetting, typed: string, column: 'found' | 'left' | 'aim'): JotReading {
+  const offers = `It offers ${sayOffer(row.setting)}.`
+  const meaning = typedMeaning(row.setting, typed)
+  const near = meaning === null ? null : express(row.setting, meaning)
+  if (near?.fit !== 'nearest') return wrong(`${row.label} has no value “${clip(typed)}”.`, offers)
+  const line = `${column} ${row.word} ${near.value}`
+  return wrong(near.reason, `Press Tab for “${line}”, if that is what it shows. ${offers}`, line)
+}
 
 function saidValue(row: JotSetting, value: string): string {
   const { means, shows } = sayBoth(row.setting, value)

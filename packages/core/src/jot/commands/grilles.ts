@@ -4,11 +4,14 @@ import { chosenUnit, findUnit, toBase } from '../../quantity/units.ts'
 import type { JotGrille } from '../grammar.ts'
 import { finish, isNumbers, type Line, readings } from '../line.ts'
 import { type JotContext, type JotReading, needs, wrong } from '../reading.ts'
+import { isFiller } from '../spoken.ts'
 
 export function grille(line: Line, context: JotContext): JotReading {
   if (line.done) return needs('which grille, then the air speed')
   const label = nameIn(line)
   if (label === null) return wrong('Say which grille first.', 'Like grille desk 620 fpm.')
+  // “grille desk 120 cfm” is the flow itself.
+  if (findUnit('flow', line.unitAhead())) return flowOf(label, line, context)
   const read = readings(line, [['velocity', 'the air speed']])
   if (!isNumbers(read)) return read
   const [faceFpm = 0] = read
@@ -16,17 +19,20 @@ export function grille(line: Line, context: JotContext): JotReading {
   let widthIn = known?.widthIn ?? null
   let heightIn = known?.heightIn ?? null
   let freeArea = known?.freeArea ?? null
-  const size = /^(\d+(?:\.\d+)?|\?)[x×](\d+(?:\.\d+)?|\?)(in|cm|mm)?$/.exec(line.peek())
+  line.skip()
+  const size = /^(\d+(?:\.\d+)?|\?)[x×](\d+(?:\.\d+)?|\?)(in|cm|mm|["″])?$/.exec(line.peek())
   if (size) {
     line.next()
-    const unit = (size[3] && findUnit('length', size[3])) || chosenUnit('length', context.units)
+    const apart = size[3] === undefined && findUnit('length', line.peek()) ? line.next() : undefined
+    const unit = findUnit('length', size[3] ?? apart ?? '') ?? chosenUnit('length', context.units)
     const side = (text: string | undefined) => (text === '?' ? null : toBase(Number(text), unit))
     widthIn = side(size[1])
     heightIn = side(size[2])
   }
-  if (line.take('free')) {
+  if (line.takePast('free')) {
     if (line.done) return needs('then the free-area factor, like 0.68')
-    const typed = readNumber(line.next())
+    const said = readNumber(line.next())
+    const typed = said?.rest === '%' ? { value: said.value / 100 } : said
     if (!typed || !(typed.value > 0 && typed.value <= 1))
       return wrong('A free-area factor lies between 0 and 1.', 'It is printed by the grille’s maker; 0.65 to 0.85 is usual.')
     freeArea = typed.value
@@ -47,6 +53,10 @@ export function hood(line: Line, context: JotContext): JotReading {
   if (line.done) return needs('which grille, then the flow')
   const label = nameIn(line)
   if (label === null) return wrong('Say which grille first.', 'Like hood desk 120 cfm.')
+  return flowOf(label, line, context)
+}
+
+function flowOf(label: string, line: Line, context: JotContext): JotReading {
   const read = readings(line, [['flow', 'the flow']])
   if (!isNumbers(read)) return read
   const [flowCfm = 0] = read
@@ -60,9 +70,18 @@ export function hood(line: Line, context: JotContext): JotReading {
 /** The words before the first number; null when there are none. */
 function nameIn(line: Line): string | null {
   const name: string[] = []
-  while (!line.done && !line.startsNumber()) name.push(line.next())
+  // “bedroom 1 95 cfm”: of two bare figures the first is a number of the name.
+  while (!line.done && (!line.startsNumber() || (name.length > 0 && isNumbered(line.ahead())))) name.push(line.next())
+  while (isFiller(name.at(-1)?.toLowerCase() ?? '')) name.pop()
   return name.length === 0 ? null : name.join(' ').toLowerCase()
 }
+
+const isNumbered = ([first = '', second = '']: readonly string[]) =>
+  readNumber(first)?.rest === '' && /^\d+$/.test(first) && readNumber(second) !== null && !/[x×]/.test(second)
+
+/** Whether the survey knows a grille by this name. */
+export const isGrilleName = (typed: string, { grilles }: Pick<JotContext, 'grilles'>): boolean =>
+  grilles.some((one) => one.name.toLowerCase() === typed.replace(/ (return|supply)$/, '') || one.name.toLowerCase() === typed)
 
 /**
  * A grille that the survey knows goes by its name. Of another one the last word may say the side; else names that begin

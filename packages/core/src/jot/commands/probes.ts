@@ -1,18 +1,19 @@
 import { list, type Show, showIn } from '../../advice/show.ts'
 import { POINT_NAMES, PROBE_REPEAT_IN_WC, type ProbeReadings } from '../../airflow/staticWalk.ts'
+import { readNumber } from '../../quantity/parse.ts'
+import { findUnit } from '../../quantity/units.ts'
 import { PROBE_WORDS } from '../grammar.ts'
-import { finish, isNumbers, type Line, readings } from '../line.ts'
+import { finish, isNumbers, Line, readings } from '../line.ts'
 import { clip, type JotContext, type JotReading, needs, wrong } from '../reading.ts'
+import { saysInside } from '../spoken.ts'
+import { split } from './temperatures.ts'
 
 const signed = { signed: true } as const
 
 export function esp(line: Line, context: JotContext): JotReading {
-  const read = readings(line, [
-    ['static', 'the supply static'],
-    ['static', 'the return static'],
-  ])
-  if (!isNumbers(read)) return read
-  const [supply = 0, back = 0] = read
+  const read = bothSides(line)
+  if ('state' in read) return read
+  const { supply, return: back } = read
   const show = showIn(context.units)
   const bare = (value: number) => show('static', value, { signed: true, bare: true })
   if (back > PROBE_REPEAT_IN_WC && supply <= 0) {
@@ -30,6 +31,21 @@ export function esp(line: Line, context: JotContext): JotReading {
   })
 }
 
+/** Supply and return in this order, or as the line names them. */
+function bothSides(line: Line): Required<Pick<ProbeReadings, 'supply' | 'return'>> | JotReading {
+  const read: Pick<ProbeReadings, 'supply' | 'return'> = {}
+  while (read.supply === undefined || read.return === undefined) {
+    const said = line.takePast('return') ? 'return' : line.takePast('supply') ? 'supply' : undefined
+    const side = said ?? (read.supply === undefined ? 'supply' : 'return')
+    const one = readings(line, [['static', `the ${side} static`]])
+    if (!isNumbers(one)) return one
+    // “-0.45 return”: named behind its figure.
+    const behind = said === undefined && (line.takePast('return') ? 'return' : line.takePast('supply') ? 'supply' : undefined)
+    read[behind || side] = one[0] ?? 0
+  }
+  return { supply: read.supply, return: read.return }
+}
+
 function returnPositive(back: number, show: Show, instead: string): JotReading | null {
   if (back <= PROBE_REPEAT_IN_WC) return null
   return wrong(
@@ -43,6 +59,9 @@ function returnPositive(back: number, show: Show, instead: string): JotReading |
 
 export function probe(point: 'supply' | 'return'): (line: Line, context: JotContext) => JotReading {
   return (line, context) => {
+    const other = point === 'supply' ? 'return' : 'supply'
+    const both = bothNamed(line.ahead(), point, other, context)
+    if (both) return both
     const read = readings(line, [['static', `the static ${POINT_NAMES[point]}`]])
     if (!isNumbers(read)) return read
     const [value = 0] = read
@@ -56,14 +75,37 @@ export function probe(point: 'supply' | 'return'): (line: Line, context: JotCont
   }
 }
 
+/**
+ * “return -0.45 supply 0.22”, “return 74.1 supply 55”: both sides, and the figures say whether of static or of
+ * temperature, by their unit or because no static is so high. Null: one side only.
+ */
+function bothNamed(ahead: readonly string[], point: string, other: string, context: JotContext): JotReading | null {
+  if (!ahead.some((_, i) => i > 0 && saysInside(ahead, i, other) > 0)) return null
+  const words = [point, ...ahead]
+  const asStatic = esp(new Line(words, context), context)
+  if (asStatic.state !== 'wrong') return asStatic
+  const asDegrees = split(new Line(words, context), context)
+  if (asDegrees.state !== 'ready') return asStatic
+  const degrees = ahead.some((word) => findUnit('temperature', readNumber(word)?.rest || word) !== null)
+  if (degrees || asStatic.instead === undefined) return asDegrees
+  // Neither the sign nor the unit of a static: more likely two temperatures, and that is asked.
+  const { returnDbF, supplyDbF } = asDegrees.intent as { returnDbF: number; supplyDbF: number }
+  const bare = (value: number) => showIn(context.units)('temperature', value, { bare: true })
+  const line = `split ${bare(returnDbF)} ${bare(supplyDbF)}`
+  return wrong(asStatic.reason, `If these are temperatures, press Tab for ${line}.`, line)
+}
+
 /** Static at one place, or at several one after another. */
 export function staticAt(line: Line, context: JotContext): JotReading {
+  if (line.startsNumber()) return esp(line, context)
   const show = showIn(context.units)
   const probes: ProbeReadings = {}
   do {
     if (line.done) return needs(`where: ${list(Object.keys(PROBE_WORDS))}`)
-    const place = line.next().toLowerCase()
-    const point = Object.hasOwn(PROBE_WORDS, place) ? PROBE_WORDS[place] : undefined
+    line.skip()
+    const found = placeAhead(line)
+    const place = found ?? line.next().toLowerCase()
+    const point = found && PROBE_WORDS[found]
     if (!point) {
       const near = Object.keys(PROBE_WORDS).filter((word) => word.startsWith(place))
       if (near.length > 0 && line.done) return needs(list(near))
@@ -83,20 +125,33 @@ export function staticAt(line: Line, context: JotContext): JotReading {
   return finish(line, { intent: { kind: 'probes', probes }, reads: said.join(', ') })
 }
 
+/** The place that the next words name, longest first: “after coil” is not “after”. */
+function placeAhead(line: Line): string | undefined {
+  const ahead = line.ahead()
+  const [best] = Object.keys(PROBE_WORDS)
+    .map((place) => ({ place, took: saysInside(ahead, 0, place) }))
+    .sort((a, b) => b.took - a.took)
+  if (!best || best.took === 0) return undefined
+  line.pass(best.took)
+  return best.place
+}
+
 /** Places on the side where the blower pulls. */
 const SUCTION = new Set<keyof ProbeReadings>(['return', 'before-filter', 'after-filter'])
 const bareStatic = (value: number, show: Show) => show('static', value, { signed: true, bare: true })
 
 export function filter(line: Line, context: JotContext): JotReading {
+  line.skip()
   if (line.done) return needs('the static before and after it, or “clean” once a clean one is in')
+  line.takePast('before-filter')
   if (!line.startsNumber()) {
     const word = line.next().toLowerCase()
-    if (word === 'clean' || word === 'new')
+    if (word === 'clean' || word === 'new' || word === 'fresh')
       return finish(line, {
         intent: { kind: 'filter', filter: 'clean' },
         reads: 'a clean filter is in: starts a new try on the same tap',
       })
-    if (word === 'as-found')
+    if (word === 'as-found' || word === 'dirty' || word === 'old')
       return finish(line, {
         intent: { kind: 'filter', filter: 'as-found' },
         reads: 'the filter as it was found: starts a new try on the same tap',
@@ -104,12 +159,12 @@ export function filter(line: Line, context: JotContext): JotReading {
     if (line.done && ('clean'.startsWith(word) || 'as-found'.startsWith(word))) return needs('clean or as-found')
     return wrong(`“${clip(word)}” says nothing about a filter.`, 'Type two statics, or filter clean, or filter as-found.')
   }
-  const read = readings(line, [
-    ['static', 'the static before the filter'],
-    ['static', 'the static after the filter'],
-  ])
-  if (!isNumbers(read)) return read
-  const [before = 0, after = 0] = read
+  const first = readings(line, [['static', 'the static before the filter']])
+  if (!isNumbers(first)) return first
+  line.takePast('after-filter')
+  const second = readings(line, [['static', 'the static after the filter']])
+  if (!isNumbers(second)) return second
+  const [before = 0, after = 0] = [first[0], second[0]]
   const show = showIn(context.units)
   const bare = (value: number) => show('static', value, { signed: true, bare: true })
   const positive = returnPositive(Math.max(before, after), show, `filter ${bare(-Math.abs(before))} ${bare(-Math.abs(after))}`)

@@ -11,9 +11,8 @@ type Wanted = Readonly<Record<string, readonly [quantity: Quantity, name: string
 function pairs<W extends Wanted>(line: Line, wanted: W): Partial<Record<keyof W, number>> | JotReading {
   const out: Partial<Record<keyof W, number>> = {}
   for (;;) {
-    const word = Object.keys(wanted).find((one) => line.peek() === one)
+    const word = Object.keys(wanted).find((one) => line.takePast(one))
     if (word === undefined) return out
-    line.take(word)
     const read = readings(line, [wanted[word] as readonly [Quantity, string]])
     if (!isNumbers(read)) return read
     out[word as keyof W] = read[0] as number
@@ -36,13 +35,27 @@ const MIX = {
 
 /** `fan 65 damper 30 oa 83.1 ra 71.8 ma 74.7`: a point of the damper line. */
 export function damperPoint(line: Line, context: JotContext): JotReading {
-  const show = showIn(context.units)
-  const fan = readings(line, [['percent', 'the fan speed in percent']])
+  const fan = readings(line, [FAN])
   if (!isNumbers(fan)) return fan
-  if (!line.take('damper')) return line.done ? needs('damper and its position') : afterFan(line)
-  const damper = readings(line, [['percent', 'the damper position in percent']])
+  if (!line.takePast('damper')) return line.done ? needs('damper and its position') : afterFan(line)
+  const damper = readings(line, [DAMPER])
+  return isNumbers(damper) ? pointAt(line, context, fan[0] ?? 0, damper[0] ?? 0) : damper
+}
+
+/** `damper 30 fan 65 …`: the same, the other way about. */
+export function damperFirst(line: Line, context: JotContext): JotReading {
+  const damper = readings(line, [DAMPER])
   if (!isNumbers(damper)) return damper
-  const [speedPct = 0, positionPct = 0] = [fan[0], damper[0]]
+  if (!line.takePast('fan')) return line.done ? needs('fan and its speed') : afterFan(line)
+  const fan = readings(line, [FAN])
+  return isNumbers(fan) ? pointAt(line, context, fan[0] ?? 0, damper[0] ?? 0) : fan
+}
+
+const FAN = ['percent', 'the fan speed in percent'] as const
+const DAMPER = ['percent', 'the damper position in percent'] as const
+
+function pointAt(line: Line, context: JotContext, speedPct: number, positionPct: number): JotReading {
+  const show = showIn(context.units)
   if (speedPct <= 0) return wrong('A fan that stands still brings no air.', 'Say the speed it ran at in test mode, in percent.')
   if (positionPct < 0) return wrong('A damper cannot be less than shut.', 'Say its position from 0 to 100 percent.')
   const said = pairs(line, MIX)
@@ -82,17 +95,18 @@ export function unitShows(line: Line, context: JotContext): JotReading {
   if (!isPairs(air)) return air
   const missing = (Object.keys(AIR) as (keyof typeof AIR)[]).find((word) => air[word] === undefined)
   if (missing) return line.done ? needs(`${missing} and ${AIR[missing][1]}`) : afterUnit(line)
-  if (!line.take('damper')) return line.done ? needs('damper and its command') : afterUnit(line)
+  if (!line.takePast('damper')) return line.done ? needs('damper and its command') : afterUnit(line)
   const damper = readings(line, [['percent', 'the damper command in percent']])
   if (!isNumbers(damper)) return damper
-  const cooling = line.take('cool')
-  if (!cooling && !line.take('idle')) return line.done ? needs('cool or idle') : afterUnit(line)
-  const comp = line.take('comp') ? (line.take('on') ? true : line.take('off') ? false : null) : undefined
+  const cooling = line.takePast('cool')
+  if (!cooling && !line.takePast('idle')) return line.done ? needs('cool or idle') : afterUnit(line)
+  const comp = line.takePast('comp') ? (line.takePast('on') ? true : line.takePast('off') ? false : null) : undefined
   if (comp === null) return line.done ? needs('on or off') : afterUnit(line)
   const more = pairs(line, MORE)
   if (!isPairs(more)) return more
   let co2: number | undefined
-  if (line.take('co2')) {
+  if (line.takePast('co2')) {
+    line.skip()
     const ppm = line.done ? Number.NaN : Number(line.next().replace(/ppm$/i, ''))
     if (!Number.isFinite(ppm)) return line.done ? needs('the CO₂ in ppm') : afterUnit(line)
     line.take('ppm')

@@ -6,7 +6,7 @@ import { clip, type JotContext, type JotReading, needs, wrong } from '../reading
 export const wallBeside = (line: Line, context: JotContext): JotReading => beside('wall', line, context)
 
 export function sensorBeside(line: Line, context: JotContext): JotReading {
-  const place = SENSOR_PLACES.find((one) => line.take(one))
+  const place = SENSOR_PLACES.find((one) => line.takePast(one))
   if (place) return beside(place, line, context)
   return line.done
     ? needs(`where it is: ${list([...SENSOR_PLACES], 'or')}`)
@@ -17,19 +17,22 @@ export function sensorBeside(line: Line, context: JotContext): JotReading {
 function beside(place: SensorPlace, line: Line, context: JotContext): JotReading {
   const shown = readings(line, [['temperature', 'what it shows']])
   if (!isNumbers(shown)) return shown
-  if (!line.take('ref')) return line.done ? needs('ref and what the reference reads') : refWanted(line)
+  // “71.5/69.8” says what is which by its order.
+  if (!line.takePast('ref') && !line.startsNumber())
+    return line.done ? needs('ref and what the reference reads') : refWanted(line)
   const reference = readings(line, [['temperature', 'what the reference reads']])
   if (!isNumbers(reference)) return reference
-  if (!line.take('fan')) return line.done ? needs('fan on or fan off') : fanWanted(line)
-  const on = line.take('on')
-  if (!on && !line.take('off')) return line.done ? needs('on or off') : fanWanted(line)
-  const supply = line.take('supply')
-  const sun = line.take('sun')
+  if (!line.takePast('fan')) return line.done ? needs('fan on or fan off') : fanWanted(line)
+  const on = line.takePast('on')
+  if (!on && !line.takePast('off')) return line.done ? needs('on or off') : fanWanted(line)
+  const sun = line.takePast('sun')
+  const supply = line.takePast('supply on')
+  const isSunny = sun || line.takePast('sun')
   const [shownF = 0, referenceF = 0] = [shown[0], reference[0]]
   const show = showIn(context.units)
   return finish(line, {
-    intent: { kind: 'sensor-pair', place, shownF, referenceF, fan: on, supply, ...(sun && { sun }) },
-    reads: `${place}: shown ${show('temperature', shownF)}, reference ${show('temperature', referenceF)}, fan ${on ? 'on' : 'off'}${supply ? ', supply air on' : ''}${sun ? ', sun on it' : ''} → ${show('temperatureDifference', shownF - referenceF, { signed: true })}`,
+    intent: { kind: 'sensor-pair', place, shownF, referenceF, fan: on, supply, ...(isSunny && { sun: true }) },
+    reads: `${place}: shown ${show('temperature', shownF)}, reference ${show('temperature', referenceF)}, fan ${on ? 'on' : 'off'}${supply ? ', supply air on' : ''}${isSunny ? ', sun on it' : ''} → ${show('temperatureDifference', shownF - referenceF, { signed: true })}`,
   })
 }
 

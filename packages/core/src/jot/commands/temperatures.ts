@@ -1,41 +1,40 @@
 import { showIn } from '../../advice/show.ts'
+import { findUnit } from '../../quantity/units.ts'
 import { finish, isNumbers, type Line, readings } from '../line.ts'
 import { type JotContext, type JotReading, wrong } from '../reading.ts'
 
 export function split(line: Line, context: JotContext): JotReading {
-  const read = readings(line, [
-    ['temperature', 'the return temperature'],
-    ['temperature', 'the supply temperature'],
-  ])
-  if (!isNumbers(read)) return read
-  const [returnDbF = 0, supplyDbF = 0] = read
+  const dry = dryBulbs(line)
+  if (!isPair(dry)) return dry
+  const { returnDbF, supplyDbF, returnRhPct: saidRh } = dry
   const show = showIn(context.units)
-  let returnWbF: number | null = null
+  let { returnWbF } = dry
   let supplyWbF: number | null = null
-  let returnRhPct: number | null = null
-  if (line.take('wb')) {
+  let returnRhPct = saidRh
+  if (line.takePast('wb')) {
     const wet = readings(line, [['temperature', 'the return wet bulb']])
     if (!isNumbers(wet)) return wet
     returnWbF = wet[0] ?? null
-    if (returnWbF !== null && returnWbF > returnDbF)
-      return wrong(
-        `A wet bulb of ${show('temperature', returnWbF)} is above the dry bulb.`,
-        'Wet the wick again and read both in moving air.',
-      )
     if (line.startsNumber()) {
       const second = readings(line, [['temperature', 'the supply wet bulb']])
       if (!isNumbers(second)) return second
       supplyWbF = second[0] ?? null
     }
   }
-  if (line.take('swb')) {
+  if (returnWbF !== null && returnWbF > returnDbF)
+    return wrong(
+      `A wet bulb of ${show('temperature', returnWbF)} is above the dry bulb.`,
+      'Wet the wick again and read both in moving air.',
+    )
+  if (line.takePast('swb')) {
     const wet = readings(line, [['temperature', 'the supply wet bulb']])
     if (!isNumbers(wet)) return wet
     supplyWbF = wet[0] ?? null
   }
-  if (line.take('rh')) {
+  if (line.takePast('rh') || line.unitAhead() === '%') {
     const wet = readings(line, [['humidity', 'the return humidity']])
     if (!isNumbers(wet)) return wet
+    line.takePast('rh')
     returnRhPct = wet[0] ?? null
   }
   const difference = returnDbF - supplyDbF
@@ -48,16 +47,64 @@ export function split(line: Line, context: JotContext): JotReading {
   })
 }
 
+/** Return and supply in the order of the line or as it names them, and what may stand between them. */
+interface Pair {
+  returnDbF: number
+  supplyDbF: number
+  returnWbF: number | null
+  returnRhPct: number | null
+}
+const isPair = (read: Pair | JotReading): read is Pair => 'returnDbF' in read
+
+/** “74.1 55”, “ra 74.1 sa 55”, “sa 55 ra 74.1”, “74.1 52% 55”. */
+function dryBulbs(line: Line): Pair | JotReading {
+  const read: { ra?: number; sa?: number } = {}
+  let returnWbF: number | null = null
+  let returnRhPct: number | null = null
+  while (read.ra === undefined || read.sa === undefined) {
+    const said = line.takePast('ra') ? 'ra' : line.takePast('sa') ? 'sa' : read.ra === undefined ? 'ra' : 'sa'
+    // A wet bulb or a humidity right after the return belongs to it.
+    const isMoist = said === 'sa' && read.ra !== undefined
+    if (isMoist && line.takePast('wb')) {
+      const wet = readings(line, [['temperature', 'the return wet bulb']])
+      if (!isNumbers(wet)) return wet
+      returnWbF = wet[0] ?? null
+      continue
+    }
+    if (isMoist && (line.takePast('rh') || line.unitAhead() === '%')) {
+      const wet = readings(line, [['humidity', 'the return humidity']])
+      if (!isNumbers(wet)) return wet
+      line.takePast('rh')
+      returnRhPct = wet[0] ?? null
+      continue
+    }
+    const dry = readings(line, [['temperature', said === 'ra' ? 'the return temperature' : 'the supply temperature']])
+    if (!isNumbers(dry)) return dry
+    read[said] = dry[0] ?? 0
+  }
+  return { returnDbF: read.ra, supplyDbF: read.sa, returnWbF, returnRhPct }
+}
+
+const VOLTS = ['voltage', 'volts at the heater'] as const
+const AMPS = ['current', 'amps at the heater'] as const
+
 export function rise(line: Line, context: JotContext): JotReading {
-  const read = readings(line, [
-    ['temperature', 'the return temperature'],
-    ['temperature', 'the supply temperature'],
-    ['voltage', 'volts at the heater'],
-    ['current', 'amps at the heater'],
-  ])
-  if (!isNumbers(read)) return read
-  const [returnDbF = 0, supplyDbF = 0, volts = 0, amps = 0] = read
+  const dry = dryBulbs(line)
+  if (!isPair(dry)) return dry
+  const { returnDbF, supplyDbF } = dry
   const show = showIn(context.units)
+  // A furnace has no volts to tell: its two temperatures are a reading of their own.
+  line.skip()
+  if (line.done && supplyDbF > returnDbF)
+    return {
+      state: 'ready',
+      intent: { kind: 'split', returnDbF, supplyDbF, returnWbF: null, supplyWbF: null, returnRhPct: null },
+      reads: `return ${show('temperature', returnDbF)}, supply ${show('temperature', supplyDbF)} → rise ${show('temperatureDifference', supplyDbF - returnDbF)}; of an electric heater add volts and amps`,
+    }
+  const isAmpsFirst = findUnit('current', line.unitAhead()) !== null
+  const read = readings(line, isAmpsFirst ? [AMPS, VOLTS] : [VOLTS, AMPS])
+  if (!isNumbers(read)) return read
+  const [volts = 0, amps = 0] = isAmpsFirst ? read.toReversed() : read
   if (supplyDbF <= returnDbF) {
     return wrong(
       'The supply is not warmer than the return: there is no rise.',
@@ -66,7 +113,7 @@ export function rise(line: Line, context: JotContext): JotReading {
     )
   }
   if (volts <= 0 || amps <= 0) return wrong('Volts and amps must be above zero.', 'Read both at the heater while it runs.')
-  const phases = line.take('3ph') ? 3 : 1
+  const phases = line.takePast('3ph') ? 3 : 1
   return finish(line, {
     intent: { kind: 'rise', returnDbF, supplyDbF, volts, amps, phases },
     reads: `heater: ${show('temperature', returnDbF)} to ${show('temperature', supplyDbF)}, rise ${show('temperatureDifference', supplyDbF - returnDbF)} at ${volts} V, ${amps} A${phases === 3 ? ', three-phase' : ''}`,

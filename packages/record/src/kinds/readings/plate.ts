@@ -1,6 +1,6 @@
 import 'reflect-metadata'
 import { IsNumber, IsOptional, Max, Min } from 'class-validator'
-import { exact } from '../exact.ts'
+import { exactly } from '../exact.ts'
 import { OnTry } from '../onVisit.ts'
 import { reading } from '../spec.ts'
 
@@ -27,7 +27,7 @@ export const plate = reading('plate', {
   line({ factor, dpInWc, normalStaticInWc, testStaticInWc }, { units }) {
     const both = normalStaticInWc !== undefined && testStaticInWc !== undefined
     if (!both && (normalStaticInWc !== undefined || testStaticInWc !== undefined)) return null
-    const inWc = (value: number) => exact('static', value, units)
+    const inWc = exactly('static', [dpInWc, normalStaticInWc, testStaticInWc], units)
     return `plate ${factor} ${inWc(dpInWc)}${both ? ` ${inWc(normalStaticInWc)} ${inWc(testStaticInWc)}` : ''}`
   },
   jotted: {

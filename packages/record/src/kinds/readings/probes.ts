@@ -1,7 +1,7 @@
 import 'reflect-metadata'
 import { PLAUSIBLE, POINT_NAMES, type ProbeReadings } from '@ingle/core'
 import { IsNumber, IsOptional, Max, Min } from 'class-validator'
-import { exact } from '../exact.ts'
+import { exactly } from '../exact.ts'
 import { OnTry } from '../onVisit.ts'
 import { reading } from '../spec.ts'
 
@@ -42,7 +42,12 @@ export const probes = reading('probes', {
   },
   line(body, { units }) {
     const entries = probeEntries(body)
-    const inWc = (value: number) => exact('static', value, units, true)
+    const inWc = exactly(
+      'static',
+      entries.map(([, value]) => value),
+      units,
+      true,
+    )
     const { supply, return: back, 'before-filter': before, 'after-filter': after } = body
     if (entries.length === 2 && before !== undefined && after !== undefined) return `filter ${inWc(before)} ${inWc(after)}`
     if (entries.length === 2 && supply !== undefined && back !== undefined) return `esp ${inWc(supply)} ${inWc(back)}`

@@ -1,7 +1,7 @@
 import 'reflect-metadata'
 import { PLAUSIBLE } from '@ingle/core'
 import { IsIn, IsNumber, Max, Min } from 'class-validator'
-import { exact } from '../exact.ts'
+import { exact, exactly } from '../exact.ts'
 import { OnTry } from '../onVisit.ts'
 import { reading } from '../spec.ts'
 
@@ -28,7 +28,9 @@ export const rise = reading('rise', {
     phases: { says: 'phases' },
   },
   rowName: () => ' (heater)',
-  line: ({ returnDbF, supplyDbF, volts, amps, phases }, { units }) =>
-    `rise ${exact('temperature', returnDbF, units)} ${exact('temperature', supplyDbF, units)} ${exact('voltage', volts, units)} ${exact('current', amps, units)}${phases === 3 ? ' 3ph' : ''}`,
+  line({ returnDbF, supplyDbF, volts, amps, phases }, { units }) {
+    const degrees = exactly('temperature', [returnDbF, supplyDbF], units)
+    return `rise ${degrees(returnDbF)} ${degrees(supplyDbF)} ${exact('voltage', volts, units)} ${exact('current', amps, units)}${phases === 3 ? ' 3ph' : ''}`
+  },
   jotted: { rise: ({ kind: _, ...values }) => values },
 })

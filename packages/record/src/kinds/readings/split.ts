@@ -1,7 +1,7 @@
 import 'reflect-metadata'
 import { PLAUSIBLE } from '@ingle/core'
 import { IsNumber, IsOptional, Max, Min } from 'class-validator'
-import { exact } from '../exact.ts'
+import { exact, exactly } from '../exact.ts'
 import { OnTry } from '../onVisit.ts'
 import { reading } from '../spec.ts'
 
@@ -28,7 +28,7 @@ export const split = reading('split', {
     returnRhPct: { says: 'return humidity', in: 'humidity', read: true },
   },
   line({ returnDbF, supplyDbF, returnWbF, supplyWbF, returnRhPct }, { units }) {
-    const degrees = (value: number) => exact('temperature', value, units)
+    const degrees = exactly('temperature', [returnDbF, supplyDbF, returnWbF, supplyWbF], units)
     return [
       `split ${degrees(returnDbF)} ${degrees(supplyDbF)}`,
       returnWbF == null ? '' : `wb ${degrees(returnWbF)}`,

@@ -3,7 +3,7 @@ import { PLAUSIBLE } from '@ingle/core'
 import { ArrayMaxSize, IsArray, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator'
 import { refuse } from '../../refusals.ts'
 import { picked } from '../../state/assign.ts'
-import { exact } from '../exact.ts'
+import { exact, exactly } from '../exact.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
@@ -71,11 +71,14 @@ export const damperPoint = kind('damper.point', {
     return isWhole ? null : refuse('damper-point-lacks', { way })
   },
   line: ({ speedPct, positionPct, way, supplyCfm, outdoorF, returnF, mixedF, signal, flowCfm }, { units }) => {
-    const head = `fan ${exact('percent', speedPct, units)} damper ${exact('percent', positionPct, units)}${supplyCfm === undefined ? '' : ` supply ${exact('flow', supplyCfm, units)}`}`
-    const degrees = (value: number | undefined) => exact('temperature', value ?? 0, units)
+    const flow = exactly('flow', [supplyCfm, flowCfm], units)
+    const percent = exactly('percent', [speedPct, positionPct], units)
+    const head = `fan ${percent(speedPct)} damper ${percent(positionPct)}${supplyCfm === undefined ? '' : ` supply ${flow(supplyCfm)}`}`
+    const degreesOf = exactly('temperature', [outdoorF, returnF, mixedF], units)
+    const degrees = (value: number | undefined) => degreesOf(value ?? 0)
     if (way === 'temperatures') return `${head} oa ${degrees(outdoorF)} ra ${degrees(returnF)} ma ${degrees(mixedF)}`
     if (way === 'station') return `${head} station ${exact('voltage', signal ?? 0, units)}`
-    return way === 'hood' ? `${head} flow ${exact('flow', flowCfm ?? 0, units)}` : null
+    return way === 'hood' ? `${head} flow ${flow(flowCfm ?? 0)}` : null
   },
   jotted: { 'damper-point': ({ kind: _, ...values }) => values },
   fold(into, { id, at, by, body }) {

@@ -2,7 +2,7 @@ import 'reflect-metadata'
 import { PLAUSIBLE } from '@ingle/core'
 import { IsBoolean, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator'
 import { picked } from '../../state/assign.ts'
-import { exact } from '../exact.ts'
+import { exactly } from '../exact.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
@@ -66,12 +66,13 @@ export const roofReading = kind('roof.reading', {
       .join(', '),
   line: ({ outdoorF, returnF, mixedF, commandPct, cooling, compressor, feedbackPct, nearbyF, co2Ppm, from }, { units }) => {
     if (from === 'wire' || from === 'paste') return null
-    const degrees = (value: number) => exact('temperature', value, units)
+    const degrees = exactly('temperature', [outdoorF, returnF, mixedF, nearbyF], units)
+    const percent = exactly('percent', [commandPct, feedbackPct], units)
     return [
-      `unit oa ${degrees(outdoorF)} ra ${degrees(returnF)} ma ${degrees(mixedF)} damper ${exact('percent', commandPct, units)}`,
+      `unit oa ${degrees(outdoorF)} ra ${degrees(returnF)} ma ${degrees(mixedF)} damper ${percent(commandPct)}`,
       cooling ? 'cool' : 'idle',
       compressor === undefined ? '' : compressor ? 'comp on' : 'comp off',
-      feedbackPct === undefined ? '' : `feedback ${exact('percent', feedbackPct, units)}`,
+      feedbackPct === undefined ? '' : `feedback ${percent(feedbackPct)}`,
       nearbyF === undefined ? '' : `near ${degrees(nearbyF)}`,
       co2Ppm === undefined ? '' : `co2 ${co2Ppm}`,
     ]

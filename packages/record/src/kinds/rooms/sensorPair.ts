@@ -1,7 +1,7 @@
 import 'reflect-metadata'
 import { PLAUSIBLE, SENSOR_PLACES, type SensorPlace } from '@ingle/core'
 import { IsBoolean, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator'
-import { exact } from '../exact.ts'
+import { exactly } from '../exact.ts'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
 
@@ -31,7 +31,7 @@ export const sensorPair = kind('sensor.pair', {
   says: ({ place, shownF, referenceF, fan, supply, sun }, show) =>
     `${place} shows ${show('temperature', shownF)}, reference ${show('temperature', referenceF)}, fan ${fan ? 'on' : 'off'}${supply ? ', supply air on' : ''}${sun ? ', sun on it' : ''}`,
   line: ({ place, shownF, referenceF, fan, supply, sun }, { units }) => {
-    const degrees = (value: number) => exact('temperature', value, units)
+    const degrees = exactly('temperature', [shownF, referenceF], units)
     return `sensor ${place} ${degrees(shownF)} ref ${degrees(referenceF)} fan ${fan ? 'on' : 'off'}${supply ? ' supply' : ''}${sun ? ' sun' : ''}`
   },
   jotted: { 'sensor-pair': ({ kind: _, ...values }) => values },
