@@ -1,3 +1,4 @@
+import { counted } from '@ingle/core'
 import 'reflect-metadata'
 import pg from 'pg'
 import { DataSource } from 'typeorm'
@@ -65,7 +66,9 @@ async function erase(url: string, [crew = '', initials = '']: readonly string[])
     say(`There is no crew “${crew}” with somebody whose initials are ${initials.toUpperCase()}.`)
     return 1
   }
-  say(`${initials.toUpperCase()} is erased from ${count} changes of ${crew}. Devices fetch the record again when they next ask.`)
+  say(
+    `${initials.toUpperCase()} is erased from ${counted(count, 'change')} of ${crew}. Devices fetch the record again when they next ask.`,
+  )
   say(JSON.stringify({ erased: count }))
   return 0
 }

@@ -1,5 +1,5 @@
 import { PROFILES } from '@ingle/catalog'
-import { express, meaningOf, roleOf } from '@ingle/core'
+import { BASE_UNITS, express, meaningOf, roleOf } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -26,7 +26,7 @@ describe('from any family to any other', () => {
     fc.assert(
       fc.property(family, family, (from, to) => {
         const entries = shippedWith(from)
-        const fit = fitPattern({ entries }, ledgerOf(to))
+        const fit = fitPattern({ entries }, ledgerOf(to), BASE_UNITS)
         expect(fit.exact.length + fit.nearest.length + fit.lost.length).toBe(entries.length)
         for (const one of fit.lost) expect(one.reason.length).toBeGreaterThan(10)
       }),
@@ -36,7 +36,7 @@ describe('from any family to any other', () => {
   it('what is carried exactly means the same there, and what is carried nearly says what it gives', () => {
     fc.assert(
       fc.property(family, family, (from, to) => {
-        const fit = fitPattern({ entries: shippedWith(from) }, ledgerOf(to))
+        const fit = fitPattern({ entries: shippedWith(from) }, ledgerOf(to), BASE_UNITS)
         for (const { row, entry } of fit.exact) {
           const said = express(row.setting, entry.value)
           expect(said.fit === 'exact' && meaningOf(row.setting, said.value)).toBe(entry.value)
@@ -51,7 +51,7 @@ describe('from any family to any other', () => {
   })
   it('a pattern goes back onto its own family without loss', () => {
     for (const profile of PROFILES.filter((one) => !one.settings.some((setting) => setting.pairedWith)))
-      expect(fitPattern({ entries: shippedWith(profile) }, ledgerOf(profile)), profile.family).toMatchObject({
+      expect(fitPattern({ entries: shippedWith(profile) }, ledgerOf(profile), BASE_UNITS), profile.family).toMatchObject({
         nearest: [],
         lost: [],
       })

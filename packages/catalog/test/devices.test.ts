@@ -1,4 +1,5 @@
 import {
+  BASE_UNITS,
   express,
   fromWord,
   type KeyEvent,
@@ -55,11 +56,13 @@ describe('every shipped device', () => {
             const values = offeredValues(setting)
             const some = [...new Set([values[0], values[1], values.at(-1), setting.default].filter((one) => one !== undefined))]
             return [
-              `${settingId(setting)} ${setting.label}: ${sayOffer(setting)}; ${offeredValues(setting).slice(0, 6).join(' ')}`,
+              `${settingId(setting)} ${setting.label}: ${sayOffer(setting, BASE_UNITS)}; ${offeredValues(setting).slice(0, 6).join(' ')}`,
               ...some.map((value) => {
                 const meaning = meaningOf(setting, value)
-                const back = [meaning, value, sayMeaning(setting, meaning)].map((one) => readValue(setting, one) ?? '–')
-                return `  ${value}: ${sayValue(setting, value)}; ${tell(sayBoth(setting, value))}; ${tell(express(setting, meaning))}; back ${back.join(' ')}`
+                const back = [meaning, value, sayMeaning(setting, meaning, BASE_UNITS)].map(
+                  (one) => readValue(setting, one) ?? '–',
+                )
+                return `  ${value}: ${sayValue(setting, value)}; ${tell(sayBoth(setting, value, BASE_UNITS))}; ${tell(express(setting, meaning))}; back ${back.join(' ')}`
               }),
               `  odd: ${['', 'moon', '-999', '1e9', '0.3'].map((one) => `${readValue(setting, one) ?? '–'} ${tell(express(setting, one))}`).join(' | ')}`,
             ]
@@ -238,8 +241,10 @@ describe('devices together', () => {
             ...rows.map((row) => `${row.key} ${row.need} ${row.label}`),
             ...order.steps.map((one) => `${one.key}: ${one.because.join(' ')}`),
             `ring ${order.ring.join(' ')}`,
-            ...settingFindings(stands, SETTING_RULES, { equipment: team.map((one) => one.kind), heaterKw: 9 }).map(tell),
-            ...settingFindings(stands, SETTING_RULES, { equipment: team.map((one) => one.kind), heaterKw: 0 }).map(
+            ...settingFindings(stands, SETTING_RULES, { equipment: team.map((one) => one.kind), heaterKw: 9 }, BASE_UNITS).map(
+              tell,
+            ),
+            ...settingFindings(stands, SETTING_RULES, { equipment: team.map((one) => one.kind), heaterKw: 0 }, BASE_UNITS).map(
               (one) => one.id,
             ),
           ],

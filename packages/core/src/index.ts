@@ -12,7 +12,7 @@ export {
   solveJoint,
 } from './advice/joint.ts'
 export { constraintText, type NextMove, nextMove } from './advice/nextMove.ts'
-export { capital, list, percent, type Show, showIn, signedPct, tapName, tapSetName } from './advice/show.ts'
+export { capital, counted, list, percent, type Show, showIn, signedPct, tapName, tapSetName } from './advice/show.ts'
 export { splitCauses } from './advice/splitCause.ts'
 export {
   ADJUST_ROLE,

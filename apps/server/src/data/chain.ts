@@ -1,4 +1,5 @@
 import { createHash, createHmac } from 'node:crypto'
+import { counted } from '@ingle/core'
 import type { Change, RecordFile, RecordLink, SiteId } from '@ingle/record'
 import canonicalize from 'canonicalize'
 
@@ -19,7 +20,8 @@ export const linkHash = (before: string, seq: number, receivedAt: Date, text: st
 /** What in an exported record does not fit its chain, in words; null where all fits, or where it carries none. */
 export function chainFault({ siteId, changes, chain }: RecordFile): string | null {
   if (chain === undefined) return null
-  if (chain.length !== changes.length) return `it holds ${changes.length} changes, and was exported with ${chain.length}.`
+  if (chain.length !== changes.length)
+    return `it holds ${counted(changes.length, 'change')}, and was exported with ${chain.length}.`
   let before = chainBegin(siteId)
   for (const [i, change] of changes.entries()) {
     const link = chain[i] as RecordLink

@@ -1,3 +1,4 @@
+import { counted } from '@ingle/core'
 import { type Change, SIGN_HEIGHT, SIGN_WIDTH, type SiteId } from '@ingle/record'
 import type { DataSource, EntityManager } from 'typeorm'
 import { renewLineage } from './lineage.ts'
@@ -45,7 +46,7 @@ export function erasePerson(db: DataSource, crewName: string, initials: string):
     for (const siteId of new Set(rows.map((row) => row.site_id))) await foldedAnew(tx, crewId, siteId)
     await tx.query(
       `INSERT INTO audit (crew_id, at, who, what, about, address) VALUES ($1, now(), 'npm run erase', 'erased', $2, '')`,
-      [crewId, `a person, from ${rows.length} changes`],
+      [crewId, `a person, from ${counted(rows.length, 'change')}`],
     )
     await renewLineage(tx, 'a person was erased')
     return rows.length

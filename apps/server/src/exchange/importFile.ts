@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
+import { counted } from '@ingle/core'
 import { type Change, type PhotoId, parseRecordFile, type RecordFile, type SiteId } from '@ingle/record'
 import type { ProblemCode } from '@ingle/record/wire'
 import pg from 'pg'
@@ -168,7 +169,7 @@ async function store(
   await client.query('COMMIT')
   // The database plans by what it knows of its tables: so many rows at once it has not noticed by itself yet.
   if (fresh > ANALYZE_FROM) await client.query('ANALYZE change, made_id')
-  const says = `${fresh} of ${changes.length} changes from ${exportedBy.crew || 'an unnamed crew'}, file ${stamp.file}`
+  const says = `${fresh} of ${counted(changes.length, 'change')} from ${exportedBy.crew || 'an unnamed crew'}, file ${stamp.file}`
   return { siteId, changes: outcomes.length, photos: photos.length, says }
 }
 

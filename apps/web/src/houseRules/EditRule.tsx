@@ -1,5 +1,5 @@
 import { CLIMATES, freeId, WISHES } from '@ingle/catalog'
-import { ROLES, roleOf } from '@ingle/core'
+import { chosenUnit, format, parseReading, type Quantity, ROLES, roleOf, UNIT_SIGN } from '@ingle/core'
 import { type HouseRuleBody, parseHouseRule, RULES_FORMAT } from '@ingle/record'
 import { CirclePlus, Trash2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
@@ -11,6 +11,7 @@ import { KIND_WORDS } from '../library/kinds.ts'
 import { RoleOptions } from '../library/SettingEditor.tsx'
 import { useDraft } from '../library/useDraft.ts'
 import { useLibrary } from '../library/useLibrary.ts'
+import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
 import { COMFORT_WORDS } from './comfortWords.ts'
@@ -199,7 +200,11 @@ function ValueOf({ aim, onChange }: { aim: Aim; onChange: (value: string) => voi
   if (role?.values.kind !== 'choice')
     return (
       <LineField
-        label={role?.values.kind === 'number' ? `Value, ${role.values.unit}` : 'Value'}
+        label={
+          role?.values.kind === 'number'
+            ? `Value${UNIT_SIGN[role.values.unit] === '' ? '' : `, ${UNIT_SIGN[role.values.unit]}`}`
+            : 'Value'
+        }
         value={aim.value}
         onChange={onChange}
       />
@@ -261,12 +266,19 @@ function AirflowFields({
   airflow: Airflow | undefined
   onChange: (airflow: Airflow | undefined) => void
 }) {
-  const number = (key: 'cfmPerTon' | 'bandPct' | 'maxFaceFpm', label: string) => (
+  const units = usePrefs((state) => state.units)
+  // What is being typed stays as it is typed: shown anew in another unit it would change under the hand.
+  const [typing, setTyping] = useState<Partial<Record<keyof Airflow, string>>>({})
+  const number = (key: 'cfmPerTon' | 'bandPct' | 'maxFaceFpm', label: string, quantity: Quantity) => (
     <LineField
-      label={label}
+      label={`${label}, ${chosenUnit(quantity, units).symbol}`}
       numeric
-      value={Number.isFinite(airflow?.[key]) ? String(airflow?.[key]) : ''}
-      onChange={(text) => onChange({ ...(airflow ?? AIRFLOW), [key]: text.trim() === '' ? Number.NaN : Number(text) })}
+      value={typing[key] ?? (Number.isFinite(airflow?.[key]) ? format(quantity, airflow?.[key] ?? 0, units, { bare: true }) : '')}
+      onChange={(text) => {
+        const read = parseReading(text, quantity, units)
+        setTyping({ ...typing, [key]: text })
+        onChange({ ...(airflow ?? AIRFLOW), [key]: read.ok ? read.value.base : Number.NaN })
+      }}
     />
   )
   return (
@@ -282,9 +294,9 @@ function AirflowFields({
       </label>
       {airflow && (
         <div className="grid gap-3 sm:grid-cols-3">
-          {number('cfmPerTon', 'cfm per ton')}
-          {number('bandPct', 'Band, ± %')}
-          {number('maxFaceFpm', 'Most at a grille, fpm')}
+          {number('cfmPerTon', 'Flow for the capacity', 'flowPerCapacity')}
+          {number('bandPct', 'Band, ±', 'percent')}
+          {number('maxFaceFpm', 'Most at a grille', 'velocity')}
           <label className="flex items-center gap-3 min-h-11 sm:col-span-3">
             <input
               type="checkbox"
@@ -292,7 +304,7 @@ function AirflowFields({
               checked={airflow.keepMass}
               onChange={(event) => onChange({ ...airflow, keepMass: event.target.checked })}
             />
-            the same mass of air at altitude (more cfm where air is thin)
+            the same mass of air at altitude (more flow where air is thin)
           </label>
         </div>
       )}

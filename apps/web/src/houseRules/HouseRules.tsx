@@ -1,5 +1,5 @@
 import type { LibraryEntry } from '@ingle/catalog'
-import { type RuleCondition, roleLabel, roleOf, sayMeaning } from '@ingle/core'
+import { type RuleCondition, roleLabel, roleOf, sayMeaning, showIn } from '@ingle/core'
 import { type HouseRuleBody, RULES_FORMAT } from '@ingle/record'
 import { CirclePlus, FileUp, Pencil } from 'lucide-react'
 import { useEffect } from 'react'
@@ -8,6 +8,7 @@ import { Notice } from '../kit/Notice.tsx'
 import { DocumentCard } from '../library/DocumentCard.tsx'
 import { useImport } from '../library/useImport.ts'
 import { useLibrary } from '../library/useLibrary.ts'
+import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { COMFORT_WORDS } from './comfortWords.ts'
 
@@ -51,6 +52,8 @@ export function HouseRules() {
 }
 
 function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: boolean }) {
+  const units = usePrefs((state) => state.units)
+  const show = showIn(units)
   const { content: rule } = entry
   return (
     <DocumentCard
@@ -84,16 +87,16 @@ function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: b
       <Condition when={rule.when} />
       {rule.airflow && (
         <p className="text-[14px] mt-1">
-          Airflow <b className="num">{rule.airflow.cfmPerTon}</b> cfm per ton ±{rule.airflow.bandPct}%
+          Airflow <b className="num">{show('flowPerCapacity', rule.airflow.cfmPerTon)}</b> ±{rule.airflow.bandPct}%
           {rule.airflow.keepMass ? ', the same mass at altitude' : ''}, grilles to{' '}
-          <b className="num">{rule.airflow.maxFaceFpm}</b> fpm
+          <b className="num">{show('velocity', rule.airflow.maxFaceFpm)}</b>
         </p>
       )}
       <ul className="mt-1.5 text-[14px]">
         {rule.aims.map((aim) => (
           <li key={`${aim.role} ${JSON.stringify(aim.when)}`} className="flex flex-wrap gap-x-2 py-0.5 leading-snug">
             <span>
-              {roleLabel(aim.role)}: <b>{sayMeaning(roleOf(aim.role) ? { role: aim.role } : {}, aim.value)}</b>
+              {roleLabel(aim.role)}: <b>{sayMeaning(roleOf(aim.role) ? { role: aim.role } : {}, aim.value, units)}</b>
             </span>
             <span className="soft">{aim.why}</span>
             <Condition when={aim.when} />

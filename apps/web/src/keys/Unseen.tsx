@@ -1,6 +1,7 @@
 import type { LedgerRow } from '@ingle/bench'
 import { type KeypadMachine, type KeypadState, sayBoth } from '@ingle/core'
 import { ValueOptions } from '../kit/ValueOptions.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 
 /** Settings that nobody has looked at on this visit: the plan takes them as an earlier one ended, else as shipped. */
 export function Unseen(props: {
@@ -26,6 +27,7 @@ export function Unseen(props: {
 const MOST_OPEN = 8
 
 function Unlooked({ machine, state, rows, onRead }: Parameters<typeof Unseen>[0]) {
+  const units = usePrefs((state) => state.units)
   return (
     <fieldset className="border border-base-300 rounded-box p-3 text-[14px] flex flex-col gap-1.5">
       <legend className="soft text-[13px] px-1">Nobody has looked today: taken as it was left, else as shipped</legend>
@@ -37,7 +39,7 @@ function Unlooked({ machine, state, rows, onRead }: Parameters<typeof Unseen>[0]
           <label key={row.key} className="flex items-center gap-2">
             <span className="flex-1 min-w-0">
               <span className="num">{row.setting.code}</span> {row.setting.label}, taken as{' '}
-              <b>{sayBoth(row.setting, taken).means}</b>
+              <b>{sayBoth(row.setting, taken, units).means}</b>
               {row.carried ? `, as on visit ${row.carried.visit.number}` : ', as shipped'}
             </span>
             <select

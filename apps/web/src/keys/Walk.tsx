@@ -54,7 +54,7 @@ export function Walk(props: Props) {
   const { device, machine: bare, unit } = props
   const machine = useMemo(() => {
     const partners = unit.devices.map((one) => one.profile.id)
-    return version === null ? bare : (machineOf(device.profile, partners, version) ?? bare)
+    return version === null ? bare : (machineOf(device.profile, partners, version, bare.units) ?? bare)
   }, [bare, device.profile, unit.devices, version])
   const rule = wantsVersion(machine)
   return rule ? <AskVersion {...props} rule={rule} onKnown={setVersion} /> : <WalkOn {...props} machine={machine} />

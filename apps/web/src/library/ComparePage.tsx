@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { SelectField } from '../kit/Field.tsx'
 import { Empty } from '../kit/Notice.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 import { LibraryFrame } from './LibraryFrame.tsx'
 import { useLibrary } from './useLibrary.ts'
 import { usePartnerNames } from './usePartnerNames.ts'
@@ -89,6 +90,7 @@ export function ComparePage() {
 }
 
 function Side({ settings, of }: { settings: readonly ProfileSetting[]; of: Profile }) {
+  const units = usePrefs((state) => state.units)
   const partners = usePartnerNames()
   if (settings.length === 0) return <td className="py-2 pr-3 soft">not on the {of.family}</td>
   return (
@@ -97,7 +99,7 @@ function Side({ settings, of }: { settings: readonly ProfileSetting[]; of: Profi
         <span key={`${one.code} ${one.pairedWith?.join()}`} className="block">
           <Way setting={one} />
           {one.pairedWith && <span className="soft"> in front of {partners(one.pairedWith)}</span>}
-          <span className="soft block text-[13px]">{sayOffer(one)}</span>
+          <span className="soft block text-[13px]">{sayOffer(one, units)}</span>
         </span>
       ))}
     </td>

@@ -1,5 +1,5 @@
 import { freeId } from '@ingle/catalog'
-import { chosenUnit, profileQuestions } from '@ingle/core'
+import { chosenUnit, counted, profileQuestions } from '@ingle/core'
 import { type Profile, parseProfile } from '@ingle/record'
 import { CirclePlus, ClipboardPaste } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
@@ -182,7 +182,7 @@ function SettingsEditor() {
       <ProgramEditor onPlaces={(places) => append(places)} />
       <section aria-label="Settings" className="panel p-4">
         <div className="flex flex-wrap items-center gap-2 mb-1">
-          <h2 className="font-bold mr-auto">{fields.length} settings</h2>
+          <h2 className="font-bold mr-auto">{counted(fields.length, 'setting')}</h2>
           <button type="button" className="btn btn-quiet" onClick={() => setPasting(true)}>
             <ClipboardPaste size={16} aria-hidden="true" /> Paste a list from a manual
           </button>

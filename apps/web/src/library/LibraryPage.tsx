@@ -6,6 +6,7 @@ import { CirclePlus, FileUp } from 'lucide-react'
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { Empty, Notice } from '../kit/Notice.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 import { kindWord } from './kinds.ts'
 import { useImport } from './useImport.ts'
 import { useLibrary } from './useLibrary.ts'
@@ -155,6 +156,7 @@ function FamilyLine({ entry, narrow }: { entry: LibraryEntry<Profile>; narrow: b
 
 /** The needs that a question is about, each with who can, and how. */
 function Needs({ needs }: { needs: readonly NeedHit[] }) {
+  const units = usePrefs((state) => state.units)
   const partners = usePartnerNames()
   return (
     <section aria-label="Needs" className="min-w-0">
@@ -181,10 +183,10 @@ function Needs({ needs }: { needs: readonly NeedHit[] }) {
                       <span className="soft block">
                         {setting.values.length > 0 && setting.values.length <= 6
                           ? setting.values
-                              .map((value) => sayBoth(setting, value))
+                              .map((value) => sayBoth(setting, value, units))
                               .map((one) => (one.shows ? `${one.shows} = ${one.means}` : one.means))
                               .join(' · ')
-                          : sayOffer(setting)}
+                          : sayOffer(setting, units)}
                       </span>
                     </span>
                   ))}

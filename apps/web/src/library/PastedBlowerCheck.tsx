@@ -1,4 +1,4 @@
-import { pasteBlowerTable, showIn, tableDoubts } from '@ingle/core'
+import { counted, pasteBlowerTable, showIn, tableDoubts } from '@ingle/core'
 import type { ProfileBlower } from '@ingle/record'
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
@@ -102,7 +102,7 @@ export function PastedBlowerCheck({ text, onTake }: { text: string; onTake: (tab
         disabled={open.length > 0 || blocked !== null || taps.length === 0 || statics.length === 0}
         onClick={() => onTake(table)}
       >
-        {open.length > 0 ? `${open.length} still in doubt` : `Take ${taps.length} taps`}
+        {open.length > 0 ? `${open.length} still in doubt` : `Take ${counted(taps.length, 'tap')}`}
       </button>
     </div>
   )

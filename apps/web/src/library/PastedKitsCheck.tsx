@@ -1,4 +1,4 @@
-import { flowOfNamedTap, format, pasteHeaterKits } from '@ingle/core'
+import { counted, flowOfNamedTap, format, pasteHeaterKits } from '@ingle/core'
 import { blowerOf, type Profile, type ProfileHeaterKit } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { SelectField } from '../kit/Field.tsx'
@@ -136,7 +136,7 @@ export function PastedKitsCheck({ text, blower, onTake }: Props) {
           )
         }
       >
-        {open.length > 0 ? `${open.length} still in doubt` : `Take ${kits.length} kits`}
+        {open.length > 0 ? `${open.length} still in doubt` : `Take ${counted(kits.length, 'kit')}`}
       </button>
     </div>
   )

@@ -1,5 +1,5 @@
 import { librarySearch } from '@ingle/catalog'
-import { pasteSettingsList, roleOf } from '@ingle/core'
+import { counted, pasteSettingsList, roleOf } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
 import { DoubtList } from './DoubtList.tsx'
@@ -107,7 +107,7 @@ export function PastedSettingsCheck({ text, onTake }: { text: string; onTake: (s
           onTake(rows.map(({ setting, i }) => pastedToForm(setting, roleOf(roles[i] ?? '') ? (roles[i] ?? '') : '')))
         }
       >
-        {open.length > 0 ? `${open.length} still in doubt` : `Take ${rows.length} settings`}
+        {open.length > 0 ? `${open.length} still in doubt` : `Take ${counted(rows.length, 'setting')}`}
       </button>
     </div>
   )

@@ -3,6 +3,7 @@ import { idOfKey, PLACE_WORDS, placeOfKey, roleLabel, roleOf, sayMeaning } from 
 import type { Pattern } from '@ingle/record'
 import { FileUp } from 'lucide-react'
 import { Empty, Notice } from '../kit/Notice.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 import { DocumentCard } from './DocumentCard.tsx'
 import { LibraryFrame } from './LibraryFrame.tsx'
 import { useImport } from './useImport.ts'
@@ -41,6 +42,7 @@ export function Patterns() {
 }
 
 function PatternCard({ entry }: { entry: LibraryEntry<Pattern> }) {
+  const units = usePrefs((state) => state.units)
   const { content: pattern } = entry
   return (
     <DocumentCard kind="pattern" entry={entry} file={pattern} mayRetire>
@@ -55,7 +57,7 @@ function PatternCard({ entry }: { entry: LibraryEntry<Pattern> }) {
               <span className="flex-1">
                 {roleLabel(id)} <span className="soft text-[13px]">{PLACE_WORDS[placeOfKey(one.role)].toLowerCase()}</span>
               </span>
-              <b>{sayMeaning(roleOf(id) ? { role: id } : {}, one.value)}</b>
+              <b>{sayMeaning(roleOf(id) ? { role: id } : {}, one.value, units)}</b>
             </li>
           )
         })}

@@ -1,5 +1,5 @@
 import { freeId, type LibraryEntry } from '@ingle/catalog'
-import { NEEDS, type NeedId, roleLabel, roleOf } from '@ingle/core'
+import { counted, NEEDS, type NeedId, roleLabel, roleOf } from '@ingle/core'
 import type { Profile, ProfileSetting } from '@ingle/record'
 import { Copy, FileDown, GitCompare, Pencil } from 'lucide-react'
 import { useEffect, useState } from 'react'
@@ -160,7 +160,9 @@ function SettingsByNeed({ settings }: { settings: readonly ProfileSetting[] }) {
   return (
     <section aria-label="Settings" className="panel overflow-x-auto">
       <table className="w-full text-[14px]">
-        <caption className="text-left font-bold px-3 pt-2.5 pb-1 text-[15px]">{settings.length} settings by need</caption>
+        <caption className="text-left font-bold px-3 pt-2.5 pb-1 text-[15px]">
+          {counted(settings.length, 'setting')} by need
+        </caption>
         <thead>
           <tr className="soft text-left text-[12.5px]">
             <th scope="col" className="px-3 py-1.5">

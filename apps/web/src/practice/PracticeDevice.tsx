@@ -18,6 +18,7 @@ import { PlanSteps } from '../keys/PlanSteps.tsx'
 import { useDeviceClock } from '../keys/useDeviceClock.ts'
 import { CautionNote, Empty, Notice } from '../kit/Notice.tsx'
 import { useLibrary } from '../library/useLibrary.ts'
+import { usePrefs } from '../prefs/prefs.ts'
 
 export function PracticeDevice() {
   const { profileId = '' } = useParams()
@@ -122,6 +123,7 @@ function Wanted(props: {
   onWanted: (wanted: Readonly<Record<string, string>>) => void
 }) {
   const { machine, wanted, onWanted } = props
+  const units = usePrefs((state) => state.units)
   const settable = [...machine.settings].filter(([, { values }]) => values.length > 1)
   return (
     <div className="panel p-4">
@@ -142,7 +144,7 @@ function Wanted(props: {
                 onChange={(event) => onWanted({ ...wanted, [id]: event.target.value })}
               >
                 {known.values.map((one) => {
-                  const { means, shows } = sayBoth(known.setting, one)
+                  const { means, shows } = sayBoth(known.setting, one, units)
                   return (
                     <option key={one} value={one}>
                       {shows === null ? means : `${shows} · ${means}`}

@@ -7,6 +7,7 @@ import { AddLine } from '../kit/AddLine.tsx'
 import { Notice } from '../kit/Notice.tsx'
 import { PanelHead } from '../kit/PanelHead.tsx'
 import { refusalOf } from '../kit/refusalOf.ts'
+import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
 import { useView } from '../visit/useVisit.ts'
@@ -22,6 +23,7 @@ interface Props {
 
 /** One unit in one setting: since when, why, and what to do about a difference. */
 export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
+  const units = usePrefs((state) => state.units)
   const desk = deskFor(useMe())
   const [wrong, setWrong] = useState<string | null>(null)
   const mine = cell.row
@@ -64,13 +66,15 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
           {drift && (
             <Notice kind="watch">
               It stood at{' '}
-              {mine ? sayMeaning(mine.setting, meaningOf(mine.setting, drift.before.entry.value)) : drift.before.entry.value}{' '}
+              {mine
+                ? sayMeaning(mine.setting, meaningOf(mine.setting, drift.before.entry.value), units)
+                : drift.before.entry.value}{' '}
               after visit {drift.before.visit.number}. {drift.causes.join(' ')}
             </Notice>
           )}
           {mine?.aim && (
             <p className="mt-1">
-              Aim here: <b>{sayMeaning(mine.setting, mine.aim.meaning)}</b>, {mine.aim.source}.
+              Aim here: <b>{sayMeaning(mine.setting, mine.aim.meaning, units)}</b>, {mine.aim.source}.
             </p>
           )}
           <div className="flex flex-wrap gap-1.5 mt-2">
@@ -93,7 +97,7 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
                 className="btn btn-quiet btn-neutral"
                 onClick={() => void write([leaveAt({ visitId: visit.id, systemId: system.id }, mine, tick)])}
               >
-                It acknowledged {sayMeaning(mine.setting, mine.aim?.meaning ?? '')}
+                It acknowledged {sayMeaning(mine.setting, mine.aim?.meaning ?? '', units)}
               </button>
             )}
             <Link className="btn btn-quiet" to={`/sites/${state.id}/visits/${visit.id}/systems/${system.id}/settings`}>

@@ -21,7 +21,7 @@ export function CopyAims(props: { state: SiteState; visit: VisitState; systems: 
     if (!from) return []
     const ledger = (system: SystemState) => visitOf({ state, system, visit, units }).ledger
     const entries = aimEntries(ledger(from))
-    return systems.filter((one) => one !== from).map((system) => ({ system, carried: carryAims(entries, ledger(system)) }))
+    return systems.filter((one) => one !== from).map((system) => ({ system, carried: carryAims(entries, ledger(system), units) }))
   }, [state, visit, systems, from, units])
   const count = carried.reduce((sum, one) => sum + one.carried.aims.length, 0)
   const copy = async () => {

@@ -4,6 +4,7 @@ import type { SiteState, SystemId, SystemState, VisitState } from '@ingle/record
 import { useState } from 'react'
 import { Notice } from '../kit/Notice.tsx'
 import { refusalOf } from '../kit/refusalOf.ts'
+import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
 import { UnitTable } from './UnitTable.tsx'
@@ -16,6 +17,7 @@ export function RoundTable(props: {
   rows: readonly TwinRow[]
 }) {
   const { state, visit, systems, rows } = props
+  const units = usePrefs((state) => state.units)
   const desk = deskFor(useMe())
   const [wrong, setWrong] = useState<string | null>(null)
   const tick = async (systemId: SystemId, row: LedgerRow, value: string) => {
@@ -36,7 +38,7 @@ export function RoundTable(props: {
           const value = row && waitingFor(row)
           if (!row || value === null)
             return <span className="soft px-1">{row?.left ? 'done' : row?.aim?.value && row.found ? 'stands' : '·'}</span>
-          const { means, shows } = sayBoth(row.setting, value)
+          const { means, shows } = sayBoth(row.setting, value, units)
           return (
             <label className="flex items-center gap-1.5 min-h-11 leading-tight px-1">
               <input

@@ -11,6 +11,7 @@ import {
   signedPct,
   tapName,
   tapSetName,
+  type UnitChoice,
 } from '@ingle/core'
 import type { GivenAim, SystemState } from '@ingle/record'
 import type { Fire, Fires } from '../stages/airflow/fires.ts'
@@ -42,6 +43,7 @@ export interface AimGround {
   picture: AirflowPicture
   ruled: ReadonlyMap<string, RuledAim>
   show: Show
+  units: UnitChoice
 }
 
 /** What the house rules of a system say for it. */
@@ -64,7 +66,7 @@ const bringsOutdoorAir = (devices: readonly SystemDevice[]): boolean =>
 export function aimOf(row: ResolvedSetting & { key: string }, ground: AimGround): Aim | null {
   const given = ground.given.get(row.key)
   const made = (meaning: string, why: string, source: string, more: Partial<Aim> = {}): Aim => {
-    const fit = express(row.setting, meaning)
+    const fit = express(row.setting, meaning, ground.units)
     return { meaning, why, source, fit, value: fit.fit === 'none' ? null : fit.value, refined: [], cost: '', ...more }
   }
   if (given?.value) return made(given.value, given.why, givenBy(given))

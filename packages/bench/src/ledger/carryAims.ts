@@ -1,4 +1,4 @@
-import { sayMeaning } from '@ingle/core'
+import { sayMeaning, type UnitChoice } from '@ingle/core'
 import type { PatternEntry } from '@ingle/record'
 import type { LedgerRow } from './ledger.ts'
 import { fitPattern } from './pattern.ts'
@@ -29,8 +29,8 @@ export const aimEntries = (ledger: readonly LedgerRow[]): PatternEntry[] =>
   )
 
 /** What entries mean for another unit: what to aim for there, what is so already, and what it cannot do. */
-export function carryAims(entries: readonly PatternEntry[], target: readonly LedgerRow[]): CarriedAims {
-  const fit = fitPattern({ entries: [...entries] }, target)
+export function carryAims(entries: readonly PatternEntry[], target: readonly LedgerRow[], units: UnitChoice): CarriedAims {
+  const fit = fitPattern({ entries: [...entries] }, target, units)
   const aims: CarriedAim[] = []
   let already = 0
   for (const { row, entry, nearest } of [
@@ -38,7 +38,7 @@ export function carryAims(entries: readonly PatternEntry[], target: readonly Led
     ...fit.nearest.map((one) => ({ ...one, nearest: one.reason })),
   ]) {
     if (row.aim?.meaning === entry.value) already += 1
-    else aims.push({ row, value: entry.value, says: sayMeaning(row.setting, entry.value), nearest })
+    else aims.push({ row, value: entry.value, says: sayMeaning(row.setting, entry.value, units), nearest })
   }
   return { aims, already, lost: fit.lost.map(({ label, reason }) => ({ label, reason })) }
 }

@@ -1,4 +1,4 @@
-import { type AdviceRow, type SettingFinding, type SettingRule, settingFindings } from '@ingle/core'
+import { type AdviceRow, type SettingFinding, type SettingRule, settingFindings, type UnitChoice } from '@ingle/core'
 import {
   type ChangeId,
   type Draft,
@@ -78,9 +78,10 @@ export function ledgerFindings(
   ledger: readonly LedgerRow[],
   rules: readonly SettingRule[],
   system: SystemState,
+  units: UnitChoice,
 ): SettingFinding[] {
   const equipment = [...new Set(ledger.map((row) => row.device.kind))]
-  return settingFindings(ledger.map(adviceRow), rules, { equipment, heaterKw: system.heaterKw })
+  return settingFindings(ledger.map(adviceRow), rules, { equipment, heaterKw: system.heaterKw }, units)
 }
 
 /** The device's value that a row is still to be set to; null when it stands there, was left, or nothing says what it should be. */

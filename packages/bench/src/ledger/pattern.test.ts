@@ -1,3 +1,4 @@
+import { BASE_UNITS } from '@ingle/core'
 import { BOARD_B, rule } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { Mill } from '../testing/mill.ts'
@@ -26,14 +27,14 @@ describe('a pattern', () => {
       { role: 'coil.target.cool', value: 'warmer', why: '' },
       { role: 'defrost.interval', value: '60', why: '' },
     ]
-    const onA = fitPattern({ entries }, new Mill().ledger(1))
+    const onA = fitPattern({ entries }, new Mill().ledger(1), BASE_UNITS)
     expect(onA.exact.map((one) => one.row.key)).toEqual([FAN, 'airflow.cool'])
     expect(onA.nearest).toMatchObject([{ value: '0.5', gives: '0.9' }])
     expect(onA.lost.map((one) => one.reason)).toEqual([
       'Evaporating target “warmer”: Coil has no “warmer”; it offers normal and colder.',
       'Defrost interval: no device of this unit has it.',
     ])
-    const onB = fitPattern({ entries: entries.slice(0, 3) }, new Mill().board(1, BOARD_B).ledger(1))
+    const onB = fitPattern({ entries: entries.slice(0, 3) }, new Mill().board(1, BOARD_B).ledger(1), BASE_UNITS)
     expect(onB.exact.map((one) => one.row.key)).toEqual(['fan.satisfied.heat'])
     expect(onB.lost.map((one) => one.reason)).toEqual([
       'Cooling tap “3” is a mark of another device: choose it by its own table.',

@@ -1,4 +1,4 @@
-import { express, roleOf, sayMeaning } from '@ingle/core'
+import { express, roleOf, sayMeaning, type UnitChoice } from '@ingle/core'
 import type { Pattern, PatternEntry } from '@ingle/record'
 import type { LedgerRow } from './ledger.ts'
 import { standsAt } from './standsAt.ts'
@@ -26,7 +26,7 @@ interface PatternFit {
 }
 
 /** Applies a pattern through roles. A device of the same place is meant; where that lacks the role, any other that has it. */
-export function fitPattern(pattern: Pick<Pattern, 'entries'>, ledger: readonly LedgerRow[]): PatternFit {
+export function fitPattern(pattern: Pick<Pattern, 'entries'>, ledger: readonly LedgerRow[], units: UnitChoice): PatternFit {
   const fit: PatternFit = { exact: [], nearest: [], lost: [] }
   for (const entry of pattern.entries) {
     const id = entry.role.split('@')[0] ?? entry.role
@@ -36,7 +36,7 @@ export function fitPattern(pattern: Pick<Pattern, 'entries'>, ledger: readonly L
       fit.lost.push({ entry, label, reason: `${label}: no device of this unit has it.` })
       continue
     }
-    const said = express(row.setting, entry.value)
+    const said = express(row.setting, entry.value, units)
     if (said.fit === 'exact') fit.exact.push({ row, entry })
     else if (said.fit === 'nearest') fit.nearest.push({ row, entry, value: said.value, gives: said.gives, reason: said.reason })
     else if (row.role?.values.kind === 'own')
@@ -45,7 +45,7 @@ export function fitPattern(pattern: Pick<Pattern, 'entries'>, ledger: readonly L
         label,
         reason: `${label} “${entry.value}” is a mark of another device: choose it by its own table.`,
       })
-    else fit.lost.push({ entry, label, reason: `${label} “${sayMeaning(row.setting, entry.value)}”: ${said.reason}` })
+    else fit.lost.push({ entry, label, reason: `${label} “${sayMeaning(row.setting, entry.value, units)}”: ${said.reason}` })
   }
   return fit
 }

@@ -1,3 +1,4 @@
+import { BASE_UNITS } from '@ingle/core'
 import { BOARD_B, rule, WALL } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { FIRST, flatId, Mill } from '../testing/mill.ts'
@@ -124,10 +125,10 @@ describe('findings', () => {
     const mill = new Mill().rules(1, rule('off', [{ role: 'fan.satisfied.heat', value: 'off', why: '' }]))
     mill.set(1, 'found', 'sensor.source@controller', '1')
     const system = () => mill.state.systems.find((one) => one.id === flatId(1))!
-    expect(ledgerFindings(mill.ledger(1), [stopped], system())).toMatchObject([
+    expect(ledgerFindings(mill.ledger(1), [stopped], system(), BASE_UNITS)).toMatchObject([
       { says: 'Still air.', keys: [FAN, 'sensor.source@controller'] },
     ])
     mill.set(1, 'left', 'sensor.source@controller', '2')
-    expect(ledgerFindings(mill.ledger(1), [stopped], system())).toEqual([])
+    expect(ledgerFindings(mill.ledger(1), [stopped], system(), BASE_UNITS)).toEqual([])
   })
 })

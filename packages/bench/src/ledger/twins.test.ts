@@ -75,14 +75,14 @@ describe('copying aims', () => {
     const entries = aimEntries(mill.ledger(1))
     expect(entries.map((one) => one.role)).not.toContain('sensor.trim@controller')
     expect(entries.map((one) => one.role)).not.toContain('display.units@controller')
-    const toTwo = carryAims(entries, mill.ledger(2))
+    const toTwo = carryAims(entries, mill.ledger(2), BASE_UNITS)
     expect(toTwo.aims.map((one) => [one.row.key, one.value, one.nearest !== null])).toEqual([
       [FAN, 'off', false],
       ['coil.target.cool', 'colder', false],
       ['airflow.cool', '3', false],
       ['control.differential@controller', '1', true],
     ])
-    const toThree = carryAims(entries, mill.ledger(3))
+    const toThree = carryAims(entries, mill.ledger(3), BASE_UNITS)
     expect(toThree.aims.map((one) => one.row.key)).toContain('fan.satisfied.heat')
     expect(toThree.lost.map((one) => one.reason)).toEqual([
       'Evaporating target: no device of this unit has it.',
@@ -91,7 +91,7 @@ describe('copying aims', () => {
   })
   it('counts what is aimed for already', () => {
     const mill = new Mill().rules(1, OFF).rules(2, OFF)
-    const carried = carryAims(aimEntries(mill.ledger(1)), mill.ledger(2))
+    const carried = carryAims(aimEntries(mill.ledger(1)), mill.ledger(2), BASE_UNITS)
     expect(carried).toMatchObject({ aims: [], lost: [], already: aimEntries(mill.ledger(1)).length })
   })
 })

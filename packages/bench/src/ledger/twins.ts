@@ -54,7 +54,7 @@ export function compareTwins(state: SiteState, systems: readonly SystemState[], 
     }
   })
   return compared.map(({ first, rows }) => {
-    const cells = ledgers.map(({ system }, unit) => cellOf(state, system, visit, rows[unit] ?? null))
+    const cells = ledgers.map(({ system }, unit) => cellOf(state, system, visit, rows[unit] ?? null, units))
     const usual = mostCommon(cells.map((one) => one.meaning)) ?? first.aim?.meaning ?? null
     const perUnit = first.role?.perUnit === true
     for (const cell of cells) {
@@ -67,14 +67,14 @@ export function compareTwins(state: SiteState, systems: readonly SystemState[], 
       label: first.label,
       need: first.need,
       usual,
-      usualSays: usual === null ? '—' : sayMeaning(first.setting, usual),
+      usualSays: usual === null ? '—' : sayMeaning(first.setting, usual, units),
       perUnit,
       cells,
     }
   })
 }
 
-function cellOf(state: SiteState, system: SystemState, visit: VisitState, row: LedgerRow | null): TwinCell {
+function cellOf(state: SiteState, system: SystemState, visit: VisitState, row: LedgerRow | null, units: UnitChoice): TwinCell {
   const empty = { systemId: system.id, meaning: null, because: null, row, stood: null }
   if (!row) return { ...empty, standing: 'lacks', says: 'not on this unit' }
   const stood = stoodAt(state, system.id, row.key, visit)
@@ -84,7 +84,7 @@ function cellOf(state: SiteState, system: SystemState, visit: VisitState, row: L
     stood.entry.why ??
     reasonBefore(state, system.id, row.key, stood) ??
     (row.given && row.given.from === 'hand' && row.aim?.meaning === meaning ? row.given.why : null)
-  return { ...empty, stood, meaning, because, says: sayMeaning(row.setting, meaning), standing: 'same' }
+  return { ...empty, stood, meaning, because, says: sayMeaning(row.setting, meaning, units), standing: 'same' }
 }
 
 /** A reason that was given for this very value on an earlier visit goes on counting while the value stands. */

@@ -92,6 +92,7 @@ class View implements VisitView {
       fires: this.fires,
       ruled: ruledFor(system, this.devices, state.climate),
       show: this.show,
+      units,
     })
   }
 

@@ -188,7 +188,7 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
   {
     id: 'steps-by-feel',
     name: 'fan steps by feel',
-    reason: 'Set at the occupied level with a hand in the air: people feel air, not cfm.',
+    reason: 'Set at the occupied level with a hand in the air: people feel air, not its figure.',
     cost: 'Another hand sets it otherwise; write down the flow it gives.',
     aims: [
       { role: 'fan.step.low', value: '45', why: 'one zone alone without a hiss.' },

@@ -1,4 +1,4 @@
-import { type AdviceRow, express, resolveSettings, roleOf, type SettingFacts, settingFindings } from '@ingle/core'
+import { type AdviceRow, BASE_UNITS, express, resolveSettings, roleOf, type SettingFacts, settingFindings } from '@ingle/core'
 import { parseHouseRule, RULES_FORMAT } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
 import { PROFILES } from '../profiles/index.ts'
@@ -294,7 +294,7 @@ describe('what settings do to one another', () => {
   it.each(SETTING_RULES.map((one) => [one.id, one] as const))('%s', (id, rule) => {
     const { hits, misses, facts } = CASES[id]!
     const found = (stands: Stands[], more: Partial<SettingFacts> = {}) =>
-      settingFindings(rows(stands), [rule], { equipment: [], heaterKw: null, ...more })
+      settingFindings(rows(stands), [rule], { equipment: [], heaterKw: null, ...more }, BASE_UNITS)
     const [finding] = found(hits, facts)
     expect(finding?.id.startsWith(id)).toBe(true)
     expect(finding?.says).not.toContain('{n}')

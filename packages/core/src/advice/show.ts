@@ -21,6 +21,9 @@ export const signedPct = (pct: number): string => `${pct > 0 ? '+' : pct < 0 ? '
 export const tapSetName = (label: string, adjustPct: number, saysAdjust = false): string =>
   `${tapName(label)}${adjustPct !== 0 || saysAdjust ? `, adjust ${signedPct(adjustPct)}` : ''}`
 
+/** A number of things: "1 setting", "3 settings". */
+export const counted = (count: number, one: string, many: string = `${one}s`): string => `${count} ${count === 1 ? one : many}`
+
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 export function list(words: readonly string[], last: 'and' | 'or' = 'and'): string {

@@ -4,7 +4,7 @@ import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES, POINT_NAMES } from '../airflow/staticWalk.ts'
 import { outcomeAt, type TapOutcome } from '../airflow/tapChoice.ts'
 import { formatScientific } from '../quantity/format.ts'
-import { list, tapSetName } from './show.ts'
+import { counted, list, tapSetName } from './show.ts'
 import { f, inWc, type Working } from './working.ts'
 
 /** Every number of the airflow stage, opened. Order: aim, limits, static, flow, duct, taps, split. */
@@ -232,7 +232,7 @@ function taps(picture: AirflowPicture): Working[] {
   const asked = [0, picture.current?.input.adjustPct ?? 0, choice.best?.adjustPct ?? 0, choice.wished?.adjustPct ?? 0]
   const adjustNote =
     choice.outcomes.length > names.length
-      ? ` ${choice.outcomes.length} taps with adjusts were tried; a tap that by itself comes inside the aim goes first.`
+      ? ` ${counted(choice.outcomes.length, 'tap')} with adjusts were tried; a tap that by itself comes inside the aim goes first.`
       : ''
   return [
     {

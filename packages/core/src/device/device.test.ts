@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { BASE_UNITS } from '../quantity/units.ts'
 import { DIFF_C, FAN_HEAT, profile, SENSOR, setting } from '../testing/devices.ts'
 import { conditionMet, type HouseRule, ruleDoubts, ruledAims } from './houseRules.ts'
 import { profileDoubts, profileQuestions } from './profileCheck.ts'
@@ -26,7 +27,11 @@ describe('what a device excludes', () => {
     const stands = rows.map(
       (row): AdviceRow => ({ ...row, found: row.id === 'sensor.source' ? sensorAt : '2', aim: null, left: null }),
     )
-    return settingFindings(stands, [], { equipment: [], heaterKw: null }).map((one) => [one.says, one.remedy, one.keys.length])
+    return settingFindings(stands, [], { equipment: [], heaterKw: null }, BASE_UNITS).map((one) => [
+      one.says,
+      one.remedy,
+      one.keys.length,
+    ])
   }
   it('is said where it stands, with the place of the other', () => {
     expect(said('2')).toEqual([
@@ -198,6 +203,7 @@ describe('what devices require', () => {
       ]),
       [],
       FACTS,
+      BASE_UNITS,
     )
     expect(finding).toMatchObject({
       says: 'Fan when satisfied, heating at off needs Control sensor at wall controller or remote sensor; it stands at return air.',
@@ -218,6 +224,7 @@ describe('what devices require', () => {
         ]),
         [],
         FACTS,
+        BASE_UNITS,
       ),
     ).toEqual([]),
   )
@@ -231,6 +238,7 @@ describe('what devices require', () => {
       two,
       [{ id: 'two', when: [{ role: 'control.rank', is: ['main'], places: 2 }], says: 'Two are main.', remedy: '' }],
       FACTS,
+      BASE_UNITS,
     )
     expect(found[0]?.keys).toEqual(['control.rank@controller', 'control.rank@second-controller'])
     expect(
@@ -238,6 +246,7 @@ describe('what devices require', () => {
         two.slice(0, 1),
         [{ id: 'two', when: [{ role: 'control.rank', is: ['main'], places: 2 }], says: '', remedy: '' }],
         FACTS,
+        BASE_UNITS,
       ),
     ).toEqual([])
   })
@@ -260,6 +269,7 @@ describe('what devices require', () => {
         },
       ],
       FACTS,
+      BASE_UNITS,
     )
     expect(found.map((one) => one.says)).toEqual(['Input 2.'])
   })

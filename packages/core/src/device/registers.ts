@@ -1,3 +1,4 @@
+import { counted } from '../advice/show.ts'
 import type { Quantity } from '../quantity/units.ts'
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
@@ -99,7 +100,7 @@ export function fromWord(setting: DeviceSetting, word: number, at: RegisterOf): 
   if (setting.values.length > 0) {
     const all = everyValue(setting)
     const value = all[word]
-    return value === undefined ? garbage(`and the setting has ${all.length} values`) : ok(value)
+    return value === undefined ? garbage(`and the setting has ${counted(all.length, 'value')}`) : ok(value)
   }
   const { range } = setting
   if (!range) return garbage('and the profile does not say what it can be')

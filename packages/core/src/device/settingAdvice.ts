@@ -1,5 +1,6 @@
 import { list } from '../advice/show.ts'
 import { found } from '../findingWords.ts'
+import type { UnitChoice } from '../quantity/units.ts'
 import type { Found } from '../result.ts'
 import type { ResolvedSetting } from './resolve.ts'
 import { numberOf, roleOf } from './roles.ts'
@@ -59,6 +60,7 @@ export function settingFindings(
   rows: readonly AdviceRow[],
   rules: readonly SettingRule[],
   facts: SettingFacts,
+  units: UnitChoice,
 ): SettingFinding[] {
   const byRole = new Map<string, AdviceRow[]>()
   for (const row of rows) {
@@ -66,7 +68,10 @@ export function settingFindings(
     if (there) there.push(row)
     else byRole.set(row.id, [row])
   }
-  return [...rules.flatMap((rule) => ruleFindings(rule, byRole, facts)), ...rows.flatMap((row) => tieFindings(row, byRole))]
+  return [
+    ...rules.flatMap((rule) => ruleFindings(rule, byRole, facts)),
+    ...rows.flatMap((row) => tieFindings(row, byRole, units)),
+  ]
 }
 
 const standing = (row: AdviceRow, looksAt: 'aimed' | 'now'): string | null => {
@@ -137,23 +142,23 @@ const tied = (id: string, { says, mend }: Found, rows: readonly AdviceRow[]): Se
 })
 
 /** What the device itself requires and excludes, from its profile. */
-function tieFindings(row: AdviceRow, byRole: ReadonlyMap<string, AdviceRow[]>): SettingFinding[] {
+function tieFindings(row: AdviceRow, byRole: ReadonlyMap<string, AdviceRow[]>, units: UnitChoice): SettingFinding[] {
   const value = standing(row, 'aimed')
   if (value === null) return []
   const own = row.left ?? row.aim ?? row.found ?? ''
   const counts = (tie: SettingTie) => !tie.when || tie.when.includes(value) || tie.when.includes(own)
   const other = (tie: SettingTie) => partner(tie, row, byRole)
-  const name = `${row.label} at ${sayMeaning(row.setting, value)}`
+  const name = `${row.label} at ${sayMeaning(row.setting, value, units)}`
   const out: SettingFinding[] = []
   for (const tie of row.setting.requires ?? []) {
     const there = other(tie)
     const stands = there ? standing(there, 'aimed') : null
     if (!counts(tie) || !there || stands === null || tie.is.includes(stands)) continue
     const wanted = list(
-      tie.is.map((one) => sayMeaning(there.setting, one)),
+      tie.is.map((one) => sayMeaning(there.setting, one, units)),
       'or',
     )
-    const values = { setting: name, other: there.label, wanted, stands: sayMeaning(there.setting, stands), why: tie.why }
+    const values = { setting: name, other: there.label, wanted, stands: sayMeaning(there.setting, stands, units), why: tie.why }
     out.push(tied(`requires.${row.key}.${tie.of}`, found('setting-needs', values), [row, there]))
   }
   for (const tie of row.setting.excludes ?? []) {
@@ -161,7 +166,7 @@ function tieFindings(row: AdviceRow, byRole: ReadonlyMap<string, AdviceRow[]>): 
     const stands = there ? standing(there, 'aimed') : null
     if (!counts(tie) || !there || stands === null || !tie.is.includes(stands)) continue
     const where = there.place === row.place ? '' : ` (${PLACE_WORDS[there.place]})`
-    const values = { setting: name, other: there.label, stands: sayMeaning(there.setting, stands), where, why: tie.why }
+    const values = { setting: name, other: there.label, stands: sayMeaning(there.setting, stands, units), where, why: tie.why }
     out.push(tied(`excludes.${row.key}.${tie.of}`, found('setting-excludes', values), [row, there]))
   }
   return out

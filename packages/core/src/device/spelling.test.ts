@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { BASE_UNITS, METRIC_UNITS } from '../quantity/units.ts'
 import { DIFF_C, FAN_HEAT, SENSOR, setting } from '../testing/devices.ts'
 import { express, meaningOf, readValue, sayBoth, sayOffer } from './spelling.ts'
 
@@ -28,7 +29,7 @@ describe('saying a role on a device', () => {
       fit: 'nearest',
       value: '0.5',
       gives: '0.9',
-      reason: 'Swing cannot be set to 1 °F; the nearest is 0.5 °C.',
+      reason: 'Swing cannot be set to 1 °F; the nearest is 0.5 °C (0.9 °F).',
     }))
 
   it('takes the lower of two that are equally near', () =>
@@ -53,7 +54,7 @@ describe('saying a role on a device', () => {
       range: { min: 0, max: 255, step: 1, unit: 'step of n' },
     })
     expect(meaningOf(step, '220')).toBe('86.2745')
-    expect(sayBoth(step, '220')).toEqual({ means: '86.2745%', shows: '220 of 255' })
+    expect(sayBoth(step, '220', BASE_UNITS)).toEqual({ means: '86.2745%', shows: '220 of 255' })
     expect(express(step, '60')).toEqual({ fit: 'exact', value: '153' })
     expect(express(setting({ ...step, range: { min: 1, max: 15, step: 1, unit: 'step of n' } }), '50')).toMatchObject({
       fit: 'nearest',
@@ -140,12 +141,45 @@ describe('reading what was typed', () => {
 })
 
 it('shows the meaning first, and what the display reads', () => {
-  expect(sayBoth(FAN_HEAT, '1')).toEqual({ means: 'trickle', shows: '1' })
-  expect(sayBoth(DIFF_C, '1')).toEqual({ means: '1.8 °F', shows: '1 °C' })
-  expect(sayBoth(setting({ role: 'control.min-off', range: { min: 1, max: 9, step: 1, unit: 'min' } }), '4')).toEqual({
-    means: '4 min',
-    shows: null,
+  expect(sayBoth(FAN_HEAT, '1', BASE_UNITS)).toEqual({ means: 'trickle', shows: '1' })
+  expect(sayBoth(DIFF_C, '1', BASE_UNITS)).toEqual({ means: '1.8 °F', shows: '1 °C' })
+  expect(sayBoth(setting({ role: 'control.min-off', range: { min: 1, max: 9, step: 1, unit: 'min' } }), '4', BASE_UNITS)).toEqual(
+    {
+      means: '4 min',
+      shows: null,
+    },
+  )
+  // In the reader's units: what it means, and beside it what the display has.
+  expect(sayBoth(DIFF_C, '1', METRIC_UNITS)).toEqual({ means: '1 °C', shows: null })
+  const limit = setting({ role: 'freshair.limit', range: { min: 50, max: 80, step: 1, unit: '°F' } })
+  expect(sayBoth(limit, '70', METRIC_UNITS)).toEqual({ means: '21.1 °C', shows: '70 °F' })
+  expect(express(limit, '70.5', METRIC_UNITS)).toMatchObject({
+    fit: 'nearest',
+    reason: 'Test setting cannot be set to 21.4 °C; the nearest is 70 °F (21.1 °C).',
   })
-  expect(sayOffer(DIFF_C)).toBe('0.5 to 3 °C in steps of 0.5')
-  expect(sayOffer(FAN_HEAT)).toBe('0 (off), 1 (trickle) and 2 (as set)')
+  expect(sayOffer(DIFF_C, BASE_UNITS)).toBe('0.5 to 3 °C in steps of 0.5')
+  expect(sayOffer(FAN_HEAT, BASE_UNITS)).toBe('0 (off), 1 (trickle) and 2 (as set)')
+})
+
+describe('a figure typed with its unit', () => {
+  const reads = (typed: string, more: Parameters<typeof setting>[0]) => readValue(setting(more), typed)
+  const diff = { role: 'control.differential', values: ['0.5', '1', '1.5', '2'] }
+  it.each([
+    ['1 F', '1'],
+    ['1°F', '1'],
+    ['1', '1'],
+    // 1 K is 1.8 °F: the device has none such, and nothing is rounded unasked.
+    ['1 K', null],
+    ['1 L/s', null],
+    ['1 min', null],
+  ])('%s for a differential is %s', (typed, value) => expect(reads(typed, diff)).toBe(value))
+  it.each([
+    ['20 C', '68'],
+    ['68', '68'],
+    ['68 °F', '68'],
+  ])('%s for a set point is %s', (typed, value) =>
+    expect(reads(typed, { role: 'setpoint.heat', range: { min: 40, max: 90, step: 1, unit: '°F' } })).toBe(value),
+  )
+  it('a time in another unit of time', () =>
+    expect(reads('300 s', { role: 'control.min-off', range: { min: 0, max: 10, step: 1, unit: 'min' } })).toBe('5'))
 })

@@ -1,4 +1,5 @@
 import { list } from '../advice/show.ts'
+import { BASE_UNITS, chosenUnit, fromBase, type UnitChoice } from '../quantity/units.ts'
 import { clockText, sayDateOfYear } from '../times/clockText.ts'
 import { roleOf } from './roles.ts'
 import type { DeviceSetting } from './setting.ts'
@@ -22,17 +23,18 @@ const MOST_STEPS = 5000
 /**
  * How this device spells a value of a role.
  * @param value in the language of roles: an option's id, or a number in the role's unit written with a dot
+ * @param units of the reader of its reason
  */
-export function express(setting: DeviceSetting, value: string): Expressed {
+export function express(setting: DeviceSetting, value: string, units: UnitChoice = BASE_UNITS): Expressed {
   const role = setting.role === undefined ? null : roleOf(setting.role)
-  if (!role || role.values.kind === 'own' || role.values.kind === 'text') return ownValue(setting, value)
+  if (!role || role.values.kind === 'own' || role.values.kind === 'text') return ownValue(setting, value, units)
   if (role.values.kind === 'choice') {
     const spelled = setting.values.find((one) => meaningOf(setting, one) === value)
     if (spelled !== undefined) return { fit: 'exact', value: spelled }
-    const offers = [...new Set(setting.values.map((one) => sayMeaning(setting, meaningOf(setting, one))))]
+    const offers = [...new Set(setting.values.map((one) => sayMeaning(setting, meaningOf(setting, one), units)))]
     return {
       fit: 'none',
-      reason: `${setting.label} has no “${sayMeaning(setting, value)}”${offers.length > 0 ? `; it offers ${list(offers)}` : ''}.`,
+      reason: `${setting.label} has no “${sayMeaning(setting, value, units)}”${offers.length > 0 ? `; it offers ${list(offers)}` : ''}.`,
     }
   }
   // A word beside figures: a period that is off.
@@ -40,16 +42,16 @@ export function express(setting: DeviceSetting, value: string): Expressed {
   if (word !== undefined) return { fit: 'exact', value: word }
   const asked = Number(value)
   if (value.trim() === '' || !Number.isFinite(asked)) return { fit: 'none', reason: `“${value}” is not a number.` }
-  return nearest(setting, asked)
+  return nearest(setting, asked, units)
 }
 
-function ownValue(setting: DeviceSetting, value: string): Expressed {
-  if (setting.range && Number.isFinite(Number(value))) return nearest(setting, Number(value))
+function ownValue(setting: DeviceSetting, value: string, units: UnitChoice = BASE_UNITS): Expressed {
+  if (setting.range && Number.isFinite(Number(value))) return nearest(setting, Number(value), units)
   if (setting.values.length === 0 || setting.values.includes(value)) return { fit: 'exact', value }
   return { fit: 'none', reason: `${setting.label} has no “${value}”; it offers ${list(setting.values.slice(0, 12))}.` }
 }
 
-function nearest(setting: DeviceSetting, asked: number): Expressed {
+function nearest(setting: DeviceSetting, asked: number, units: UnitChoice): Expressed {
   const offered = numbersOf(setting)
   let best: { value: string; means: number } | null = null
   for (const one of offered) if (!best || Math.abs(one.means - asked) < Math.abs(best.means - asked) - SAME) best = one
@@ -67,8 +69,14 @@ function nearest(setting: DeviceSetting, asked: number): Expressed {
     fit: 'nearest',
     value: best.value,
     gives,
-    reason: `${setting.label} cannot be set to ${sayMeaning(setting, tidyNumber(asked))}; the nearest is ${sayValue(setting, best.value)}.`,
+    reason: `${setting.label} cannot be set to ${sayMeaning(setting, tidyNumber(asked), units)}; the nearest is ${sayNear(setting, best.value, units)}.`,
   }
+}
+
+/** A value as the display has it, and what that is in the units of the reader where those are others. */
+function sayNear(setting: DeviceSetting, value: string, units: UnitChoice): string {
+  const { means, shows } = sayBoth(setting, value, units)
+  return shows === null ? means : setting.range ? `${shows} (${means})` : shows
 }
 
 /** Every number that a setting offers, with what it means in the role's unit. */
@@ -113,14 +121,23 @@ export function meaningOf(setting: DeviceSetting, value: string): string {
 const figureIn = ({ range }: DeviceSetting, value: string): number =>
   range ? readSpelled(value, range.unit) : value.trim() === '' ? Number.NaN : Number(value)
 
-/** A meaning in words for people: "wall controller", "1.8 °F". */
-export function sayMeaning(setting: Pick<DeviceSetting, 'role'>, meaning: string): string {
+/** Quantities of roles that a reader may have chosen another unit for. */
+const READ_AS = { F: 'temperature', dF: 'temperatureDifference', ton: 'capacity', inWc: 'static', BtuLb: 'enthalpy' } as const
+
+/** A meaning in words for people, in the units of the reader: "wall controller", "1.8 °F". */
+export function sayMeaning(setting: Pick<DeviceSetting, 'role'>, meaning: string, units: UnitChoice): string {
   const role = setting.role === undefined ? null : roleOf(setting.role)
   if (role?.values.kind === 'choice') return role.values.options[meaning] ?? meaning
-  if (role?.values.kind === 'number' && Number.isFinite(Number(meaning))) {
-    if (role.values.unit === 'clock') return clockText(Number(meaning))
-    if (role.values.unit === 'date') return sayDateOfYear(Number(meaning))
-    const sign = UNIT_SIGN[role.values.unit]
+  if (role?.values.kind === 'number' && meaning.trim() !== '' && Number.isFinite(Number(meaning))) {
+    const { unit } = role.values
+    if (unit === 'clock') return clockText(Number(meaning))
+    if (unit === 'date') return sayDateOfYear(Number(meaning))
+    const quantity = Object.hasOwn(READ_AS, unit) ? READ_AS[unit as keyof typeof READ_AS] : undefined
+    const chosen = quantity && chosenUnit(quantity, units)
+    // In the unit of the role its own digits stay: nothing is rounded there.
+    if (chosen && chosen !== chosenUnit(quantity, BASE_UNITS))
+      return `${tidyNumber(Number(fromBase(Number(meaning), chosen).toFixed(chosen.decimals)))} ${chosen.symbol}`
+    const sign = UNIT_SIGN[unit]
     return `${meaning}${sign === '' ? '' : sign === '%' || sign === '/h' ? sign : ` ${sign}`}`
   }
   return meaning
@@ -133,8 +150,8 @@ export function sayValue(setting: DeviceSetting, value: string): string {
 }
 
 /** Value and meaning for a cell: the meaning first, since that is what two devices share. */
-export function sayBoth(setting: DeviceSetting, value: string): { means: string; shows: string | null } {
-  const means = sayMeaning(setting, meaningOf(setting, value))
+export function sayBoth(setting: DeviceSetting, value: string, units: UnitChoice): { means: string; shows: string | null } {
+  const means = sayMeaning(setting, meaningOf(setting, value), units)
   const shows = sayValue(setting, value)
   return { means: means === '' ? shows : means, shows: means === shows ? null : shows }
 }
@@ -147,7 +164,8 @@ export function readValue(setting: DeviceSetting, typed: string): string | null 
   const text = typed.trim()
   const plain = (one: string) => one.toLowerCase().replace(/[\s+%°_-]/g, '')
   const same = (one: string) => one.toLowerCase() === text.toLowerCase()
-  const exact = setting.values.find(same) ?? setting.values.find((one) => same(sayMeaning(setting, meaningOf(setting, one))))
+  const exact =
+    setting.values.find(same) ?? setting.values.find((one) => same(sayMeaning(setting, meaningOf(setting, one), BASE_UNITS)))
   if (exact !== undefined) return exact
   // Minus is kept in figures: -10 and 10 are two values.
   if (!/\d/.test(text)) {
@@ -155,7 +173,7 @@ export function readValue(setting: DeviceSetting, typed: string): string | null 
       (one) =>
         plain(one) === plain(text) ||
         plain(meaningOf(setting, one)) === plain(text) ||
-        plain(sayMeaning(setting, meaningOf(setting, one))) === plain(text),
+        plain(sayMeaning(setting, meaningOf(setting, one), BASE_UNITS)) === plain(text),
     )
     if (loose !== undefined) return loose
   }
@@ -272,9 +290,11 @@ export function offeredValues(setting: DeviceSetting): string[] {
 const stepSign = (unit: string) => (unit.endsWith('clock') ? ' min' : unit === 'day.month' || unit === 'month/day' ? ' day' : '')
 
 /** What a setting takes, as a phrase: "0, 1 and 2", "−4 to 4 °C in steps of 0.5". */
-export function sayOffer(setting: DeviceSetting): string {
+export function sayOffer(setting: DeviceSetting, units: UnitChoice): string {
   const listed = list(
-    setting.values.map((one) => sayBoth(setting, one)).map((one) => (one.shows ? `${one.shows} (${one.means})` : one.means)),
+    setting.values
+      .map((one) => sayBoth(setting, one, units))
+      .map((one) => (one.shows ? `${one.shows} (${one.means})` : one.means)),
   )
   if (!setting.range) return listed === '' ? 'free words' : listed
   const { min, max, step, unit } = setting.range

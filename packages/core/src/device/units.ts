@@ -97,6 +97,8 @@ export interface Counted {
 export const deviceSign = ({ unit, max }: Counted): string => {
   if (unit === STEPS) return `of ${max}`
   const [shown = ''] = unit.replace('Δ', '').split(' as ')
+  // “25 100 h” would be one number: what is counted in hundreds says so.
+  if (/^[\d.]+ (h|Hz)$/.test(shown)) return `×${shown}`
   return shown === 'count' || isSpelledOut(unit) ? '' : shown.startsWith('V of') ? 'V' : shown
 }
 

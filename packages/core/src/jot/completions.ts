@@ -46,15 +46,15 @@ function withinLine(typed: string, context: JotContext): Completion[] {
         .filter((one) => one.word.startsWith(second) && one.word !== second)
         .map((one) => ({ text: `${head} ${one.word} `, says: one.label }))
     const row = context.settings.find((one) => one.word === second)
-    if (head !== 'proved' && row) return valuesOf(`${head} ${second}`, row, third)
+    if (head !== 'proved' && row) return valuesOf(`${head} ${second}`, row, third, context)
   }
   return []
 }
 
 /** The values of a setting in the words of this device: by what they mean, or as its display shows them. */
-function valuesOf(stem: string, row: JotSetting, part: string): Completion[] {
+function valuesOf(stem: string, row: JotSetting, part: string, context: JotContext): Completion[] {
   return offeredValues(row.setting).flatMap((value) => {
-    const { means, shows } = sayBoth(row.setting, value)
+    const { means, shows } = sayBoth(row.setting, value, context.units)
     const word = roleOf(row.setting.role ?? '')?.values.kind === 'choice' ? meaningOf(row.setting, value) : value
     const fits = [word, value, means].some((one) => one.toLowerCase().startsWith(part))
     return fits && word.toLowerCase() !== part

@@ -23,6 +23,8 @@ export type Quantity =
   | 'floorArea'
   | 'lossRate'
   | 'airRate'
+  | 'flowPerCapacity'
+  | 'enthalpy'
   | 'gasVolume'
   | 'heatingValue'
   | 'velocity'
@@ -140,6 +142,21 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
     { symbol: 'cfm/ft²', spellings: ['cfm/ft2', 'cfm/ft²'], factor: 1, decimals: 2 },
     { symbol: 'L/s·m²', spellings: ['l/s·m²', 'l/s·m2', 'l/sm2', 'l/s/m2', 'l/s/m²'], factor: 1 / 5.08, decimals: 2 },
   ],
+  /** 1 cfm/ton = 0.4719474432 L/s over 3.516853 kW. */
+  flowPerCapacity: [
+    { symbol: 'cfm/ton', spellings: ['cfm/ton', 'cfmperton'], factor: 1, decimals: 0 },
+    {
+      symbol: 'L/s·kW',
+      spellings: ['l/s·kw', 'l/skw', 'l/s/kw', 'l/sperkw'],
+      factor: BTUH_PER_TON / (1000 * BTU_PER_WH) / LPS_PER_CFM,
+      decimals: 1,
+    },
+  ],
+  /** 1 Btu/lb = 2.326 kJ/kg; the zero of moist air lies at 0 °F here and at 0 °C there: 17.88 kJ/kg = 7.687 Btu/lb. */
+  enthalpy: [
+    { symbol: 'Btu/lb', spellings: ['btu/lb'], factor: 1, decimals: 1 },
+    { symbol: 'kJ/kg', spellings: ['kj/kg'], factor: 1 / 2.326, offset: 7.687, decimals: 1 },
+  ],
   gasVolume: [
     { symbol: 'ft³', spellings: ['ft3', 'ft³', 'cf', 'cuft'], factor: 1, decimals: 2 },
     { symbol: 'm³', spellings: ['m3', 'm³'], factor: 1 / M3_PER_FT3, decimals: 3 },
@@ -177,6 +194,8 @@ export const QUANTITY_NAMES: Record<Quantity, string> = {
   waterMass: 'mass of water',
   lossRate: 'loss for each degree',
   airRate: 'air for each floor area',
+  flowPerCapacity: 'flow for each capacity',
+  enthalpy: 'enthalpy',
   gasVolume: 'gas volume',
   heatingValue: 'heating value',
   velocity: 'air speed',
@@ -228,6 +247,8 @@ const METRIC_TWINS = {
   waterMass: ['lb', 'kg'],
   lossRate: ['Btu/h·°F', 'W/K'],
   airRate: ['cfm/ft²', 'L/s·m²'],
+  flowPerCapacity: ['cfm/ton', 'L/s·kW'],
+  enthalpy: ['Btu/lb', 'kJ/kg'],
   gasVolume: ['ft³', 'm³'],
   heatingValue: ['Btu/ft³', 'MJ/m³'],
 } as const

@@ -1,4 +1,4 @@
-import { meaningOf, NEEDS, type NeedId, ROLES, roleLabel, roleOf, sayMeaning, sayOffer } from '@ingle/core'
+import { BASE_UNITS, meaningOf, NEEDS, type NeedId, ROLES, roleLabel, roleOf, sayMeaning, sayOffer } from '@ingle/core'
 import type { Profile, ProfileSetting } from '../profile/profile.ts'
 
 /** One need in two families. */
@@ -36,11 +36,11 @@ function difference(first: readonly ProfileSetting[], second: readonly ProfileSe
   const [b] = second
   if (!a || !b) return null
   if (a.range || b.range) {
-    const [left, right] = [sayOffer(a), sayOffer(b)]
+    const [left, right] = [sayOffer(a, BASE_UNITS), sayOffer(b, BASE_UNITS)]
     return left === right ? null : 'other range or steps'
   }
   const means = (some: readonly ProfileSetting[]) =>
-    new Set(some.flatMap((one) => one.values.map((value) => sayMeaning(one, meaningOf(one, value)))))
+    new Set(some.flatMap((one) => one.values.map((value) => sayMeaning(one, meaningOf(one, value), BASE_UNITS))))
   const [left, right] = [means(first), means(second)]
   const only = (some: Set<string>, other: Set<string>) => [...some].filter((one) => !other.has(one))
   const said = [

@@ -1,5 +1,12 @@
 /** The keypad of a profile as it is written down; core/device/keypad works on it. */
-import { type DeviceProfile, type Keypad, type KeypadMachine, type KeypadScreen, keypadMachine } from '@ingle/core'
+import {
+  type DeviceProfile,
+  type Keypad,
+  type KeypadMachine,
+  type KeypadScreen,
+  keypadMachine,
+  type UnitChoice,
+} from '@ingle/core'
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
@@ -149,4 +156,5 @@ export const machineOf = (
   profile: DeviceProfile & { keypad?: Pad },
   partners: readonly string[],
   version?: string | null,
-): KeypadMachine | null => (profile.keypad ? keypadMachine(profile, keypadOf(profile.keypad), partners, version) : null)
+  units?: UnitChoice,
+): KeypadMachine | null => (profile.keypad ? keypadMachine(profile, keypadOf(profile.keypad), partners, version, units) : null)

@@ -1,5 +1,5 @@
 import { lessAirOf, splitOf, USUAL_CALL_S, wetBulbDoubt } from '@ingle/bench'
-import { coilAt, coilOverRamp, percent } from '@ingle/core'
+import { chosenUnit, coilAt, coilOverRamp, percent, type Show } from '@ingle/core'
 import { useState } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
@@ -232,7 +232,7 @@ function LessAir() {
       ) : (
         <>
           <h2 className="font-bold">
-            {headlineOf(coilAt(made.value, (fullCfm * dryingPct) / 100).moistureLbH, full?.moistureLbH ?? 0, dryingPct)}
+            {headlineOf(coilAt(made.value, (fullCfm * dryingPct) / 100).moistureLbH, full?.moistureLbH ?? 0, dryingPct, show)}
           </h2>
           <div className="grid grid-cols-2 gap-2.5 items-end">
             <NumberField
@@ -256,7 +256,7 @@ function LessAir() {
               { head: `Surface ${units.temperature}`, figure: true },
               { head: `Split ${units.temperature}`, figure: true },
               { head: 'Sensible', figure: true },
-              { head: 'Water lb/h', figure: true },
+              { head: `Water ${chosenUnit('waterMass', units).symbol}/h`, figure: true },
               { head: 'Capacity', figure: true },
             ]}
             rows={shares.map((share) => {
@@ -273,7 +273,7 @@ function LessAir() {
                   </span>,
                   show('temperatureDifference', one.splitF, { bare: true }),
                   percent(one.sensibleRatio),
-                  one.moistureLbH.toFixed(1),
+                  show('waterMass', one.moistureLbH, { bare: true, decimals: 1 }),
                   full ? percent(one.totalBtuH / full.totalBtuH) : '',
                 ],
               }
@@ -294,7 +294,7 @@ function LessAir() {
                   { head: 'Ramp' },
                   { head: 'Begins' },
                   { head: 'Sensible', figure: true },
-                  { head: 'Water lb/h', figure: true },
+                  { head: `Water ${chosenUnit('waterMass', units).symbol}/h`, figure: true },
                   { head: 'against flat', figure: true },
                 ]}
                 rows={ramps.map((ramp) => {
@@ -310,7 +310,7 @@ function LessAir() {
                             .map((step) => `${step.pct}% for ${step.forS} s`)
                             .join(', '),
                       percent(over.sensibleRatio),
-                      over.moistureLbH.toFixed(1),
+                      show('waterMass', over.moistureLbH, { bare: true, decimals: 1 }),
                       full
                         ? `${over.moistureLbH >= full.moistureLbH ? '+' : '−'}${Math.abs(100 * (over.moistureLbH / full.moistureLbH - 1)).toFixed(0)}%`
                         : '',
@@ -333,8 +333,8 @@ function LessAir() {
   )
 }
 
-function headlineOf(water: number, full: number, pct: number): string {
+function headlineOf(water: number, full: number, pct: number, show: Show): string {
   if (full < 0.05) return `At ${pct}% the coil stays nearly dry: the air that enters holds little water`
   const more = 100 * (water / full - 1)
-  return `At ${pct}% of the flow it takes out ${water.toFixed(1)} lb of water an hour, ${Math.abs(more).toFixed(0)}% ${more >= 0 ? 'more' : 'less'}`
+  return `At ${pct}% of the flow it takes out ${show('waterMass', water, { decimals: 1 })} of water an hour, ${Math.abs(more).toFixed(0)}% ${more >= 0 ? 'more' : 'less'}`
 }

@@ -157,7 +157,7 @@ function Frequencies() {
             Fixed from its keypad: <b className="num">{nearest} Hz</b> is the nearest it offers,{' '}
             {show('flow', driveAt(fan, nearest).flowCfm)}.
           </p>
-          {express(fixed.setting, String(nearest)).fit !== 'none' && fixed.aim?.value !== String(nearest) && (
+          {express(fixed.setting, String(nearest), units).fit !== 'none' && fixed.aim?.value !== String(nearest) && (
             <button
               type="button"
               className="btn btn-quiet"

@@ -8,7 +8,7 @@ import {
   pointersOf,
   USUAL_FIRING_S,
 } from '@ingle/bench'
-import { type FanLimitRun, meaningOf, type Show } from '@ingle/core'
+import { counted, type FanLimitRun, meaningOf, type Show } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
@@ -142,7 +142,7 @@ function Bars({ run, firingS }: { run: FanLimitRun; firingS: number }) {
       .slice(0, MOST_SAID)
       .map(([from, to]) => `${Math.round(from)} to ${Math.round(to)} s`)
       .join(', ') || 'never'
-  }${more > 0 ? `, and ${more} times more` : ''}.`
+  }${more > 0 ? `, and ${counted(more, 'time')} more` : ''}.`
   return (
     <figure>
       <svg viewBox="0 0 590 74" width="100%" role="img" aria-label={says}>

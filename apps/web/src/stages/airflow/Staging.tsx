@@ -66,7 +66,7 @@ export function Staging() {
                 <span key="s" className="block pl-3 text-[13px] leading-snug py-1">
                   {one.says}
                 </span>,
-                express(row.setting, one.rule).fit === 'exact' && row.aim?.meaning !== one.rule ? (
+                express(row.setting, one.rule, units).fit === 'exact' && row.aim?.meaning !== one.rule ? (
                   <button
                     key="b"
                     type="button"

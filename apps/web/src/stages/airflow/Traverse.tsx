@@ -1,5 +1,5 @@
 import { traverseInput } from '@ingle/bench'
-import { densityAt, format, judgeTraverse, parseReading, type TraversePlan, traversePlan } from '@ingle/core'
+import { counted, densityAt, format, judgeTraverse, parseReading, type TraversePlan, traversePlan } from '@ingle/core'
 import type { TraverseId, TraverseState, TryId } from '@ingle/record'
 import { Plus } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -230,7 +230,7 @@ function Points(props: { plan: TraversePlan; of: TraverseState; tryId: TryId; do
         width="100%"
         style={{ maxHeight: 300 }}
         role="img"
-        aria-label={`Section of the duct with ${plan.points.length} points; ${Object.keys(of.points).length} read`}
+        aria-label={`Section of the duct with ${counted(plan.points.length, 'point')}; ${Object.keys(of.points).length} read`}
       >
         {round ? (
           <ellipse

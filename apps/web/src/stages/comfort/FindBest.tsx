@@ -7,7 +7,7 @@ import {
   MOST_COMBINATIONS,
   weightsOf,
 } from '@ingle/bench'
-import { bestOf, type ComfortFigure, fromChosen, list, type Tried } from '@ingle/core'
+import { bestOf, type ComfortFigure, counted, fromChosen, list, type Tried } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { CartesianGrid, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis, ZAxis } from 'recharts'
 import { CheckField } from '../../kit/Field.tsx'
@@ -52,7 +52,7 @@ export function FindBest({ controls, around, picks, gapInTry, onTake }: Props) {
           {controls.map((one) => (
             <CheckField
               key={one.row.key}
-              label={`${one.label}, ${one.choices.length} values`}
+              label={`${one.label}, ${counted(one.choices.length, 'value')}`}
               checked={keys.has(one.row.key)}
               onSave={(on) => {
                 const next = new Set(keys)
@@ -204,7 +204,7 @@ function Answer(props: {
       <div
         className="h-64 min-w-0"
         role="img"
-        aria-label={`Swing against starts of ${tried.length} combinations; the best lowest on both`}
+        aria-label={`Swing against starts of ${counted(tried.length, 'combination')}; the best lowest on both`}
       >
         <ResponsiveContainer width="100%" height="100%">
           <ScatterChart margin={{ top: 8, right: 12, bottom: 16, left: -8 }}>

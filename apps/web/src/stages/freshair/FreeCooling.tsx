@@ -1,6 +1,6 @@
 import { CHANGEOVER_SOURCE, changeoverOf, hoursOf, yearJobOf } from '@ingle/bench'
 import { CLIMATE_ZONES, FAR_MILES, zoneNear } from '@ingle/catalog'
-import { CHANGEOVERS, type ChangeoverKind, isMetric, readWeather, said, type WeatherHours, weatherOf } from '@ingle/core'
+import { CHANGEOVERS, type ChangeoverKind, counted, isMetric, readWeather, said, type WeatherHours, weatherOf } from '@ingle/core'
 import { changeoverScene } from '@ingle/report'
 import { useMemo, useState } from 'react'
 import { DataTable } from '../../kit/DataTable.tsx'
@@ -33,7 +33,7 @@ export function FreeCooling() {
   const limit = (one: typeof view.now) =>
     [
       one.limitF === null || one.kind === 'differential-dry-bulb' ? '' : show('temperature', one.limitF),
-      one.kind === 'fixed-enthalpy' && one.limitBtuLb !== null ? `${one.limitBtuLb} Btu/lb` : '',
+      one.kind === 'fixed-enthalpy' && one.limitBtuLb !== null ? show('enthalpy', one.limitBtuLb) : '',
     ]
       .filter((text) => text !== '')
       .join(', ') || '—'
@@ -211,7 +211,7 @@ export function FreeCooling() {
             const { dryBulbF, relativeHumidityPct, left } = read.value
             setPasted({
               weather: weatherOf(dryBulbF, relativeHumidityPct, state.altitudeFt),
-              says: `${dryBulbF.length} pasted hours${left > 0 ? `, ${left} lines left out` : ''}`,
+              says: `${counted(dryBulbF.length, 'pasted hour')}${left > 0 ? `, ${counted(left, 'line')} left out` : ''}`,
             })
             return null
           }}

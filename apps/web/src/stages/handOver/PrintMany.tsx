@@ -57,7 +57,9 @@ export function PrintMany() {
   }
   return (
     <div className="border-t border-base-300 pt-3 flex flex-col gap-2">
-      <h3 className="font-bold text-[15px]">All {state.systems.length} units in one PDF</h3>
+      <h3 className="font-bold text-[15px]">
+        {state.systems.length === 1 ? 'The unit' : `All ${state.systems.length} units`} in one PDF
+      </h3>
       <div className="flex flex-wrap items-end gap-2">
         <div className="flex-1 min-w-44">
           <SelectField label="Which sheet" value={sheet} options={SHEETS} onSave={setSheet} />

@@ -1,12 +1,13 @@
 import { isNoted, type LedgerRow, seenAt } from '@ingle/bench'
-import { sayBoth } from '@ingle/core'
+import { sayBoth, type UnitChoice } from '@ingle/core'
 import { figure } from '../../kit/figure.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Every setting that somebody noted: as it stands, and by what it is proved. */
 export function SetAndProved() {
-  const noted = useVisit().ledger.filter(isNoted)
+  const { ledger, units } = useVisit()
+  const noted = ledger.filter(isNoted)
   return (
     <section aria-label="Set and proved" className="panel p-4">
       <h2 className="font-bold mb-2">Set and proved</h2>
@@ -18,7 +19,7 @@ export function SetAndProved() {
               <StateMark mark={row.standing} />
             </span>
             <span>
-              {row.setting.label}: <b className={figure(standsAs(row))}>{standsAs(row)}</b>
+              {row.setting.label}: <b className={figure(standsAs(row, units))}>{standsAs(row, units)}</b>
               {row.proof ? (
                 <span className="soft"> · {row.proof.value}</span>
               ) : (
@@ -33,7 +34,7 @@ export function SetAndProved() {
 }
 
 /** What stands, by its meaning. */
-function standsAs(row: LedgerRow): string {
+function standsAs(row: LedgerRow, units: UnitChoice): string {
   const seen = seenAt(row)
-  return seen ? sayBoth(row.setting, seen.value).means : 'not looked at'
+  return seen ? sayBoth(row.setting, seen.value, units).means : 'not looked at'
 }

@@ -1,6 +1,7 @@
 import { changesBetween, type Isolation } from '@ingle/bench'
 import {
   type Board,
+  counted,
   mended,
   SYSTEM_KIND_WORDS,
   type Wiring,
@@ -89,7 +90,9 @@ function Findings({ findings, now, isolation }: { findings: readonly WiringFindi
                   Done so
                 </button>{' '}
                 {!isolation.isolated && (
-                  <span className="soft text-[13px]">Make it dead first: {isolation.open.length} steps are not confirmed.</span>
+                  <span className="soft text-[13px]">
+                    Make it dead first: {counted(isolation.open.length, 'step is', 'steps are')} not confirmed.
+                  </span>
                 )}
               </span>
             )}

@@ -10,12 +10,12 @@ import { useVisit } from '../../visit/useVisit.ts'
 
 /** Puts a pattern on this unit, through roles; what it cannot be set to is named before anything is written. */
 export function ApplyPattern({ onClose }: { onClose: () => void }) {
-  const { ledger, write, at } = useVisit()
+  const { ledger, write, at, units } = useVisit()
   const patterns = inUse(useLibrary((library) => library.patterns))
   const [id, setId] = useState(patterns[0]?.id ?? '')
   const [wrong, setWrong] = useState<string | null>(null)
   const pattern = patterns.find((one) => one.id === id)
-  const carried = useMemo(() => (pattern ? carryAims(pattern.entries, ledger) : null), [pattern, ledger])
+  const carried = useMemo(() => (pattern ? carryAims(pattern.entries, ledger, units) : null), [pattern, ledger, units])
   const apply = async (chosen: Pattern) => {
     const written = await write(
       (carried?.aims ?? []).map(({ row, value }) => ({

@@ -2,10 +2,12 @@ import type { LedgerRow } from '@ingle/bench'
 import { sayBoth } from '@ingle/core'
 import type { GatewayReadAnswer, GatewayWriteAnswer } from '@ingle/record/wire'
 import { Notice } from '../../kit/Notice.tsx'
+import { usePrefs } from '../../prefs/prefs.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** What was read, and what made no sense. */
 export function ReadList({ answer, rowOf }: { answer: GatewayReadAnswer; rowOf: (id: string) => LedgerRow | undefined }) {
+  const units = usePrefs((state) => state.units)
   const { clock } = useVisit()
   const bad = answer.settings.filter((one) => one.value === null)
   return (
@@ -30,7 +32,9 @@ export function ReadList({ answer, rowOf }: { answer: GatewayReadAnswer; rowOf: 
               <li key={one.id} className="flex gap-2 py-1">
                 <span className="num soft w-12">{one.register}</span>
                 <span className="flex-1">{row?.label ?? one.id}</span>
-                <span className="num">{row && one.value !== null ? sayBoth(row.setting, one.value).means : one.value}</span>
+                <span className="num">
+                  {row && one.value !== null ? sayBoth(row.setting, one.value, units).means : one.value}
+                </span>
               </li>
             )
           })}

@@ -7,10 +7,12 @@ import { Dialog } from '../../kit/Dialog.tsx'
 import { LineField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { useLibrary } from '../../library/useLibrary.ts'
+import { usePrefs } from '../../prefs/prefs.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Keeps what this unit is set to for the next one: in roles, without what belongs to this unit alone. */
 export function KeepPattern({ onClose }: { onClose: () => void }) {
+  const units = usePrefs((state) => state.units)
   const { ledger, system, state, visit, desk } = useVisit()
   const patterns = useLibrary((library) => library.patterns)
   const [name, setName] = useState(`${state.name}, ${system.name}`.slice(0, 80))
@@ -52,7 +54,7 @@ export function KeepPattern({ onClose }: { onClose: () => void }) {
               return (
                 <li key={entry.role} className="flex gap-2 py-0.5">
                   <span className="flex-1">{roleLabel(id)}</span>
-                  <b className="num">{sayMeaning(roleOf(id) ? { role: id } : {}, entry.value)}</b>
+                  <b className="num">{sayMeaning(roleOf(id) ? { role: id } : {}, entry.value, units)}</b>
                 </li>
               )
             })}

@@ -1,16 +1,18 @@
 import { type Clock, type LedgerRow, staleAims } from '@ingle/bench'
-import { HOME_WORDS, needsOf, PLACE_WORDS, SCOPE_WORDS, sayBoth, sayMeaning, sayOffer } from '@ingle/core'
+import { HOME_WORDS, needsOf, PLACE_WORDS, SCOPE_WORDS, sayBoth, sayMeaning, sayOffer, type UnitChoice } from '@ingle/core'
 import { rowBody } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { Facts } from '../../kit/Facts.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { PanelHead } from '../../kit/PanelHead.tsx'
+import { usePrefs } from '../../prefs/prefs.ts'
 import { StaleNote } from '../../visit/ledger/StaleNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { ServiceCodePanel } from './ServiceCodePanel.tsx'
 
 /** One setting opened: what it is for, where it lives, how it is reached, what it offers, and where its aim comes from. */
 export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void }) {
+  const units = usePrefs((state) => state.units)
   const { clock } = useVisit()
   const { setting } = row
   const facts: [string, string][] = [
@@ -20,9 +22,9 @@ export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void
     ...(setting.home ? ([['Lives', HOME_WORDS[setting.home]]] as [string, string][]) : []),
     ...(setting.scope ? ([['Reaches', SCOPE_WORDS[setting.scope]]] as [string, string][]) : []),
     ['Reached by', setting.access],
-    ['Offers', sayOffer(setting)],
-    ...(setting.default !== undefined ? ([['Shipped at', said(row, setting.default)]] as [string, string][]) : []),
-    ...entryFacts(row, clock),
+    ['Offers', sayOffer(setting, units)],
+    ...(setting.default !== undefined ? ([['Shipped at', said(row, setting.default, units)]] as [string, string][]) : []),
+    ...entryFacts(row, clock, units),
     ...(setting.note ? ([['Note', setting.note]] as [string, string][]) : []),
     ...(setting.source ? ([['Source', setting.source]] as [string, string][]) : []),
   ]
@@ -53,23 +55,27 @@ export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void
 }
 
 /** Who read or set it, when, and through which register where a machine did. */
-const entryFacts = (row: LedgerRow, clock: Clock): [string, string][] =>
+const entryFacts = (row: LedgerRow, clock: Clock, units: UnitChoice): [string, string][] =>
   (['found', 'left'] as const).flatMap((column): [string, string][] => {
     const entry = row[column]
     if (!entry) return []
     const when = clock.time(entry.at)
     return [
-      [column === 'found' ? 'Found' : 'Left', [said(row, entry.value), entry.by, when, entry.via].filter(Boolean).join(', ')],
+      [
+        column === 'found' ? 'Found' : 'Left',
+        [said(row, entry.value, units), entry.by, when, entry.via].filter(Boolean).join(', '),
+      ],
     ]
   })
 
-function said(row: LedgerRow, value: string): string {
-  const { means, shows } = sayBoth(row.setting, value)
+function said(row: LedgerRow, value: string, units: UnitChoice): string {
+  const { means, shows } = sayBoth(row.setting, value, units)
   return shows === null ? means : `${shows} (${means})`
 }
 
 /** Where the aim comes from, what it refined, what it costs, and a way to give this unit another. */
 function AimPart({ row }: { row: LedgerRow }) {
+  const units = usePrefs((state) => state.units)
   const visit = useVisit()
   const { write, at } = visit
   const stale = useMemo(() => staleAims(visit).get(row.key), [visit, row.key])
@@ -81,12 +87,12 @@ function AimPart({ row }: { row: LedgerRow }) {
       {aim ? (
         <>
           <p>
-            <b>{sayMeaning(row.setting, aim.meaning)}</b> · {aim.why}
+            <b>{sayMeaning(row.setting, aim.meaning, units)}</b> · {aim.why}
           </p>
           <p className="soft text-[13px]">From: {aim.source}</p>
           {aim.refined.length > 0 && (
             <p className="soft text-[13px]">
-              Refines {aim.refined.map((one) => `“${one.rule}” (${sayMeaning(row.setting, one.value)})`).join(', ')}.
+              Refines {aim.refined.map((one) => `“${one.rule}” (${sayMeaning(row.setting, one.value, units)})`).join(', ')}.
             </p>
           )}
           {aim.cost !== '' && <p className="soft text-[13px]">What it costs: {aim.cost}</p>}

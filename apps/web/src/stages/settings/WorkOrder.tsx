@@ -1,10 +1,12 @@
 import { type LedgerRow, leaveAt } from '@ingle/bench'
 import { list, sayBoth, workOrder } from '@ingle/core'
 import { Notice } from '../../kit/Notice.tsx'
+import { usePrefs } from '../../prefs/prefs.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** What is still to be set, in an order that the devices allow, and why in that order. One tap says that it was set. */
 export function WorkOrder({ rows, onGo }: { rows: readonly LedgerRow[]; onGo: (key: string) => void }) {
+  const units = usePrefs((state) => state.units)
   const { write, at } = useVisit()
   if (rows.length === 0) return null
   const { steps, ring } = workOrder(rows)
@@ -17,7 +19,7 @@ export function WorkOrder({ rows, onGo }: { rows: readonly LedgerRow[]; onGo: (k
         {steps.map(({ key, because }, i) => {
           const row = byKey.get(key)
           if (!row?.aim?.value) return null
-          const { means, shows } = sayBoth(row.setting, row.aim.value)
+          const { means, shows } = sayBoth(row.setting, row.aim.value, units)
           return (
             <li key={key} className="py-2 flex gap-2.5 text-[14px] leading-snug">
               <span className="num soft w-5 shrink-0 text-right">{i + 1}</span>

@@ -11,7 +11,7 @@ import { useVisit } from '../../visit/useVisit.ts'
 
 /** The house rules of this system, in their order, and what the occupant wants. None is chosen until somebody does. */
 export function ChosenRules() {
-  const { system, write, at } = useVisit()
+  const { system, write, at, show } = useVisit()
   const offered = inUse(useLibrary((library) => library.rules))
   const [wrong, setWrong] = useState<string | null>(null)
   const { rules, wishes } = system
@@ -97,7 +97,7 @@ export function ChosenRules() {
           .map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
-              {one.airflow ? `, ${one.airflow.cfmPerTon} cfm per ton` : ''}
+              {one.airflow ? `, ${show('flowPerCapacity', one.airflow.cfmPerTon)}` : ''}
             </option>
           ))}
       </select>

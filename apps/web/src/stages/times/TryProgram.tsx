@@ -1,5 +1,6 @@
 import type { LedgerRow, SystemDevice } from '@ingle/bench'
 import {
+  counted,
   idOfKey,
   type KeyEvent,
   type KeypadMachine,
@@ -73,7 +74,7 @@ export function TryProgram(props: {
                 </button>
               </div>
               <PlanSteps machine={machine} steps={plan.value.steps.slice(0, 14)} />
-              {left > 14 && <p className="soft text-[13px]">And {left - 14} steps more.</p>}
+              {left > 14 && <p className="soft text-[13px]">And {counted(left - 14, 'step')} more.</p>}
             </>
           )}
         </div>

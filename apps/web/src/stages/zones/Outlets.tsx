@@ -1,5 +1,5 @@
 import { effectiveFt2, outletShares, type ZoneWithOutlets } from '@ingle/bench'
-import { numberOf, OUTLET_KINDS, type OutletKind, percent, ROOM_KINDS, type RoomKind } from '@ingle/core'
+import { counted, numberOf, OUTLET_KINDS, type OutletKind, percent, ROOM_KINDS, type RoomKind } from '@ingle/core'
 import type { OutletState, ZoneId } from '@ingle/record'
 import { Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
@@ -75,7 +75,7 @@ export function Outlets() {
         ))}
         {most > 0 && zoned.zones.length > most && (
           <Notice kind="watch">
-            <b>The controller knows {most} zones.</b> Join two that are used alike.
+            <b>The controller knows {counted(most, 'zone')}.</b> Join two that are used alike.
           </Notice>
         )}
         <section aria-label="Add a zone" className="panel p-4">

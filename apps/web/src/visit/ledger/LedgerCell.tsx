@@ -3,6 +3,7 @@ import { readValue, sayBoth, sayMeaning, sayOffer } from '@ingle/core'
 import { rowBody } from '@ingle/record'
 import { useEffect, useId, useRef, useState } from 'react'
 import { Notice } from '../../kit/Notice.tsx'
+import { usePrefs } from '../../prefs/prefs.ts'
 import { useVisit } from '../useVisit.ts'
 import { ValueText } from './ValueText.tsx'
 
@@ -57,6 +58,7 @@ export function LedgerCell({ row, column, place, open, onOpen, onClose }: Props)
 
 /** Two people wrote the same cell without seeing each other: both are kept, and one is chosen. */
 function Rivals({ row, column }: { row: LedgerRow; column: LedgerColumn }) {
+  const units = usePrefs((state) => state.units)
   const { write, at } = useVisit()
   const entries = [row[column], ...row.rivals.filter((one) => one.column === column).map((one) => one.entry)].filter(
     (one) => one !== null,
@@ -78,7 +80,7 @@ function Rivals({ row, column }: { row: LedgerRow; column: LedgerColumn }) {
             ])
           }
         >
-          <b className="num">{column === 'proof' ? one.value : sayBoth(row.setting, one.value).means}</b> by {one.by}
+          <b className="num">{column === 'proof' ? one.value : sayBoth(row.setting, one.value, units).means}</b> by {one.by}
         </button>
       ))}
     </fieldset>
@@ -86,6 +88,7 @@ function Rivals({ row, column }: { row: LedgerRow; column: LedgerColumn }) {
 }
 
 function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn; onClose: () => void }) {
+  const units = usePrefs((state) => state.units)
   const { write, at } = useVisit()
   const [typed, setTyped] = useState(
     row[column]?.value ??
@@ -95,10 +98,10 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
   const [wrong, setWrong] = useState<string | null>(null)
   const value = column === 'proof' ? typed.trim() : readValue(row.setting, typed)
   const differs = column === 'left' && row.aim !== null && typed !== '' && value !== row.aim.value
-  const aimSays = row.aim ? sayMeaning(row.setting, row.aim.meaning) : ''
+  const aimSays = row.aim ? sayMeaning(row.setting, row.aim.meaning, units) : ''
   const save = async () => {
     if (typed.trim() === '') return setWrong(column === 'proof' ? 'Say what showed that it works.' : 'Choose a value.')
-    if (!value) return setWrong(`${row.setting.label} has no “${typed}”. It offers ${sayOffer(row.setting)}.`)
+    if (!value) return setWrong(`${row.setting.label} has no “${typed}”. It offers ${sayOffer(row.setting, units)}.`)
     if (differs && why.trim() === '') return setWrong(`The aim is ${row.aim?.value ?? aimSays}. Say why ${value} is left.`)
     const written = await write([
       {
@@ -147,6 +150,7 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
 
 /** A choice from what the device offers; a figure or words where it offers a range or takes text. */
 function ValueField(props: { row: LedgerRow; column: LedgerColumn; typed: string; onTyped: (typed: string) => void }) {
+  const units = usePrefs((state) => state.units)
   const { row, column, typed, onTyped } = props
   const { setting } = row
   const first = useRef<HTMLSelectElement & HTMLTextAreaElement & HTMLInputElement>(null)
@@ -174,7 +178,7 @@ function ValueField(props: { row: LedgerRow; column: LedgerColumn; typed: string
           onChange={(event) => onTyped(event.target.value)}
         />
         <span id={hintId} className="soft text-[12.5px]">
-          {sayOffer(setting)}
+          {sayOffer(setting, units)}
         </span>
       </>
     )
@@ -182,7 +186,7 @@ function ValueField(props: { row: LedgerRow; column: LedgerColumn; typed: string
     <select {...shared} className="select" onChange={(event) => onTyped(event.target.value)}>
       <option value="">—</option>
       {setting.values.map((one) => {
-        const { means, shows } = sayBoth(setting, one)
+        const { means, shows } = sayBoth(setting, one, units)
         return (
           <option key={one} value={one}>
             {shows === null ? means : `${shows} · ${means}`}

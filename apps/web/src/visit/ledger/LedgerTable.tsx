@@ -4,6 +4,7 @@ import { NEEDS, type NeedId, sayMeaning } from '@ingle/core'
 import { memo, useCallback, useMemo, useRef, useState } from 'react'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
+import { usePrefs } from '../../prefs/prefs.ts'
 import { useVisit } from '../useVisit.ts'
 import { LedgerCell, type LedgerColumn } from './LedgerCell.tsx'
 import { StaleNote } from './StaleNote.tsx'
@@ -179,9 +180,10 @@ export const spelling = (row: LedgerRow): string =>
   [row.setting.code, row.setting.address && `at ${row.setting.address}`, row.setting.label].filter(Boolean).join(' · ')
 
 function AimCell({ row }: { row: LedgerRow }) {
+  const units = usePrefs((state) => state.units)
   if (!row.aim) return <span className="soft font-normal">—</span>
   const { fit, meaning } = row.aim
-  const wanted = sayMeaning(row.setting, meaning)
+  const wanted = sayMeaning(row.setting, meaning, units)
   if (fit.fit === 'none') return <span className="text-error">{wanted}: not on this device</span>
   return (
     <>

@@ -1,13 +1,15 @@
 import { aimDrafts, type StaleAim } from '@ingle/bench'
 import { sayBoth } from '@ingle/core'
 import { StateMark } from '../../kit/StateMark.tsx'
+import { usePrefs } from '../../prefs/prefs.ts'
 import { useVisit } from '../useVisit.ts'
 
 /** A worked-out aim whose inputs changed since it was taken: what it is worked out to now, and one tap to take that. */
 export function StaleNote({ stale }: { stale: StaleAim }) {
+  const units = usePrefs((state) => state.units)
   const visit = useVisit()
   const { row, now, source } = stale
-  const means = stale.now ? sayBoth(row.setting, stale.value).means : null
+  const means = stale.now ? sayBoth(row.setting, stale.value, units).means : null
   return (
     <div className="font-normal text-[12.5px] mt-1">
       <span className="flex gap-1.5 items-start">

@@ -36,7 +36,7 @@ import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from './roles.ts'
 
 /** Taken while no house rule was chosen; the picture says so by its name. */
 export const NO_RULE: AirflowRule = {
-  name: 'none chosen: 400 per ton',
+  name: 'none chosen: middle of the usual',
   cfmPerTon: 400,
   bandPct: 10,
   keepMass: true,

@@ -111,15 +111,15 @@ export const seenStand = ({ ledger }: Pick<VisitView, 'ledger'>): Stand => stand
 export const aimedStand = ({ ledger }: Pick<VisitView, 'ledger'>): Stand => standBy(ledger, aimOrLeft)
 
 /** A meaning as this reader counts: degrees in theirs, all else as the role says it. */
-function spoken({ setting, role }: LedgerRow, meaning: string, show: VisitView['show']): string {
+function spoken({ setting, role }: LedgerRow, meaning: string, { show, units }: Pick<VisitView, 'show' | 'units'>): string {
   const unit = role?.values.kind === 'number' ? role.values.unit : null
   const value = Number(meaning)
-  if (meaning.trim() === '' || !Number.isFinite(value)) return sayMeaning(setting, meaning)
+  if (meaning.trim() === '' || !Number.isFinite(value)) return sayMeaning(setting, meaning, units)
   if (unit === 'F') return show('temperature', value)
-  return unit === 'dF' ? show('temperatureDifference', value) : sayMeaning(setting, meaning)
+  return unit === 'dF' ? show('temperatureDifference', value) : sayMeaning(setting, meaning, units)
 }
 
-export function comfortControls({ ledger, show }: Pick<VisitView, 'ledger' | 'show'>): ComfortControl[] {
+export function comfortControls({ ledger, show, units }: Pick<VisitView, 'ledger' | 'show' | 'units'>): ComfortControl[] {
   return comfortRows(ledger).map((row) => {
     const offered = row.setting.range
       ? thinned(numbersOffered(row.setting), Number(foundOf(row) ?? Number.NaN)).map((one) => String(Number(one.toFixed(4))))
@@ -130,7 +130,7 @@ export function comfortControls({ ledger, show }: Pick<VisitView, 'ledger' | 'sh
       row,
       label: capital(roleLabel(row.id)),
       place: row.place,
-      choices: sorted(all).map((meaning) => ({ meaning, says: spoken(row, meaning, show) })),
+      choices: sorted(all).map((meaning) => ({ meaning, says: spoken(row, meaning, { show, units }) })),
       found: foundOf(row),
       aim,
     }
@@ -242,7 +242,7 @@ function aimed(v: VisitView): PlacedSection[] {
         {
           kind: 'table',
           head: ['Setting', 'Aim', 'Why'],
-          rows: chosen.map((row) => [roleLabel(row.id), spoken(row, aimOf(row) ?? '', v.show), row.aim?.why ?? '']),
+          rows: chosen.map((row) => [roleLabel(row.id), spoken(row, aimOf(row) ?? '', v), row.aim?.why ?? '']),
           empty: '',
         },
         { kind: 'lines', lines: runs.found.assumptions.map((one) => `${one.what}: ${one.value} (${one.from})`), empty: '' },

@@ -61,7 +61,13 @@ export function dcvOf(v: VisitView): Result<Dcv> {
   if (people <= 0) return refuse('no-people')
   const taken = new Taken()
   const source = {
-    perPersonCfm: taken.or(system.roof.co2PerPersonCfm, PERSON_CFM, 'CO₂ of a person', `${PERSON_CFM} cfm`, 'an adult at rest'),
+    perPersonCfm: taken.or(
+      system.roof.co2PerPersonCfm,
+      PERSON_CFM,
+      'CO₂ of a person',
+      v.show('flow', PERSON_CFM, { decimals: 4 }),
+      'an adult at rest',
+    ),
     outdoorPpm: taken.or(
       system.roof.outdoorPpm,
       OUTDOOR_PPM,

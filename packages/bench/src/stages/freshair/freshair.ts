@@ -249,8 +249,8 @@ function leftAs(v: VisitView): PlacedSection {
           return [
             row.setting.code ?? EMPTY,
             row.setting.label,
-            stands ? (sayBoth(row.setting, stands.value).shows ?? stands.value) : EMPTY,
-            stands ? sayBoth(row.setting, stands.value).means : EMPTY,
+            stands ? (sayBoth(row.setting, stands.value, v.units).shows ?? stands.value) : EMPTY,
+            stands ? sayBoth(row.setting, stands.value, v.units).means : EMPTY,
             stands === null || stands.from === 'default' ? 'as shipped' : stands.from === 'left' ? 'left' : 'found',
           ]
         }),

@@ -302,7 +302,7 @@ function headlineOf({ show }: VisitView, line: DamperLine): string {
 /** A position in percent, and as the device takes it where that is something else. */
 function onDevice(v: VisitView, { slot, positionPct }: SlotAim): string {
   const pct = v.show('percent', positionPct)
-  const value = express(slot.row.setting, text(positionPct))
+  const value = express(slot.row.setting, text(positionPct), v.units)
   const said = value.fit === 'none' ? pct : sayValue(slot.row.setting, value.value)
   return said === pct ? pct : `${pct} (${said})`
 }

@@ -95,7 +95,7 @@ export function sayPoint(id: RoofPointId, value: number, show: VisitView['show']
     case 'ppm':
       return `${Math.round(value)} ppm`
     case 'enthalpy':
-      return `${value.toFixed(1)} Btu/lb`
+      return show('enthalpy', value)
     default:
       return show('percent', value)
   }

@@ -14,7 +14,7 @@ import {
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { numberAt, standsAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
-import { Taken } from '../assumptions.ts'
+import { eerSaid, Taken } from '../assumptions.ts'
 
 /** A place of the device for a least damper position, and the fan speed that it belongs to. */
 export interface Slot {
@@ -154,7 +154,7 @@ export function roofOf(v: VisitView): Roof {
     },
     supplyF: taken.or(roof.supplyF, 55, 'supply air', show('temperature', 55), 'a usual figure'),
     prices: {
-      eerBtuWh: taken.or(roof.eerBtuWh, 11, 'cooling', '11 Btu for a watt-hour', 'a usual rooftop unit'),
+      eerBtuWh: taken.or(roof.eerBtuWh, 11, 'cooling', eerSaid(11, v.units), 'a usual rooftop unit'),
       efficiency: taken.or(roof.heatEfficiency, 0.8, 'heating', '80% of the fuel', 'a usual gas section'),
       perKwh: roof.perKwh ?? 0,
       perTherm: roof.perTherm ?? 0,

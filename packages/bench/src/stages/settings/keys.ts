@@ -34,7 +34,7 @@ export function keyStops(view: VisitView): KeyStop[] {
   const partners = view.devices.map((one) => one.profile.id)
   return view.devices.flatMap((device) => {
     // A device on a wall: its version is its own, and nobody has read it yet.
-    const machine = machineOf(device.profile, partners, null)
+    const machine = machineOf(device.profile, partners, null, view.units)
     if (!machine) return []
     const settable = settableOn(machine)
     return [
@@ -58,7 +58,7 @@ export function keysSections(view: VisitView): PlacedSection[] {
   const waiting = toSet(view.ledger)
   const partners = view.devices.map((one) => one.profile.id)
   return view.devices.flatMap(({ place, profile }): PlacedSection[] => {
-    const machine = machineOf(profile, partners, null)
+    const machine = machineOf(profile, partners, null, view.units)
     if (!machine) return []
     const stands = seenOn(view.ledger, place)
     const open = waiting.filter((row) => row.place === place)

@@ -1,5 +1,5 @@
 import { SETTING_RULES } from '@ingle/catalog'
-import { sayBoth, sayMeaning } from '@ingle/core'
+import { sayBoth, sayMeaning, type UnitChoice } from '@ingle/core'
 import { isNoted, type LedgerRow, ledgerFindings, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -18,8 +18,8 @@ export const settings = stage({
     return { done: settled(noted), of: noted.length, mark: standingOfAll(noted, false) }
   },
   sources: [],
-  findings: ({ ledger, system }) =>
-    ledgerFindings(ledger, SETTING_RULES, system).map((one) => ({
+  findings: ({ ledger, system, units }) =>
+    ledgerFindings(ledger, SETTING_RULES, system, units).map((one) => ({
       id: one.id,
       says: one.says,
       mend: one.remedy,
@@ -46,19 +46,21 @@ const NONE = 'No settings are known for this system yet.'
 const nameOf = ({ setting }: LedgerRow) => (setting.code ? `${setting.label} · ${setting.code}` : setting.label)
 
 /** What a value means, and in brackets what the device shows for it. */
-function said(row: LedgerRow, value: string): string {
-  const { means, shows } = sayBoth(row.setting, value)
+function said(row: LedgerRow, value: string, units: UnitChoice): string {
+  const { means, shows } = sayBoth(row.setting, value, units)
   return shows === null ? means : `${means} (${shows})`
 }
 
-function aimText(row: LedgerRow): string {
+function aimText(row: LedgerRow, units: UnitChoice): string {
   if (!row.aim) return 'no aim'
   const aim =
-    row.aim.value === null ? `${sayMeaning(row.setting, row.aim.meaning)}, not on this device` : said(row, row.aim.value)
+    row.aim.value === null
+      ? `${sayMeaning(row.setting, row.aim.meaning, units)}, not on this device`
+      : said(row, row.aim.value, units)
   return `${aim}: ${row.aim.why}`
 }
 
-function ledgerSections({ ledger, clock }: VisitView): PlacedSection[] {
+function ledgerSections({ ledger, clock, units }: VisitView): PlacedSection[] {
   const noted = ledger.filter((row) => isNoted(row) && row.need !== 'program')
   const table = (head: string[], row: (one: LedgerRow) => string[], rows = noted) => [
     { kind: 'table' as const, head, rows: rows.map(row), empty: NONE },
@@ -73,11 +75,11 @@ function ledgerSections({ ledger, clock }: VisitView): PlacedSection[] {
         (row) => [
           nameOf(row),
           row.left
-            ? said(row, row.left.value)
+            ? said(row, row.left.value, units)
             : row.found
-              ? `${said(row, row.found.value)}, as found`
+              ? `${said(row, row.found.value, units)}, as found`
               : row.carried
-                ? `${said(row, row.carried.entry.value)}, from ${fromBefore(row)}`
+                ? `${said(row, row.carried.entry.value, units)}, from ${fromBefore(row)}`
                 : EMPTY,
           row.proof?.value ?? 'not proved',
           row.setting.access,
@@ -91,9 +93,9 @@ function ledgerSections({ ledger, clock }: VisitView): PlacedSection[] {
       blocks: table(['Setting', 'Found', 'By'], (row) => [
         nameOf(row),
         row.found
-          ? said(row, row.found.value)
+          ? said(row, row.found.value, units)
           : row.carried
-            ? `not looked at; ${said(row, row.carried.entry.value)} on visit ${row.carried.visit.number}`
+            ? `not looked at; ${said(row, row.carried.entry.value, units)} on visit ${row.carried.visit.number}`
             : 'not looked at',
         row.found ? `${row.found.by}, ${clock.time(row.found.at)}` : EMPTY,
       ]),
@@ -103,8 +105,8 @@ function ledgerSections({ ledger, clock }: VisitView): PlacedSection[] {
       record: 'left',
       blocks: table(['Setting', 'Aim', 'Left', 'Why'], (row) => [
         nameOf(row),
-        aimText(row),
-        row.left ? said(row, row.left.value) : 'not set',
+        aimText(row, units),
+        row.left ? said(row, row.left.value, units) : 'not set',
         row.left?.why ?? EMPTY,
       ]),
     },

@@ -13,7 +13,7 @@ import {
 } from '@ingle/core'
 import { equipmentIn } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
-import { type Assumption, Taken } from '../assumptions.ts'
+import { type Assumption, eerSaid, Taken } from '../assumptions.ts'
 import { comfortStand } from '../comfort/comfort.ts'
 import { roomSystemOf } from '../comfort/roomSystem.ts'
 import { hasWeek, lanesOf, seasonOn } from './week.ts'
@@ -155,7 +155,7 @@ function jobOf(v: VisitView, mode: 'heat' | 'cool', lane: Float64Array): SavesJo
       `${COP_AT_47} units of heat for one of current at ${v.show('temperature', 47)}, less when colder`,
       'a house figure; the maker’s table goes before it',
     )
-  if (mode === 'cool') taken.say('Cooling', `${EER_BTU_WH} Btu for a watt-hour`, 'a house figure')
+  if (mode === 'cool') taken.say('Cooling', eerSaid(EER_BTU_WH, v.units), 'a house figure')
   const perBtu = outdoorF.map((one) => {
     if (mode === 'cool') return 1 / (EER_BTU_WH * 1000)
     if (unit === 'therm') return 1 / (efficiency * BTU_PER_THERM)

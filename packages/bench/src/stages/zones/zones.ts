@@ -1,4 +1,4 @@
-import { combinationOf, judgeZones, list, numberOf, percent, said, ZONE_BREAKS, type ZoneJudgement } from '@ingle/core'
+import { combinationOf, counted, judgeZones, list, numberOf, percent, said, ZONE_BREAKS, type ZoneJudgement } from '@ingle/core'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { refuse } from '../../refusals.ts'
 import { EMPTY, type PlacedSection, type SheetBlock } from '../../sheet.ts'
@@ -110,7 +110,12 @@ function worstCombinations(judged: ZoneJudgement, names: readonly string[], show
   const bad = Array.from(judged.order.slice(0, Math.min(judged.bad, WORST)), (mask) => combinationOf(judged, mask))
   return {
     kind: 'table',
-    head: [`The worst of ${judged.order.length} combinations (${judged.bad} beyond a limit)`, 'Flow', 'Static', 'Beyond'],
+    head: [
+      `The worst of ${counted(judged.order.length, 'combination')} (${judged.bad} beyond a limit)`,
+      'Flow',
+      'Static',
+      'Beyond',
+    ],
     rows: bad.map((one) => [
       one.mask === 0 ? 'everything shut' : `${list(names.filter((_, i) => one.mask & (1 << i)))} open`,
       Number.isNaN(one.totalCfm) ? EMPTY : show('flow', one.totalCfm),

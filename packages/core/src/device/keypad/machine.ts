@@ -4,6 +4,7 @@
  * screens; `interpreter.ts` knows only the blocks, `planner.ts` each block's own shortest way.
  */
 
+import { BASE_UNITS, type UnitChoice } from '../../quantity/units.ts'
 import { serviceCode } from '../serviceCode.ts'
 import { type DeviceProfile, type DeviceSetting, type ServiceCodeRule, settingId } from '../setting.ts'
 import { everyValue } from '../spelling.ts'
@@ -135,6 +136,8 @@ export interface KeypadMachine {
   codes: ReadonlyMap<string, string>
   /** How the service code follows from the version, where a screen asks for it. */
   serviceCode?: ServiceCodeRule
+  /** In which its plans say what a value means. */
+  units: UnitChoice
 }
 
 /**
@@ -147,6 +150,7 @@ export function keypadMachine(
   pad: Keypad,
   partners: readonly string[],
   version: string | null = pad.version ?? '',
+  units: UnitChoice = BASE_UNITS,
 ): KeypadMachine {
   const settings = new Map<string, { setting: DeviceSetting; values: readonly string[] }>()
   for (const setting of profile.settings) {
@@ -164,7 +168,7 @@ export function keypadMachine(
     if (derived?.ok) codes.set(name, derived.value.code)
   }
   const shown = version === null ? pad : { ...pad, version }
-  return { pad: shown, settings, codes, ...(profile.serviceCode && { serviceCode: profile.serviceCode }) }
+  return { pad: shown, settings, codes, units, ...(profile.serviceCode && { serviceCode: profile.serviceCode }) }
 }
 
 /** What has to be read off this device before its keys can be planned: the rule of its service code; null: nothing. */

@@ -10,7 +10,7 @@ export const labelOf = (machine: KeypadMachine, id: string): string => machine.s
 /** The value as the device shows it, and what it means where that is something else. */
 export function saidOf(machine: KeypadMachine, id: string, value: string): string {
   const setting = machine.settings.get(id)?.setting
-  const { means, shows } = setting ? sayBoth(setting, value) : { means: value, shows: null }
+  const { means, shows } = setting ? sayBoth(setting, value, machine.units) : { means: value, shows: null }
   return shows === null ? means : `${shows} (${means})`
 }
 

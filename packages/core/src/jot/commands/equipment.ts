@@ -115,14 +115,14 @@ export function setting(column: 'found' | 'left' | 'proof'): (line: Line, contex
             reads: `${row.label} proved: ${how}`,
           }
     }
-    if (line.done) return needs(`the value: ${sayOffer(row.setting)}`)
+    if (line.done) return needs(`the value: ${sayOffer(row.setting, context.units)}`)
     const { typed, why } = valueAndWhy(line, row)
     const value = readValue(row.setting, typed)
-    if (value === null) return notOffered(row, typed, column)
+    if (value === null) return notOffered(row, typed, column, context)
     return {
       state: 'ready',
       intent: { kind: 'setting', key: row.key, column, value, why: why || null },
-      reads: `${row.label} ${column} at ${saidValue(row, value)}${why ? `, because ${why}` : ''}`,
+      reads: `${row.label} ${column} at ${saidValue(row, value, context)}${why ? `, because ${why}` : ''}`,
     }
   }
 }
@@ -131,10 +131,10 @@ export function setting(column: 'found' | 'left' | 'proof'): (line: Line, contex
 export function aim(line: Line, context: JotContext): JotReading {
   const row = rowOf(line, context)
   if (!isRow(row)) return row
-  if (line.done) return needs(`the value: ${sayOffer(row.setting)}`)
+  if (line.done) return needs(`the value: ${sayOffer(row.setting, context.units)}`)
   const { typed, why } = valueAndWhy(line, row)
   const value = readValue(row.setting, typed)
-  if (value === null) return notOffered(row, typed, 'aim')
+  if (value === null) return notOffered(row, typed, 'aim', context)
   const meaning = meaningOf(row.setting, value)
   const never = row.setting.role === undefined ? undefined : roleOf(row.setting.role)?.never?.[meaning]
   if (never) return wrong(`${row.label} ${typed} is never an aim.`, never)
@@ -142,20 +142,20 @@ export function aim(line: Line, context: JotContext): JotReading {
   return {
     state: 'ready',
     intent: { kind: 'aim', key: row.key, value: meaning, why },
-    reads: `${row.label} should be ${saidValue(row, value)}, because ${why}`,
+    reads: `${row.label} should be ${saidValue(row, value, context)}, because ${why}`,
   }
 }
 
-function notOffered(row: JotSetting, typed: string, column: 'found' | 'left' | 'aim'): JotReading {
-  const offers = `It offers ${sayOffer(row.setting)}.`
+function notOffered(row: JotSetting, typed: string, column: 'found' | 'left' | 'aim', context: JotContext): JotReading {
+  const offers = `It offers ${sayOffer(row.setting, context.units)}.`
   const meaning = typedMeaning(row.setting, typed)
-  const near = meaning === null ? null : express(row.setting, meaning)
+  const near = meaning === null ? null : express(row.setting, meaning, context.units)
   if (near?.fit !== 'nearest') return wrong(`${row.label} has no value “${clip(typed)}”.`, offers)
   const line = `${column} ${row.word} ${near.value}`
   return wrong(near.reason, `Press Tab for “${line}”, if that is what it shows. ${offers}`, line)
 }
 
-function saidValue(row: JotSetting, value: string): string {
-  const { means, shows } = sayBoth(row.setting, value)
+function saidValue(row: JotSetting, value: string, context: JotContext): string {
+  const { means, shows } = sayBoth(row.setting, value, context.units)
   return shows === null ? means : `${shows} (${means})`
 }

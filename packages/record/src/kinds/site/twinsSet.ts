@@ -1,3 +1,4 @@
+import { counted } from '@ingle/core'
 import 'reflect-metadata'
 import { ArrayMaxSize, IsArray, IsNotEmpty, IsString, IsUUID, MaxLength } from 'class-validator'
 import type { GroupId, SystemId } from '../../ids.ts'
@@ -12,7 +13,7 @@ class TwinsSet {
 
 export const twinsSet = kind('twins.set', {
   body: TwinsSet,
-  says: ({ name, systemIds }) => `twins “${name}”: ${systemIds.length} units`,
+  says: ({ name, systemIds }) => `twins “${name}”: ${counted(systemIds.length, 'unit')}`,
   fold({ site }, { body }) {
     const { groupId, name, systemIds } = body
     site.twins = site.twins.filter((one) => one.id !== groupId)
