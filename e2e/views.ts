@@ -79,4 +79,3 @@ export const ALL_VIEWS = [
   ['the views of times', TIMES_VIEWS],
   ['the views of proof and handing over', PROOF_VIEWS],
 ] as const
-
