@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { gzipSync } from 'node:zlib'
+import { benchFirstSeconds } from './bench/firstSeconds.mjs'
 import { benchGrowth } from './bench/growth.mjs'
 import { benchPapers, benchProof } from './bench/proof.mjs'
 import { benchTimes } from './bench/times.mjs'
@@ -677,6 +678,7 @@ const moved = await page.evaluate(async () => {
   return times
 })
 line('a moved control of comfort, from input to paint', middle(moved.slice(1)), 100)
+await benchFirstSeconds({ browser, server, say })
 await browser.close()
 
 await server.stop()

@@ -1,23 +1,27 @@
-import 'reflect-metadata'
 import './styles.css'
-import { StrictMode } from 'react'
+import { type ComponentType, createElement, lazy, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { ErrorPage, NotFound } from './app/ErrorPage.tsx'
+import { whenQuiet } from './app/quiet.ts'
 import { Shell } from './app/Shell.tsx'
+import { PageFrame } from './app/Skeleton.tsx'
 import { followTheme } from './prefs/prefs.ts'
+import { Round } from './round/Round.tsx'
 import type { Load, StageView } from './stages/view.ts'
 import { STAGE_VIEWS } from './stages/views.ts'
 
 followTheme()
 
-const page = <T extends string>(load: () => Promise<Record<T, React.ComponentType>>, name: T) => ({
-  lazy: async () => ({ Component: (await load())[name] }),
+/** A page that comes in while its frame stands already. */
+const lazily = (load: Load) => ({
+  element: createElement(lazy(async () => ({ default: await load() }))),
   errorElement: <ErrorPage />,
 })
 
-const lazily = (load: Load) => ({ lazy: async () => ({ Component: await load() }), errorElement: <ErrorPage /> })
+const page = <T extends string>(load: () => Promise<Record<T, ComponentType>>, name: T) =>
+  lazily(async () => (await load())[name])
 
 /** The routes of a stage: its page, and its views inside it. */
 function stageRoute(id: string, { page, views = {} }: StageView) {
@@ -34,9 +38,10 @@ const router = createBrowserRouter([
     path: '/',
     element: <Shell />,
     errorElement: <ErrorPage />,
-    hydrateFallbackElement: <div />,
+    hydrateFallbackElement: <PageFrame />,
     children: [
-      { index: true, ...page(() => import('./round/Round.tsx'), 'Round') },
+      // In the same file as the shell: it is where one comes in, and a file of its own is a way to the server more.
+      { index: true, element: <Round />, errorElement: <ErrorPage /> },
       { path: 'sites/:siteId', ...page(() => import('./site/SitePage.tsx'), 'SitePage') },
       {
         path: 'sites/:siteId/visits/:visitId/systems/:systemId',
@@ -71,8 +76,27 @@ const router = createBrowserRouter([
 
 const root = document.getElementById('root')
 if (!root) throw new Error('index.html has no #root')
+// Asked for by the page itself: see build/first.js.
+await (globalThis as { ingleStyled?: Promise<unknown> }).ingleStyled
 createRoot(root).render(
   <StrictMode>
     <RouterProvider router={router} />
   </StrictMode>,
 )
+
+/**
+ * The typefaces are fifty kilobytes: on a slow line, the first time, the page comes before them. Afterwards the device has
+ * them, and they are there from the first word.
+ */
+const FONTS_KEPT = 'ingle.fonts'
+const fonts = () =>
+  import('./fonts.css')
+    .then(() => document.fonts.ready)
+    .then(() => localStorage.setItem(FONTS_KEPT, '1'))
+    .catch(() => undefined)
+const line = (navigator as { connection?: { effectiveType?: string } }).connection?.effectiveType ?? '4g'
+if (line === '4g' || localStorage.getItem(FONTS_KEPT)) void fonts()
+else whenQuiet(() => void fonts())
+
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  whenQuiet(() => void navigator.serviceWorker.register('/sw.js', { scope: '/' }).catch(() => undefined))

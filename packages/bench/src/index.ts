@@ -141,7 +141,9 @@ export { handsOf, isPaused, judged, openRuns, runFacts, runWith, stepNow, stepSt
 export { causesOf, checkSaid, limitsSaid, STANDING_WORDS, sayRead, unitOf, VERDICT_WORDS, whySaid } from './stages/proof/words.ts'
 export { keyStops, wantedOf } from './stages/settings/keys.ts'
 export type { AimSource, Stage, StageFinding, WorkedAim } from './stages/stage.ts'
-export { STAGES, type StageId, stageOf, standingOf } from './stages/stages.ts'
+export { STAGE_IDS, STAGE_NAMES, type StageId } from './stages/stageNames.ts'
+export { STAGES, stageOf, standingOf } from './stages/stages.ts'
+export { type StaleAim, staleAims } from './stages/staleAims.ts'
 export { aimDraft, type TimesCheck, timesChecks } from './stages/times/checks.ts'
 export {
   formSaid,
@@ -205,7 +207,7 @@ export {
   wantedProgram,
   weekIn,
 } from './stages/times/week.ts'
-export { aimDrafts, type StaleAim, staleAims, valueFor, waitingAims } from './stages/workedAims.ts'
+export { aimDrafts, valueFor, waitingAims } from './stages/workedAims.ts'
 export { balanceOf } from './stages/zones/balance.ts'
 export { fanStepsOf } from './stages/zones/fanSteps.ts'
 export { SHARED_BY, sharesOf } from './stages/zones/shares.ts'
@@ -221,5 +223,6 @@ export { type Carried, type CarriedSaid, carriedSaid } from './visit/carried.ts'
 export { type Clock, clockOf, isTimeZone } from './visit/clock.ts'
 export { deviceName, devicesOf, equipmentIn, equipmentName, equipmentOf, type SystemDevice } from './visit/devices.ts'
 export { jotContextOf, lineContextOf, nextAdjust, withAim } from './visit/jotContext.ts'
+export { jotLater } from './visit/jotLater.ts'
 export { type Spoken, speaksAgainst, speaksSection } from './visit/speaksAgainst.ts'
 export { type VisitOf, type VisitView, visitOf } from './visit/visitView.ts'

@@ -338,18 +338,8 @@ export type { CellDoubt } from './paste/pasted.ts'
 export { type PastedSetting, pasteSettingsList } from './paste/settingsList.ts'
 export { sizesOf } from './paste/sizes.ts'
 export { type Noise, type Plant, type PlantReadings, runPlant } from './plant/plant.ts'
-export {
-  BASELINE,
-  BASELINE_FIGURES,
-  type BaselineFacts,
-  type BaselineField,
-  type BaselineFigure,
-  type BaselineMode,
-  baselineField,
-  type FigureMoved,
-  figuresMoved,
-  movedPointsTo,
-} from './proof/baseline.ts'
+export { BASELINE_FIGURES, type BaselineFigure, type FigureMoved, figuresMoved, movedPointsTo } from './proof/baseline.ts'
+export { BASELINE, type BaselineFacts, type BaselineField, type BaselineMode, baselineField } from './proof/baselineFields.ts'
 export { canPass, decide, type Limits, together, type Verdict } from './proof/decide.ts'
 export { type Judged, type JudgedCheck, judgeRun, limitOf, type RunFacts, type RunTrace, type RunValue } from './proof/judge.ts'
 export { type Round, type RoundStep, type RoundTest, shortestRound, usualChange } from './proof/round.ts'

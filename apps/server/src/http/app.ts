@@ -26,7 +26,7 @@ import { VERSION } from '../version.ts'
 import { type Deps, readJson, type SignedIn } from './context.ts'
 import { Problem, sendProblem } from './problem.ts'
 import { mayWrite, READS_ONLY } from './roles.ts'
-import { webFiles } from './webFiles.ts'
+import { inlineScripts, webFiles } from './webFiles.ts'
 
 const COOKIE = 'ingle_session'
 const COOKIE_DAYS = 30
@@ -69,6 +69,7 @@ export function makeApp(deps: Deps): Hono<SignedIn> {
     secureHeaders({
       contentSecurityPolicy: {
         defaultSrc: ["'self'"],
+        scriptSrc: ["'self'", ...(deps.webRoot ? inlineScripts(deps.webRoot) : [])],
         // Charts place their parts with inline styles.
         styleSrc: ["'self'", "'unsafe-inline'"],
         imgSrc: ["'self'", 'data:', 'blob:'],

@@ -1,4 +1,4 @@
-import { STAGES } from '@ingle/bench'
+import { STAGE_NAMES } from '@ingle/bench'
 import { JOT_COMMANDS } from '@ingle/core'
 import { Dialog } from '../kit/Dialog.tsx'
 
@@ -8,7 +8,14 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Tab', 'take the completion, or the way out that a refusal offers'],
   ['↑', 'the line before'],
   ['Esc', 'leave the jot line'],
-  [`g then ${STAGES.map((one) => one.key).join(', ')}`, STAGES.map((one) => one.label).join(', ')],
+  [
+    `g then ${Object.values(STAGE_NAMES)
+      .map((one) => one.key)
+      .join(', ')}`,
+    Object.values(STAGE_NAMES)
+      .map((one) => one.label)
+      .join(', '),
+  ],
   ['g then r', 'Round'],
   ['arrows', 'move in the ledger; Enter opens a cell'],
   ['space', 'next step, while a plan of keys is open'],

@@ -12,6 +12,8 @@ import { useSites } from '../sync/sites.ts'
 import { clockWords, useStep } from '../sync/step.ts'
 import { KeysHelp } from './KeysHelp.tsx'
 import { NameMark } from './NameMark.tsx'
+import { whenQuiet } from './quiet.ts'
+import { PageFrame, Skeleton } from './Skeleton.tsx'
 
 /** Loaded when something was refused. */
 const RefusedDialog = lazy(async () => ({ default: (await import('./RefusedDialog.tsx')).RefusedDialog }))
@@ -25,22 +27,22 @@ export function Shell() {
   useEffect(() => {
     if (session.status === 'out') void closeTheDesk()
   }, [session.status])
-  if (session.status === 'asking') return null
+  if (session.status === 'asking') return <PageFrame />
   if (session.status === 'out') return <SignIn />
   return <SignedIn me={session.me} />
 }
 
 function SignedIn({ me }: { me: Me }) {
-  useEffect(() => {
-    void theDesk(me)
-  }, [me])
+  useEffect(() => whenQuiet(() => void theDesk(me)), [me])
   return (
     <div className="min-h-dvh flex flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-base-100 focus:p-3">
         Skip to the page
       </a>
       <Header me={me} />
-      <Outlet />
+      <Suspense fallback={<Skeleton />}>
+        <Outlet />
+      </Suspense>
       <KeysHelp />
     </div>
   )

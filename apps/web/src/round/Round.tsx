@@ -1,14 +1,16 @@
 import { clockOf } from '@ingle/bench'
-import { ImportAnswer, type RoundSite } from '@ingle/record/wire'
-import { CirclePlus, FileUp, TriangleAlert } from 'lucide-react'
-import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import type { RoundSite } from '@ingle/record/wire'
+import { CirclePlus } from 'lucide-react'
+import { lazy, Suspense, useDeferredValue, useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { pageIsThere } from '../app/quiet.ts'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { useMe } from '../session/useMe.ts'
-import { api } from '../sync/api.ts'
-import { theDesk } from '../sync/later.ts'
 import { useRound } from './useRound.ts'
+
+/** Loaded after the sites are there: it is not what one came for. */
+const ImportButton = lazy(async () => ({ default: (await import('./ImportButton.tsx')).ImportButton }))
 
 /** Loaded when a site is begun. */
 const NewSite = lazy(async () => ({ default: (await import('./NewSite.tsx')).NewSite }))
@@ -22,8 +24,11 @@ export function Round() {
   const readsOnly = useMe().role === 'reader'
   const [search, setSearch] = useState('')
   const asked = useDeferredValue(search.trim())
-  const { sites, first, stale, next, reload, goOn } = useRound(asked)
+  const { sites, first, stale, asking, next, reload, goOn } = useRound(asked)
   const [adding, setAdding] = useState(false)
+  useEffect(() => {
+    if (sites) pageIsThere()
+  }, [sites])
   useEffect(() => {
     document.title = 'Round · Ingle'
   }, [])
@@ -38,7 +43,9 @@ export function Round() {
         <h1 className="text-2xl font-bold">Round</h1>
         <span className="soft">{here.day(new Date().toISOString())}</span>
         <div className="ml-auto flex gap-2" hidden={readsOnly}>
-          <ImportButton onDone={reload} />
+          <Suspense fallback={<span className="btn invisible">Import a record</span>}>
+            <ImportButton onDone={reload} />
+          </Suspense>
           <button type="button" className="btn" onClick={() => setAdding(true)}>
             <CirclePlus size={18} aria-hidden="true" /> New site
           </button>
@@ -46,8 +53,19 @@ export function Round() {
       </div>
       {stale && (
         <Notice kind="watch">
-          The server does not answer: this is the Round as it last was. Sites opened on this device before still open.
+          {asking ? 'Still asking the server' : 'The server does not answer'}: this is the Round as it last was. Sites opened on
+          this device before still open.
         </Notice>
+      )}
+      {!sites && (
+        <div role="status">
+          <p className="soft mb-3">Asking for your crew’s sites …</p>
+          <div className="frame-page frame-list" aria-hidden="true">
+            <div />
+            <div />
+            <div />
+          </div>
+        </div>
       )}
       {sites && sites.length === 0 && asked === '' && (
         <Empty title="No sites yet">
@@ -197,59 +215,5 @@ function SiteLine({ site }: { site: RoundSite }) {
         </ul>
       )}
     </li>
-  )
-}
-
-/** Takes a record file from another Ingle, whole or not at all. */
-function ImportButton({ onDone }: { onDone: () => void }) {
-  const input = useRef<HTMLInputElement>(null)
-  const me = useMe()
-  const navigate = useNavigate()
-  const [said, setSaid] = useState<string | null>(null)
-  const take = async (file: File) => {
-    setSaid('Reading the record …')
-    const isArchive = file.name.toLowerCase().endsWith('.zip') || file.type === 'application/zip'
-    let plain: unknown = file
-    try {
-      if (!isArchive) plain = JSON.parse(await file.text())
-    } catch {
-      return setSaid(
-        'This file is not an Ingle record. Choose the .ingle.json that “Export the record” made, or the .ingle.zip of “Whole site as archive”. Nothing was taken from it.',
-      )
-    }
-    const answer = await api('POST', isArchive ? '/api/import-archive' : '/api/import', ImportAnswer, plain)
-    if (!answer.ok) return setSaid(`${answer.error.reason} ${answer.error.remedy}`)
-    await (await theDesk(me))?.desk.outbox.catchUp(answer.value.siteId)
-    onDone()
-    void navigate(`/sites/${answer.value.siteId}`)
-  }
-  return (
-    <div className="relative">
-      <button type="button" className="btn" onClick={() => input.current?.click()}>
-        <FileUp size={18} aria-hidden="true" /> Import a record
-      </button>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,.zip,application/json,application/zip"
-        className="sr-only"
-        aria-label="Record file"
-        tabIndex={-1}
-        onChange={(event) => {
-          const file = event.target.files?.[0]
-          event.target.value = ''
-          if (file) void take(file)
-        }}
-      />
-      {said && (
-        <div role="status" className="panel absolute right-0 top-13 w-80 p-3 text-[14px] z-20 flex gap-2 shadow-lg">
-          <TriangleAlert size={16} className="shrink-0 mt-0.5" aria-hidden="true" />
-          <span>{said}</span>
-          <button type="button" className="link ml-auto" onClick={() => setSaid(null)}>
-            close
-          </button>
-        </div>
-      )}
-    </div>
   )
 }

@@ -1,32 +1,18 @@
-import { InvitationAnswer, Me } from '@ingle/record/wire'
-import { type ReactNode, useState } from 'react'
+import { InvitationAnswer } from '@ingle/record/wire'
+import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { NameMark } from '../app/NameMark.tsx'
 import { api } from '../sync/api.ts'
+import { ME } from '../sync/glance.ts'
 import { AccountForm, PERSON_FIELDS, passwordField } from './AccountForm.tsx'
+import { EntranceFrame } from './EntranceFrame.tsx'
 import { signedIn } from './session.ts'
-
-/** The page of somebody who is not in yet. */
-export function EntranceFrame({ children }: { children: ReactNode }) {
-  return (
-    <main id="main" className="min-h-dvh grid place-items-center p-4">
-      <div className="w-full max-w-md">
-        <div className="flex items-center gap-3 mb-6 justify-center">
-          <NameMark size={44} ink="currentColor" />
-          <p className="text-3xl font-bold tracking-wide">ingle</p>
-        </div>
-        {children}
-      </div>
-    </main>
-  )
-}
 
 const says = ({ reason, remedy }: { reason: string; remedy: string }) => `${reason} ${remedy}`
 
 /** A fresh server: whoever can read its log makes the first account. */
 export function FirstAccount() {
   const begin = async (said: Record<string, string>) => {
-    const answer = await api('POST', '/api/setup', Me, said)
+    const answer = await api('POST', '/api/setup', ME, said)
     if (!answer.ok) return says(answer.error)
     signedIn(answer.value)
     return null
@@ -72,7 +58,7 @@ export function Join() {
   }
   const join = async (said: Record<string, string>) => {
     const { name = '', initials = '', password = '' } = said
-    const answer = await api('POST', '/api/join', Me, { code, name, initials, password })
+    const answer = await api('POST', '/api/join', ME, { code, name, initials, password })
     if (!answer.ok) return says(answer.error)
     signedIn(answer.value)
     void navigate('/', { replace: true })

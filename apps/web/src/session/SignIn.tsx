@@ -1,11 +1,15 @@
-import { type DemoAccount, DemoAccountsAnswer, SetupAnswer } from '@ingle/record/wire'
-import { useEffect, useState } from 'react'
+import type { DemoAccount } from '@ingle/record/wire'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { Notice } from '../kit/Notice.tsx'
 import { api } from '../sync/api.ts'
+import { DEMO_ACCOUNTS, SETUP } from '../sync/glance.ts'
 import { EndedAccount } from './EndedAccount.tsx'
-import { EntranceFrame, FirstAccount } from './Entrance.tsx'
+import { EntranceFrame } from './EntranceFrame.tsx'
 import { signIn } from './session.ts'
+
+/** Only on a server that nobody has an account on. */
+const FirstAccount = lazy(async () => ({ default: (await import('./Entrance.tsx')).FirstAccount }))
 
 export function SignIn() {
   const [name, setName] = useState('')
@@ -14,8 +18,8 @@ export function SignIn() {
   const [busy, setBusy] = useState(false)
   const [demo, setDemo] = useState<DemoAccount[]>([])
   useEffect(() => {
-    void api('GET', '/api/demo-accounts', DemoAccountsAnswer).then((answer) => answer.ok && setDemo(answer.value.accounts))
-    void api('GET', '/api/setup', SetupAnswer).then((answer) => answer.ok && setFresh(answer.value.fresh))
+    void api('GET', '/api/demo-accounts', DEMO_ACCOUNTS).then((answer) => answer.ok && setDemo(answer.value.accounts))
+    void api('GET', '/api/setup', SETUP).then((answer) => answer.ok && setFresh(answer.value.fresh))
   }, [])
   const [fresh, setFresh] = useState(false)
   const enter = async (asName: string, asPassword: string) => {
@@ -26,7 +30,9 @@ export function SignIn() {
   if (fresh)
     return (
       <EntranceFrame>
-        <FirstAccount />
+        <Suspense fallback={null}>
+          <FirstAccount />
+        </Suspense>
       </EntranceFrame>
     )
   return (

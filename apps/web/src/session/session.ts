@@ -1,7 +1,7 @@
-import { checked } from '@ingle/record'
-import { Done, Me } from '@ingle/record/wire'
+import type { Me } from '@ingle/record/wire'
 import { create } from 'zustand'
 import { api, type Failed, type Offline, Refused } from '../sync/api.ts'
+import { ANYTHING, ME } from '../sync/glance.ts'
 
 type Session = { status: 'asking'; me?: undefined } | { status: 'in'; me: Me } | { status: 'out'; me?: undefined }
 
@@ -11,17 +11,26 @@ const LEAVING = 'ingle.leaving'
 /** An account that was ended while this device still held something of it that was never sent. */
 const ENDED = 'ingle.ended'
 
-/** Who is signed in on this device. Kept, so that the app opens without a signal. */
-export const useSession = create<Session>(() => ({ status: 'asking' }))
-
-export const signedIn = (me: Me) => {
-  localStorage.setItem(KEPT, JSON.stringify(me))
-  useSession.setState({ status: 'in', me })
+const keptMe = (key: string): Me | null => {
+  const kept: unknown = JSON.parse(localStorage.getItem(key) ?? 'null')
+  return ME.glance(kept) ? kept : null
 }
 
-const keptMe = (key: string): Me | null => {
-  const kept = checked(Me, JSON.parse(localStorage.getItem(key) ?? 'null'), 'Session')
-  return kept.ok ? kept.value : null
+/**
+ * Who is signed in on this device. Kept, so that the app opens without a signal, and before the server has answered: what
+ * is shown meanwhile is only what this device holds anyway.
+ */
+export const useSession = create<Session>(() => {
+  const me = keptMe(KEPT)
+  return me ? { status: 'in', me } : { status: 'asking' }
+})
+
+export const signedIn = (me: Me) => {
+  const kept = JSON.stringify(me)
+  // The same person as is shown already: nothing is drawn anew.
+  if (useSession.getState().status === 'in' && localStorage.getItem(KEPT) === kept) return
+  localStorage.setItem(KEPT, kept)
+  useSession.setState({ status: 'in', me })
 }
 
 /** The session is over on this device; what is kept for the account stays for the next sign-in. */
@@ -61,7 +70,7 @@ export const endedIsSettled = (): void => localStorage.removeItem(ENDED)
 
 /** Asks the server; without it, whoever was signed in last goes on. */
 export async function askWho(): Promise<void> {
-  const answer = await api('GET', '/api/me', Me)
+  const answer = await api('GET', '/api/me', ME)
   if (answer.ok) return signedIn(answer.value)
   if (answer.error instanceof Refused) return sessionLost(answer.error)
   const kept = keptMe(KEPT)
@@ -70,7 +79,7 @@ export async function askWho(): Promise<void> {
 }
 
 export async function signIn(name: string, password: string): Promise<Refused | Offline | Failed | null> {
-  const answer = await api('POST', '/api/sign-in', Me, { name, password })
+  const answer = await api('POST', '/api/sign-in', ME, { name, password })
   if (!answer.ok) return answer.error
   signedIn(answer.value)
   return null
@@ -79,7 +88,7 @@ export async function signIn(name: string, password: string): Promise<Refused | 
 /** Leaves for good: the session ends, and what is kept of the account leaves the device. */
 export async function signOut(everywhere: boolean): Promise<Refused | Offline | Failed | null> {
   const me = keptMe(KEPT)
-  const answer = await api('POST', everywhere ? '/api/sign-out-everywhere' : '/api/sign-out', Done)
+  const answer = await api('POST', everywhere ? '/api/sign-out-everywhere' : '/api/sign-out', ANYTHING)
   if (!answer.ok && !(answer.error instanceof Refused)) return answer.error
   if (me) leave({ accountId: me.accountId, keepsUnsent: false })
   else signedOut()

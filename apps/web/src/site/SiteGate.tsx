@@ -1,6 +1,7 @@
 import type { Change, SiteId, SiteState } from '@ingle/record'
 import { type ReactNode, useEffect } from 'react'
 import { Link } from 'react-router'
+import { Skeleton } from '../app/Skeleton.tsx'
 import { Empty } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
@@ -17,7 +18,7 @@ export function SiteGate({
   const me = useMe()
   useEffect(() => deskFor(me).watch(siteId), [me, siteId])
   const site = useSites((sites) => sites[siteId])
-  if (!site || site.status === 'loading') return <p className="soft p-6">Opening …</p>
+  if (!site || site.status === 'loading') return <Skeleton />
   if (site.status === 'ready') return children(site.state, site.changes, site.waiting)
   return (
     <main id="main" className="p-6 w-full">

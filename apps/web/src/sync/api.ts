@@ -1,5 +1,5 @@
-import { checked } from '@ingle/record'
-import { type ProblemBody, type ProblemCode, problemCode } from '@ingle/record/wire'
+import { type ProblemBody, type ProblemCode, problemCode } from '@ingle/record/problems'
+import type { Glance } from './glance.ts'
 
 /** The server said no, in words. */
 export class Refused {
@@ -46,15 +46,35 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; error: Refused | O
 const GATEWAYS = new Set([502, 503, 504])
 
 /**
+ * What the page asked while its script was still on the way: see index.html. Each answer is taken once; what is asked
+ * again is asked anew.
+ */
+const asked = (globalThis as { ingleAsked?: Record<string, Promise<Response> | undefined> }).ingleAsked ?? {}
+
+function fetchOnce(path: string, init: RequestInit): Promise<Response> {
+  const early = init.method === 'GET' ? asked[path] : undefined
+  delete asked[path]
+  return early ?? fetch(path, init)
+}
+
+/**
+ * Tells whether an answer is one. The classes that check it are loaded with whoever names them; the first page, which
+ * would wait for them, names a glance.
+ */
+async function told<T extends object>(shape: Shape<T>, answer: unknown): Promise<Answer<T>> {
+  if ('glance' in shape) return shape.glance(answer) ? { ok: true, value: answer } : { ok: false, error: new Offline() }
+  const { checked } = await import('@ingle/record/checks')
+  const read = checked(shape, answer, 'Answer')
+  return read.ok ? read : { ok: false, error: new Offline() }
+}
+
+type Shape<T extends object> = (new () => T) | Glance<T>
+
+/**
  * One call to the server, whose answer must have a shape. Never throws: a refusal and a dead line are answers; so is an
  * answer of another shape (a proxy's own page, say), which counts as none.
  */
-export async function api<T extends object>(
-  method: string,
-  path: string,
-  shape: new () => T,
-  body?: unknown,
-): Promise<Answer<T>> {
+export async function api<T extends object>(method: string, path: string, shape: Shape<T>, body?: unknown): Promise<Answer<T>> {
   const init: RequestInit = { method, credentials: 'same-origin' }
   if (body instanceof Blob) init.body = body
   else if (body !== undefined) {
@@ -63,12 +83,9 @@ export async function api<T extends object>(
   }
   try {
     const sentMs = Date.now()
-    const response = await fetch(path, init)
+    const response = await fetchOnce(path, init)
     tellClock(sentMs, response.headers.get('date'))
-    if (response.ok) {
-      const answer = checked(shape, await response.json(), 'Answer')
-      return answer.ok ? answer : { ok: false, error: new Offline() }
-    }
+    if (response.ok) return await told(shape, await response.json())
     // A gateway before a server that is down: the same as no answer.
     if (GATEWAYS.has(response.status)) return { ok: false, error: new Offline() }
     if (response.status >= 500) return { ok: false, error: new Failed() }

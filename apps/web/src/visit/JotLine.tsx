@@ -1,4 +1,4 @@
-import { jotContextOf, type LedgerRow, nextAdjust, STAGES, type StageId, sawOf, withAim } from '@ingle/bench'
+import { jotContextOf, type LedgerRow, nextAdjust, STAGE_IDS, type StageId, sawOf, withAim } from '@ingle/bench'
 import { completions, type JotContext, type JotReading, parseJot } from '@ingle/core'
 import { type Change, type ChangeId, changesOf, describeChange, type RowColumn, type TryId } from '@ingle/record'
 import { Delete, Keyboard } from 'lucide-react'
@@ -6,6 +6,7 @@ import { type Ref, useEffect, useId, useImperativeHandle, useMemo, useRef, useSt
 import { useLocation } from 'react-router'
 import { isTyping } from '../app/KeysHelp.tsx'
 import { newId } from '../kit/ids.ts'
+import { useMeaning } from './useMeaning.ts'
 import { useVisit } from './useVisit.ts'
 
 export interface JotHandle {
@@ -22,7 +23,8 @@ interface Said {
 export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
   const visit = useVisit()
   const stage = useStage()
-  const context = useMemo(() => jotContextOf(visit, stage), [visit, stage])
+  const meaning = useMeaning()
+  const context = useMemo(() => jotContextOf(visit, meaning ? meaning.jotLater(visit, stage) : null), [visit, stage, meaning])
   const [text, setText] = useState('')
   const [correcting, setCorrecting] = useState<Change | null>(null)
   const [said, setSaid] = useState<Said | null>(null)
@@ -187,7 +189,7 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
 /** The stage that is open, by the address. */
 function useStage(): StageId {
   const parts = useLocation().pathname.split('/')
-  return STAGES.find((one) => parts.includes(one.id))?.id ?? 'airflow'
+  return STAGE_IDS.find((one) => parts.includes(one)) ?? 'airflow'
 }
 
 /** What the writer of a setting had before their eyes. */

@@ -1,30 +1,28 @@
-import type { standingOf } from '@ingle/bench'
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp, History } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { StateMark } from '../kit/StateMark.tsx'
 import { useModal } from '../kit/useModal.ts'
-
-type Standing = ReturnType<typeof standingOf>[number]
+import type { LadderStage } from './ladder.ts'
 
 /** On a phone: one control that says the current stage, opens all of them, and steps to the one before and after. */
-export function StageSheet({ stages, onTrail }: { stages: readonly Standing[]; onTrail: () => void }) {
+export function StageSheet({ stages, onTrail }: { stages: readonly LadderStage[]; onTrail: () => void }) {
   const [open, setOpen] = useState(false)
   const navigate = useNavigate()
   const { pathname } = useLocation()
   const parts = pathname.split('/')
-  const at = stages.findIndex((one) => parts.includes(one.stage.id))
+  const at = stages.findIndex((one) => parts.includes(one.id))
   const now = stages[at]
   const to = (step: 1 | -1) => stages[at + step]
-  const go = (one: Standing | undefined) => {
-    if (one) void navigate(one.stage.id)
+  const go = (one: LadderStage | undefined) => {
+    if (one) void navigate(one.id)
   }
   return (
     <nav aria-label="Stages" className="md:hidden flex border-t border-base-300 h-15">
       <button
         type="button"
         className="w-15 grid place-items-center border-r border-base-300 disabled:opacity-30"
-        aria-label={to(-1) ? `To ${to(-1)?.stage.label}` : 'No stage before this one'}
+        aria-label={to(-1) ? `To ${to(-1)?.label}` : 'No stage before this one'}
         disabled={at <= 0}
         onClick={() => go(to(-1))}
       >
@@ -37,8 +35,8 @@ export function StageSheet({ stages, onTrail }: { stages: readonly Standing[]; o
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}
       >
-        {now && <StateMark mark={now.mark} />}
-        <b>{now?.stage.label ?? 'Stages'}</b>
+        {now?.standing && <StateMark mark={now.standing.mark} />}
+        <b>{now?.label ?? 'Stages'}</b>
         {now && (
           <span className="num soft text-[13px]">
             {at + 1} of {stages.length}
@@ -49,7 +47,7 @@ export function StageSheet({ stages, onTrail }: { stages: readonly Standing[]; o
       <button
         type="button"
         className="w-15 grid place-items-center border-l border-base-300 disabled:opacity-30"
-        aria-label={to(1) ? `To ${to(1)?.stage.label}` : 'No stage after this one'}
+        aria-label={to(1) ? `To ${to(1)?.label}` : 'No stage after this one'}
         disabled={at < 0 || at === stages.length - 1}
         onClick={() => go(to(1))}
       >
@@ -60,7 +58,12 @@ export function StageSheet({ stages, onTrail }: { stages: readonly Standing[]; o
   )
 }
 
-function Sheet(props: { stages: readonly Standing[]; now: Standing | undefined; onClose: () => void; onTrail: () => void }) {
+function Sheet(props: {
+  stages: readonly LadderStage[]
+  now: LadderStage | undefined
+  onClose: () => void
+  onTrail: () => void
+}) {
   const { stages, now, onClose, onTrail } = props
   const ref = useModal()
   return (
@@ -77,17 +80,23 @@ function Sheet(props: { stages: readonly Standing[]; now: Standing | undefined; 
       <div className="w-11 h-1 rounded bg-base-300 mx-auto my-2.5" aria-hidden="true" />
       <ul>
         {stages.map((one) => (
-          <li key={one.stage.id}>
+          <li key={one.id}>
             <Link
-              to={one.stage.id}
+              to={one.id}
               onClick={onClose}
               aria-current={one === now ? 'page' : undefined}
-              className={`flex items-center gap-4 px-4 h-13 border-l-4 ${one === now ? 'border-primary bg-base-200 font-bold' : 'border-transparent'} ${one.applies ? '' : 'soft'}`}
+              className={`flex items-center gap-4 px-4 h-13 border-l-4 ${one === now ? 'border-primary bg-base-200 font-bold' : 'border-transparent'} ${one.standing?.applies === false ? 'soft' : ''}`}
             >
-              <StateMark mark={one.mark} />
-              <span>{one.stage.label}</span>
+              <span className="size-4">{one.standing && <StateMark mark={one.standing.mark} />}</span>
+              <span>{one.label}</span>
               <span className="soft text-[14px] ml-auto font-normal">
-                {one.applies ? (one.of > 0 ? `${one.done} of ${one.of}` : '') : 'not on this system'}
+                {one.standing === null
+                  ? ''
+                  : one.standing.applies
+                    ? one.standing.of > 0
+                      ? `${one.standing.done} of ${one.standing.of}`
+                      : ''
+                    : 'not on this system'}
               </span>
             </Link>
           </li>

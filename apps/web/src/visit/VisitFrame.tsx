@@ -1,10 +1,12 @@
-import { equipmentName, fixesInPlace, STAGES, standingOf } from '@ingle/bench'
+import { equipmentName, fixesInPlace, STAGE_IDS, STAGE_NAMES } from '@ingle/bench'
 import { type Change, findSystem, findVisit, type SiteId, type SiteState, type SystemId, type VisitId } from '@ingle/record'
 import { History } from 'lucide-react'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
 import { NotFound } from '../app/ErrorPage.tsx'
 import { isTyping } from '../app/KeysHelp.tsx'
+import { pageIsThere, whenQuiet } from '../app/quiet.ts'
+import { Skeleton } from '../app/Skeleton.tsx'
 import { useIdParam } from '../kit/ids.ts'
 import { Empty } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
@@ -12,10 +14,15 @@ import { useMe } from '../session/useMe.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
 import { fetchStages } from '../stages/views.ts'
 import { FixesInPlace } from './FixesInPlace.tsx'
-import { type JotHandle, JotLine } from './JotLine.tsx'
+import type { JotHandle } from './JotLine.tsx'
+import type { LadderStage } from './ladder.ts'
 import { StageSheet } from './StageSheet.tsx'
-import { Trail } from './Trail.tsx'
+import { useMeaning } from './useMeaning.ts'
 import { useVisitValue, VisitContext } from './useVisit.ts'
+
+/** Beside the stage, not before it: what the line knows of a system goes over every stage. */
+const JotLine = lazy(async () => ({ default: (await import('./JotLine.tsx')).JotLine }))
+const Trail = lazy(async () => ({ default: (await import('./Trail.tsx')).Trail }))
 
 export function VisitFrame() {
   const siteId = useIdParam<SiteId>('siteId')
@@ -53,9 +60,16 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
   const readsOnly = useMe().role === 'reader'
   const jot = useCallback((text: string, correcting?: Change) => jotLine.current?.put(text, correcting), [])
   const value = useVisitValue({ state, changes, waiting, visit, system, jot })
-  const stages = useMemo(() => standingOf(value), [value])
+  const meaning = useMeaning()
+  const stages = useMemo((): LadderStage[] => {
+    const known = meaning?.standingOf(value)
+    return STAGE_IDS.map((id, i) => ({ id, label: STAGE_NAMES[id].label, standing: known?.[i] ?? null }))
+  }, [value, meaning])
   useStageKeys()
-  useEffect(fetchStages, [])
+  useEffect(() => {
+    if (meaning) pageIsThere()
+  }, [meaning])
+  useEffect(() => whenQuiet(fetchStages), [])
   useEffect(() => {
     document.title = `${system.name} · ${state.name} · Ingle`
   }, [system.name, state.name])
@@ -77,7 +91,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
             </div>
           </div>
           {stages.map((one) => (
-            <StageLink key={one.stage.id} of={one} />
+            <StageLink key={one.id} of={one} />
           ))}
           <FixesInPlace fixes={fixesInPlace(state, system.id)} />
           <button type="button" className="mt-auto mx-3 btn btn-ghost btn-quiet justify-start" onClick={() => setTrailOpen(true)}>
@@ -89,7 +103,9 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
             <FixesInPlace fixes={fixesInPlace(state, system.id)} />
           </div>
           <div className="flex-1 min-w-0 pb-36 md:pb-16">
-            <Outlet />
+            <Suspense fallback={<Skeleton />}>
+              <Outlet />
+            </Suspense>
           </div>
         </div>
       </div>
@@ -99,31 +115,34 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
             You read along: your account writes nothing.
           </p>
         ) : (
-          <JotLine ref={jotLine} />
+          <Suspense fallback={<p className="soft px-4 h-12 flex items-center text-[14px]">The jot line is coming …</p>}>
+            <JotLine ref={jotLine} />
+          </Suspense>
         )}
         <StageSheet stages={stages} onTrail={() => setTrailOpen(true)} />
       </div>
-      {trailOpen && <Trail onClose={() => setTrailOpen(false)} />}
+      {trailOpen && (
+        <Suspense fallback={null}>
+          <Trail onClose={() => setTrailOpen(false)} />
+        </Suspense>
+      )}
     </VisitContext>
   )
 }
 
-type Standing = ReturnType<typeof standingOf>[number]
-
-function StageLink({ of }: { of: Standing }) {
-  const { stage, mark, done, of: all, applies } = of
+function StageLink({ of: { id, label, standing } }: { of: LadderStage }) {
   return (
     <NavLink
-      to={stage.id}
+      to={id}
       className={({ isActive }) =>
-        `flex items-center gap-2.5 px-3 h-11 border-l-4 ${applies ? '' : 'soft'} ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`
+        `flex items-center gap-2.5 px-3 h-11 border-l-4 ${standing?.applies === false ? 'soft' : ''} ${isActive ? 'bg-base-100 border-primary font-bold' : 'border-transparent'}`
       }
     >
-      <StateMark mark={mark} />
-      <span>{stage.label}</span>
-      {all > 0 && (
+      <span className="size-4">{standing && <StateMark mark={standing.mark} />}</span>
+      <span>{label}</span>
+      {standing && standing.of > 0 && (
         <span className="num soft text-xs ml-auto">
-          {done}/{all}
+          {standing.done}/{standing.of}
           <span className="sr-only"> done</span>
         </span>
       )}
@@ -146,8 +165,8 @@ function useStageKeys(): void {
       if (event.timeStamp - pressed.current > 1500) return
       pressed.current = 0
       if (event.key === 'r') return void navigate('/')
-      const stage = STAGES.find((one) => one.key === event.key)
-      if (stage) void navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/${stage.id}`)
+      const stage = STAGE_IDS.find((one) => STAGE_NAMES[one].key === event.key)
+      if (stage) void navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/${stage}`)
     }
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)

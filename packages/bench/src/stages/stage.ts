@@ -3,6 +3,7 @@ import type { ChangeKind } from '@ingle/record'
 import type { RowStanding } from '../ledger/ledger.ts'
 import type { PlacedSection } from '../sheet.ts'
 import type { VisitView } from '../visit/visitView.ts'
+import { STAGE_NAMES, type StageId } from './stageNames.ts'
 
 /** Something that a stage worked out for a setting, in the language of roles. */
 export interface WorkedAim {
@@ -54,5 +55,8 @@ export interface Stage<Id extends string = string> {
   wanted: (v: VisitView) => readonly string[]
 }
 
-/** A stage with its id as a type of its own. */
-export const stage = <const Id extends string>(made: Stage<Id>): Stage<Id> => made
+/** A stage with its id as a type of its own, under its name. */
+export const stage = <const Id extends StageId>(made: Omit<Stage<Id>, 'key' | 'label'>): Stage<Id> => ({
+  ...STAGE_NAMES[made.id],
+  ...made,
+})

@@ -5,6 +5,7 @@ import { HERE, Pen, SYSTEM, uuid } from '@ingle/record/testing'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { viewOf } from '../testing/view.ts'
 import { jotContextOf, withAim } from '../visit/jotContext.ts'
+import { jotLater } from '../visit/jotLater.ts'
 import { handOverOf } from './handOver/list.ts'
 import { STAGES, standingOf } from './stages.ts'
 
@@ -119,14 +120,14 @@ describe('the list of stages', () => {
 
 describe('what the jot line knows', () => {
   it('has no taps before the equipment is named, and says so', () => {
-    expect(parseJot('tap 3', jotContextOf(visitNow(), 'airflow'))).toMatchObject({
+    expect(parseJot('tap 3', jotContextOf(visitNow(), jotLater(visitNow(), 'airflow')))).toMatchObject({
       state: 'wrong',
       reason: 'This system has no blower table yet.',
     })
   })
   it('has this system’s taps, settings and grilles, and wants first what the advice wants', () => {
     surveyed()
-    const context = jotContextOf(visitNow(), 'airflow')
+    const context = jotContextOf(visitNow(), jotLater(visitNow(), 'airflow'))
     expect(context.taps).toEqual(['1', '2', '3', '4', '5'])
     expect(context.settings.map((one) => one.word)).toEqual(['cool', 'heat', 'adjust', 'ramp'])
     expect(context.grilles).toEqual([{ name: 'return', side: 'return', widthIn: 24, heightIn: 24, freeArea: 0.68 }])
@@ -134,7 +135,7 @@ describe('what the jot line knows', () => {
   })
   it('wants on the Settings stage first what nobody has looked at', () => {
     surveyed()
-    expect(jotContextOf(visitNow(), 'settings').wanted.slice(0, 4)).toEqual([
+    expect(jotContextOf(visitNow(), jotLater(visitNow(), 'settings')).wanted.slice(0, 4)).toEqual([
       'found cool ',
       'found heat ',
       'found adjust ',
@@ -146,14 +147,14 @@ describe('what the jot line knows', () => {
     write('setting.set', { ...HERE, role: 'airflow.cool', column: 'found', value: '5' })
     tryId = write('try.start', { ...HERE, tap: '3', adjustPct: 0, filter: 'clean' })
     write('reading.probes', { ...HERE, tryId, supply: 0.2, return: -0.25, 'before-filter': -0.05, 'after-filter': -0.15 })
-    expect(jotContextOf(visitNow(), 'airflow').wanted).toEqual(['split ', 'grille '])
+    expect(jotContextOf(visitNow(), jotLater(visitNow(), 'airflow')).wanted).toEqual(['split ', 'grille '])
   })
 })
 
 describe('a left value that differs from its aim', () => {
   const read = (line: string) => {
     const visit = visitNow()
-    return withAim(parseJot(line, jotContextOf(visit, 'airflow')), visit)
+    return withAim(parseJot(line, jotContextOf(visit, jotLater(visit, 'airflow'))), visit)
   }
   beforeEach(() => {
     surveyed()

@@ -8,14 +8,13 @@ import { power } from './power/power.ts'
 import { proof } from './proof/proof.ts'
 import { settings } from './settings/settings.ts'
 import type { Stage } from './stage.ts'
+import type { StageId } from './stageNames.ts'
 import { survey } from './survey/survey.ts'
 import { times } from './times/times.ts'
 import { zones } from './zones/zones.ts'
 
-/** The stages of a visit, in working order. Ladder, routes, keys, help, sheets, readings and jot line follow this list. */
+/** The stages of a visit, in the order of their names. Ladder, routes, keys, help, sheets, readings and jot line follow this list. */
 export const STAGES = [survey, power, airflow, zones, settings, comfort, freshAir, times, proof, handOver] as const
-
-export type StageId = (typeof STAGES)[number]['id']
 
 export const stageOf = (id: StageId): Stage => STAGES.find((one) => one.id === id) as Stage
 

@@ -5,7 +5,8 @@ import { describe, expect, it } from 'vitest'
 import { viewOf } from '../testing/view.ts'
 import { HEAT_SOURCE } from './airflow/airflow.ts'
 import { delaysOf } from './airflow/delays.ts'
-import { aimDrafts, staleAims, waitingAims } from './workedAims.ts'
+import { staleAims } from './staleAims.ts'
+import { aimDrafts, waitingAims } from './workedAims.ts'
 
 /** A furnace with delays on its board, in a climate. */
 function furnace(climate: string): Pen {

@@ -1,68 +1,27 @@
 import { type JotContext, type JotGrille, type JotReading, type JotSetting, numberOf } from '@ingle/core'
 import type { LineContext } from '@ingle/record'
 import type { LedgerRow } from '../ledger/ledger.ts'
-import { caseOf } from '../stages/proof/cases.ts'
-import { readWith } from '../stages/proof/drafts.ts'
-import { isPaused, stepNow } from '../stages/proof/runs.ts'
-import { wordOf } from '../stages/settings/settings.ts'
-import { type StageId, stageOf } from '../stages/stages.ts'
+import { wordOf } from '../ledger/rowWord.ts'
 import type { VisitView } from './visitView.ts'
 
-/** Whose lines are offered where the stage itself wants none. */
-const USUAL_STAGE: StageId = 'airflow'
+/** What goes over every stage: it may come in later than the line itself. */
+export type JotLater = Pick<JotContext, 'wanted' | 'running'>
 
-/**
- * What the jot line knows of this system: its taps, settings, grilles, and the lines that are wanted now, those of the
- * stage that is open before those of the airflow.
- */
-export function jotContextOf(v: VisitView, open: StageId): JotContext {
-  const wanted = [open, USUAL_STAGE].flatMap((id) => stageOf(id).wanted(v))
-  return {
-    units: v.units,
-    taps: v.picture.input.blower?.table.taps ?? [],
-    adjust: adjustOf(v),
-    settings: jotSettings(v.ledger),
-    grilles: grillesOf(v),
-    running: runningOf(v),
-    wanted: [...new Set(wanted)],
-  }
-}
+/** What the jot line knows of this system: its taps, settings, grilles, and what `later` adds once it is there. */
+export const jotContextOf = (v: VisitView, later: JotLater | null): JotContext => ({
+  units: v.units,
+  taps: v.picture.input.blower?.table.taps ?? [],
+  adjust: adjustOf(v),
+  settings: jotSettings(v.ledger),
+  grilles: grillesOf(v),
+  wanted: [],
+  running: null,
+  ...later,
+})
 
 /** The adjust that a try starts with where its line names none: as the last try, else as the ledger has it. */
 export const nextAdjust = ({ here, picture }: VisitView): number =>
   here.tries.at(-1)?.adjustPct ?? picture.input.adjustStandsPct ?? 0
-
-/** What the test that is at a step reads there: the line takes its figures, with the instrument that was chosen. */
-function runningOf(v: VisitView): NonNullable<JotContext['running']> | null {
-  const run = v.here.runs.findLast((one) => !one.ended && !isPaused(one) && stepNow(one) !== null)
-  const test = run && v.state.tests[run.testKey]
-  if (!run || !test) return null
-  const step = caseOf(v, test, run.about).form.steps.find((one) => one.id === stepNow(run)?.step)
-  return {
-    runId: run.id,
-    readings: (step?.reads ?? []).flatMap((one) => {
-      if (one.in === 'count' || one.in === 'ppm') return []
-      const { plusMinus, instrument, due } = readWith(v, one, one.least) as {
-        plusMinus: number
-        instrument?: string
-        due?: string
-      }
-      const with_ = { ...(instrument !== undefined && { instrument }), ...(due !== undefined && { due }) }
-      return [
-        {
-          word: one.id,
-          says: one.says,
-          quantity: one.in,
-          least: one.least,
-          most: one.most,
-          plusMinus,
-          traced: one.traced === true,
-          ...with_,
-        },
-      ]
-    }),
-  }
-}
 
 function adjustOf(v: VisitView): JotContext['adjust'] {
   const offers = v.picture.input.blower?.adjustsPct ?? [0]

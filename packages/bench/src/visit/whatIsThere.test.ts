@@ -8,6 +8,7 @@ import { delaysOf } from '../stages/airflow/delays.ts'
 import { casesOf } from '../stages/proof/cases.ts'
 import { viewOf } from '../testing/view.ts'
 import { jotContextOf } from './jotContext.ts'
+import { jotLater } from './jotLater.ts'
 
 const own = (kind: string, settings: Profile['settings']): Profile => ({
   format: 'ingle-profile/1',
@@ -48,8 +49,10 @@ describe('what a system has decides what is asked of it', () => {
     const plain = profileById('aldergate-gx-80')
     const adjusted = profileById('merrowby-hx-36')
     const without = { ...plain, settings: plain.settings.filter((one) => one.role !== 'airflow.adjust') }
-    expect(jotContextOf(view({ equipment: without }), 'airflow').adjust).toBeNull()
-    expect(jotContextOf(view({ equipment: adjusted }), 'airflow').adjust).toMatchObject({ stands: 0 })
+    expect(jotContextOf(view({ equipment: without }), jotLater(view({ equipment: without }), 'airflow')).adjust).toBeNull()
+    expect(jotContextOf(view({ equipment: adjusted }), jotLater(view({ equipment: adjusted }), 'airflow')).adjust).toMatchObject({
+      stands: 0,
+    })
   })
   it('the flow is aimed at within a tenth while no house rule was chosen', () => {
     const { picture } = view({ equipment: profileById('merrowby-hx-36') })

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { type BaselineFacts, figuresMoved, movedPointsTo } from './baseline.ts'
+import { figuresMoved, movedPointsTo } from './baseline.ts'
+import type { BaselineFacts } from './baselineFields.ts'
 import { movedFrom } from './baselineModel.ts'
 
 const read = (outdoorF: number, more: BaselineFacts = {}): BaselineFacts => ({

@@ -11,7 +11,7 @@ import {
   type WalkPart,
   walkLine,
 } from '@ingle/core'
-import { scaleLinear } from 'd3-scale'
+import { scaleLinear } from './scale.ts'
 import type { Mark, Scene } from './scene.ts'
 
 /** How much of the width each part takes: the cabinet and the filter carry more words. */

@@ -1,4 +1,4 @@
-import type { ScaleLinear } from 'd3-scale'
+import type { Scale } from './scale.ts'
 import type { Mark } from './scene.ts'
 
 export interface Frame {
@@ -9,12 +9,7 @@ export interface Frame {
 }
 
 /** Lines across at each tick, and its label on the left. */
-export function rowsAcross(
-  { left, right }: Frame,
-  y: ScaleLinear<number, number>,
-  ticks: readonly number[],
-  label: (tick: number) => string,
-): Mark[] {
+export function rowsAcross({ left, right }: Frame, y: Scale, ticks: readonly number[], label: (tick: number) => string): Mark[] {
   return ticks.flatMap((tick): Mark[] => [
     {
       kind: 'line',
@@ -32,7 +27,7 @@ export function rowsAcross(
 /** Labels below the frame, with what they count at its right end. */
 export function labelsBelow(
   { right, bottom }: Frame,
-  x: ScaleLinear<number, number>,
+  x: Scale,
   ticks: readonly number[],
   label: (tick: number) => string,
   name: string,

@@ -1,7 +1,7 @@
 import type { HourRow } from '@ingle/bench'
 import { type Changeover, formatNumber, fromChosen, saturatedRatio, type UnitChoice } from '@ingle/core'
-import { scaleLinear } from 'd3-scale'
 import { type Frame, labelsBelow, rowsAcross } from './axes.ts'
+import { scaleLinear } from './scale.ts'
 import type { Mark, Scene, Tone } from './scene.ts'
 
 const GRAINS = 7000

@@ -1,7 +1,7 @@
 import { bringsAt, type DamperLine } from '@ingle/bench'
 import { chosenUnit, formatNumber, fromChosen, type Line, type UnitChoice } from '@ingle/core'
-import { scaleLinear } from 'd3-scale'
 import { type Frame, labelsBelow, rowsAcross } from './axes.ts'
+import { scaleLinear } from './scale.ts'
 import type { Mark, Scene, Tone } from './scene.ts'
 
 /** Nearer than this two labels would lie on one another, px. */

@@ -1,6 +1,6 @@
 import { comfortRuns, dayOnPaper, type VisitView } from '@ingle/bench'
 import { formatNumber, fromChosen, runRoom, type Trace, wantedBandF } from '@ingle/core'
-import { scaleLinear } from 'd3-scale'
+import { scaleLinear } from './scale.ts'
 import type { Mark, Scene, Tone } from './scene.ts'
 
 const MARGIN = { left: 40, right: 14, top: 20, bottom: 26 }

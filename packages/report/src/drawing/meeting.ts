@@ -9,7 +9,7 @@ import {
   tapName,
   type UnitChoice,
 } from '@ingle/core'
-import { scaleLinear } from 'd3-scale'
+import { scaleLinear } from './scale.ts'
 import type { Mark, Scene } from './scene.ts'
 
 const MARGIN = { left: 44, right: 16, top: 26, bottom: 34 }

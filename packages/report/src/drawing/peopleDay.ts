@@ -1,7 +1,7 @@
 import type { Dcv } from '@ingle/bench'
 import { formatNumber, fromChosen, type UnitChoice } from '@ingle/core'
-import { scaleLinear } from 'd3-scale'
 import { type Frame, labelsBelow, rowsAcross } from './axes.ts'
+import { scaleLinear } from './scale.ts'
 import type { Mark, Scene } from './scene.ts'
 
 /** Minutes between two points of a curve. */

@@ -1,6 +1,6 @@
 import { clockFace, formatNumber } from '@ingle/core'
-import { scaleLinear } from 'd3-scale'
 import { labelsBelow, rowsAcross } from './axes.ts'
+import { scaleLinear } from './scale.ts'
 import type { Mark, Scene } from './scene.ts'
 
 export interface TraceLine {

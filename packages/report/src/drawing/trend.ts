@@ -1,6 +1,6 @@
 import { formatNumber } from '@ingle/core'
-import { scaleLinear } from 'd3-scale'
 import { rowsAcross } from './axes.ts'
+import { scaleLinear } from './scale.ts'
 import type { Mark, Scene } from './scene.ts'
 
 export interface TrendOf {

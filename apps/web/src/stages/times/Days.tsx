@@ -71,7 +71,7 @@ function Exceptions() {
   const [typed, setTyped] = useState({ name: '', from: '', to: '', hours: '', is: 'out' as Presence })
   const [wrong, setWrong] = useState<string | null>(null)
   const add = async () => {
-    const hours = typed.hours.trim() === '' ? null : parseJot(`mo ${typed.hours}`, jotContextOf(visit, 'times'))
+    const hours = typed.hours.trim() === '' ? null : parseJot(`mo ${typed.hours}`, jotContextOf(visit, null))
     if (hours && (hours.state !== 'ready' || hours.intent.kind !== 'week'))
       return setWrong(hours.state === 'wrong' ? `${hours.reason} ${hours.remedy}` : 'Say the hours like in 10:00 out 16:00.')
     const entries = hours?.state === 'ready' && hours.intent.kind === 'week' ? hours.intent.entries : null

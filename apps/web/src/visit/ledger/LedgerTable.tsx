@@ -1,10 +1,11 @@
-import { type LedgerRow, needsPowerOff, type StaleAim, staleAims } from '@ingle/bench'
+import { type LedgerRow, needsPowerOff, type StaleAim } from '@ingle/bench'
 import { cautionAt } from '@ingle/catalog'
 import { NEEDS, type NeedId, sayMeaning } from '@ingle/core'
 import { memo, useCallback, useMemo, useRef, useState } from 'react'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { usePrefs } from '../../prefs/prefs.ts'
+import { staleOf, useMeaning } from '../useMeaning.ts'
 import { useVisit } from '../useVisit.ts'
 import { LedgerCell, type LedgerColumn } from './LedgerCell.tsx'
 import { StaleNote } from './StaleNote.tsx'
@@ -24,7 +25,8 @@ interface Props {
 /** Settings as Found · Aim · Left · Proof · Why. Arrows move, Enter opens a cell. */
 export function LedgerTable({ rows, caption, byNeed = false, chosen = null, onChoose }: Props) {
   const visit = useVisit()
-  const stale = useMemo(() => staleAims(visit), [visit])
+  const meaning = useMeaning()
+  const stale = useMemo(() => staleOf(meaning, visit), [meaning, visit])
   const table = useRef<HTMLTableElement>(null)
   const [editing, setEditing] = useState<string | null>(null)
   const edit = useCallback(

@@ -30,8 +30,6 @@ export const TOGETHER_SOURCE = 'All together'
 /** The heart of a visit: what blower and duct do, and what to do about it. */
 export const airflow = stage({
   id: 'airflow',
-  key: 'a',
-  label: 'Airflow',
   applies: () => true,
   standing({ ledger, here }) {
     const rows = airflowRows(ledger)

@@ -56,8 +56,6 @@ const MOST_CHOICES = 8
 /** How the room feels: where it is read, how it is held, what the fan does. Tried on a simulated room. */
 export const comfort = stage({
   id: 'comfort',
-  key: 'c',
-  label: 'Comfort',
   applies: () => true,
   standing(v) {
     const rows = comfortRows(v.ledger).filter(isNoted)

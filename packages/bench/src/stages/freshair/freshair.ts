@@ -23,8 +23,6 @@ const rowsOf = (v: VisitView) => v.ledger.filter((row) => row.id.startsWith('fre
 /** Outdoor air of a rooftop unit: how much, by which damper, when it cools, and what stops it. */
 export const freshAir = stage({
   id: 'fresh-air',
-  key: 'o',
-  label: 'Fresh air',
   applies: (v) => isRoof(v) || refuse('no-rooftop'),
   standing(v) {
     const rows = rowsOf(v).filter(isNoted)

@@ -13,8 +13,6 @@ export const openItemsOf = ({ state, system }: VisitView) =>
 /** Checks, temporary fixes, open items, the sheets, and closing the visit. */
 export const handOver = stage({
   id: 'hand-over',
-  key: 'h',
-  label: 'Hand over',
   applies: () => true,
   standing(v) {
     // The day of the visit: how far it is does not change by itself.

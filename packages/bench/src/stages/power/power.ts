@@ -10,8 +10,6 @@ import { isolationOf } from './isolation.ts'
 /** Isolation, control wiring, outside contacts, and what a power cut erases. */
 export const power = stage({
   id: 'power',
-  key: 'p',
-  label: 'Power',
   applies: () => true,
   /** Wiring entered and nothing against it; inputs proved. Isolation comes and goes, and counts for nothing here. */
   standing(v) {

@@ -11,8 +11,6 @@ import { causesOf, checkSaid, STANDING_WORDS } from './words.ts'
 /** Nothing is done until it is seen to work: tests due, what they show, and the baseline of the machine. */
 export const proof = stage({
   id: 'proof',
-  key: 'f',
-  label: 'Proof',
   applies: () => true,
   standing(v) {
     const { cases } = proofOf(v)

@@ -1,6 +1,7 @@
 import { SETTING_RULES } from '@ingle/catalog'
 import { sayBoth, sayMeaning, type UnitChoice } from '@ingle/core'
 import { isNoted, type LedgerRow, ledgerFindings, settled, standingOfAll } from '../../ledger/ledger.ts'
+import { wordOf } from '../../ledger/rowWord.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
@@ -9,8 +10,6 @@ import { keysSections } from './keys.ts'
 /** Every setting by need, whatever device it lives on. */
 export const settings = stage({
   id: 'settings',
-  key: 't',
-  label: 'Settings',
   applies: () => true,
   standing({ ledger }) {
     // Places of a program are counted on Times.
@@ -35,10 +34,6 @@ export const settings = stage({
       .slice(0, 3)
       .map((row) => `found ${wordOf(row)} `),
 })
-
-/** What the jot line calls a row. */
-export const wordOf = (row: LedgerRow): string =>
-  row.setting.word ?? row.role?.word ?? (row.setting.code ?? row.label).toLowerCase()
 
 const NONE = 'No settings are known for this system yet.'
 

@@ -5,8 +5,6 @@ import { stage } from '../stage.ts'
 /** What the system is made of, its plates, its condition, and what the occupant says. */
 export const survey = stage({
   id: 'survey',
-  key: 's',
-  label: 'Survey',
   applies: () => true,
   standing({ system, here }) {
     const known = [

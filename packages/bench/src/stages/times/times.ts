@@ -59,8 +59,6 @@ export function timesAims(v: VisitView, work: 'known' | 'now' = 'now'): { aims: 
 /** When the people are in, what the device can hold of it, what is in force, and what it saves. */
 export const times = stage({
   id: 'times',
-  key: 'm',
-  label: 'Times',
   applies: (v) => timesDevice(v) !== null || hasWeek(v) || refuse('no-clock'),
   standing(v) {
     const rows = rowsOf(v).filter(isNoted)

@@ -12,8 +12,6 @@ export const ZONES_SOURCE = 'Zones stage'
 /** Zones, their outlets, what every combination of open ones does, and the balance of the outlets. */
 export const zones = stage({
   id: 'zones',
-  key: 'z',
-  label: 'Zones',
   applies: ({ system }) => system.zones.length > 0 || refuse('no-zones'),
   standing({ ledger, system }) {
     const rows = ledger.filter((row) => row.need === 'zones' && isNoted(row))

@@ -1,0 +1,8 @@
+import type { RowStanding, StageId } from '@ingle/bench'
+
+/** A stage as the ladder shows it. How far it is comes in after its name. */
+export interface LadderStage {
+  id: StageId
+  label: string
+  standing: { mark: RowStanding; done: number; of: number; applies: boolean } | null
+}

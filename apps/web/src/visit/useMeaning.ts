@@ -1,0 +1,22 @@
+import type { StaleAim, VisitView } from '@ingle/bench'
+import { useEffect, useState } from 'react'
+
+type Meaning = typeof import('./meaning.ts')
+let there: Meaning | null = null
+const load = async () => {
+  there ??= await import('./meaning.ts')
+  return there
+}
+
+/** What every stage says of a visit; null until that is loaded. */
+export function useMeaning(): Meaning | null {
+  const [meaning, setMeaning] = useState(there)
+  useEffect(() => {
+    if (!meaning) void load().then(setMeaning)
+  }, [meaning])
+  return meaning
+}
+
+const NONE: ReadonlyMap<string, StaleAim> = new Map()
+export const staleOf = (meaning: Meaning | null, visit: VisitView): ReadonlyMap<string, StaleAim> =>
+  meaning ? meaning.staleAims(visit) : NONE

@@ -1,0 +1,23 @@
+import { nice, ticks } from 'd3-array'
+
+/** A straight scale. d3-scale would bring its clocks, colours and number formats to every drawing, none of which is used here. */
+export interface Scale {
+  (value: number): number
+  domain: () => [number, number]
+  ticks: (count: number) => number[]
+  /** The same with round ends. */
+  nice: (count: number) => Scale
+}
+
+/** @param domain in the unit that is drawn @param range in points of the drawing */
+export function scaleLinear(domain: readonly [number, number], range: readonly [number, number]): Scale {
+  const [low, high] = domain
+  const [from, to] = range
+  // A domain without width is drawn in its middle.
+  const at = (value: number) => (high === low ? (from + to) / 2 : from + ((value - low) / (high - low)) * (to - from))
+  return Object.assign(at, {
+    domain: (): [number, number] => [low, high],
+    ticks: (count: number) => ticks(low, high, count),
+    nice: (count: number) => scaleLinear(nice(low, high, count), range),
+  })
+}
