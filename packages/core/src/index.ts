@@ -200,6 +200,7 @@ export {
   meaningOf,
   numbersOffered,
   offeredValues,
+  readMeaning,
   readValue,
   sayBoth,
   sayMeaning,

@@ -79,7 +79,7 @@ export const refuse = refusing({
   'never-an-aim': ['That is never an aim.', '{why}'],
 
   // library
-  'rule-doubt': ['“{name}”: {doubt}', 'Put that aim right; the rest was kept as you typed it.'],
+  'rule-doubt': ['“{name}”: {doubt}', 'Put it right; the rest was kept as you typed it.'],
   'not-a-document': [
     'This file is no profile, set of house rules, pattern or instrument.',
     'Such a file is JSON with a line like "format": "ingle-profile/1". A site’s record is imported on the Round.',

@@ -1,20 +1,13 @@
-import { lazy, Suspense, useEffect, useState } from 'react'
-
-/** True while somebody types: single keys are then letters, not commands. */
-export const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+import { lazy, Suspense, useState } from 'react'
+import { useShortcut } from './shortcuts.ts'
 
 const KeysTable = lazy(async () => ({ default: (await import('./KeysTable.tsx')).KeysTable }))
 
 export function KeysHelp() {
   const [open, setOpen] = useState(false)
-  useEffect(() => {
-    const hear = (event: KeyboardEvent) => {
-      if (event.key === '?' && !isTyping(event.target)) setOpen(true)
-    }
-    window.addEventListener('keydown', hear)
-    return () => window.removeEventListener('keydown', hear)
-  }, [])
+  useShortcut((event) => {
+    if (event.key === '?') setOpen(true)
+  })
   if (!open) return null
   return (
     <Suspense fallback={null}>

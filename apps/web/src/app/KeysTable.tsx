@@ -1,6 +1,7 @@
 import { STAGE_NAMES } from '@ingle/bench'
 import { JOT_COMMANDS } from '@ingle/core'
 import { Dialog } from '../kit/Dialog.tsx'
+import { usePrefs } from '../prefs/prefs.ts'
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'go to the jot line'],
@@ -17,15 +18,25 @@ const KEYS: readonly (readonly [string, string])[] = [
       .join(', '),
   ],
   ['g then r', 'Round'],
-  ['arrows', 'move in the ledger; Enter opens a cell'],
+  ['arrows, Home, End', 'move in the ledger; Enter opens a cell, Esc leaves it'],
   ['space', 'next step, while a plan of keys is open'],
   ['?', 'this help'],
 ]
 
 /** Every key and every line of the jot line. Loaded when somebody asks. */
 export function KeysTable({ onClose }: { onClose: () => void }) {
+  const { shortcuts, setShortcuts } = usePrefs()
   return (
     <Dialog title="Keys and the jot line" onClose={onClose}>
+      <label className="flex items-center gap-3 min-h-11 mb-2">
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={shortcuts}
+          onChange={(event) => setShortcuts(event.target.checked)}
+        />
+        Single keys act. Off: only the menus and the tab key do; turn it on again under your initials.
+      </label>
       <table className="w-full text-[14px] mb-4">
         <tbody>
           {KEYS.map(([key, says]) => (

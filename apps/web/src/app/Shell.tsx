@@ -1,9 +1,23 @@
 import { BASE_UNITS, isMetric, METRIC_UNITS } from '@ingle/core'
 import type { Me } from '@ingle/record/wire'
-import { CircleAlert, Cloud, CloudOff, HardDrive, KeyRound, LogOut, Menu, Ruler, SunMoon, UserRound, Users } from 'lucide-react'
+import {
+  CircleAlert,
+  Cloud,
+  CloudOff,
+  HardDrive,
+  Keyboard,
+  KeyRound,
+  LogOut,
+  Menu,
+  Ruler,
+  SunMoon,
+  UserRound,
+  Users,
+} from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, NavLink, Outlet, useLocation, useMatch } from 'react-router'
 import { Notice } from '../kit/Notice.tsx'
+import { useMenu } from '../kit/useMenu.ts'
 import { THEME_SAYS, THEMES, usePrefs } from '../prefs/prefs.ts'
 import { SignIn } from '../session/SignIn.tsx'
 import { askWho, signOut, useSession } from '../session/session.ts'
@@ -56,14 +70,17 @@ function Header({ me }: { me: Me }) {
   const state = site?.status === 'ready' ? site.state : undefined
   const system = state?.systems.find((one) => one.id === visiting?.params.systemId)
   const visit = state?.visits.find((one) => one.id === visiting?.params.visitId)
-  const [menu, setMenu] = useState(false)
+  const { open: menu, setOpen: setMenu, around } = useMenu<HTMLElement>()
   const { pathname } = useLocation()
   // biome-ignore lint/correctness/useExhaustiveDependencies: another page closes the menu.
   useEffect(() => setMenu(false), [pathname])
   const tab = ({ isActive }: { isActive: boolean }) =>
     `h-12 flex items-center border-b-[3px] pt-[3px] ${isActive ? 'font-bold border-[#e2763f]' : 'border-transparent opacity-90'}`
   return (
-    <header className="no-print sticky top-0 z-30 h-12 shrink-0 bg-neutral text-neutral-content flex items-center gap-4 px-4">
+    <header
+      ref={around}
+      className="app-bar no-print sticky low:static top-0 z-30 h-12 shrink-0 bg-neutral text-neutral-content flex items-center gap-2 sm:gap-4 px-3 sm:px-4"
+    >
       <Link to="/" className="flex items-center gap-2" aria-label="Ingle, to the Round">
         <NameMark />
         <span className="font-bold tracking-wide text-lg hidden sm:inline">ingle</span>
@@ -181,7 +198,7 @@ function UnitsButton() {
       type="button"
       className="num text-xs border border-white/40 rounded px-2 h-8 whitespace-nowrap hidden sm:block"
       onClick={() => setUnits(metric ? BASE_UNITS : METRIC_UNITS)}
-      aria-label={`Units: ${metric ? 'metric' : 'inch-pound'}. Switch.`}
+      aria-label={`Units: ${units.temperature} · ${units.flow} · ${units.static}, ${metric ? 'metric' : 'inch-pound'}. Switch.`}
     >
       {units.temperature} · {units.flow} · {units.static}
     </button>
@@ -189,22 +206,16 @@ function UnitsButton() {
 }
 
 function AccountMenu({ me }: { me: Me }) {
-  const [open, setOpen] = useState(false)
+  const { open, setOpen, around } = useMenu<HTMLDivElement>()
   const [wrong, setWrong] = useState<string | null>(null)
   const unsent = useStep((step) => step.waiting + step.refused.length + step.photos.length)
-  useEffect(() => {
-    if (!open) return
-    const hear = (event: KeyboardEvent) => event.key === 'Escape' && setOpen(false)
-    window.addEventListener('keydown', hear)
-    return () => window.removeEventListener('keydown', hear)
-  }, [open])
-  const { theme, setTheme, units, setUnits } = usePrefs()
+  const { theme, setTheme, units, setUnits, shortcuts, setShortcuts } = usePrefs()
   const leave = async (everywhere: boolean) => {
     const error = await signOut(everywhere)
     if (error) setWrong(`${error.reason} Signing out needs the server; your changes stay kept either way.`)
   }
   return (
-    <div className="relative">
+    <div ref={around} className="relative">
       <button
         type="button"
         className="size-9 rounded-full bg-white/15 grid place-items-center text-xs font-bold"
@@ -249,6 +260,14 @@ function AccountMenu({ me }: { me: Me }) {
             onClick={() => setUnits(isMetric(units) ? BASE_UNITS : METRIC_UNITS)}
           >
             <Ruler size={15} aria-hidden="true" /> {isMetric(units) ? 'Use inch-pound units' : 'Use metric units'}
+          </button>
+          <button
+            type="button"
+            className="btn btn-quiet justify-start"
+            aria-pressed={shortcuts}
+            onClick={() => setShortcuts(!shortcuts)}
+          >
+            <Keyboard size={15} aria-hidden="true" /> Single keys act
           </button>
           {(
             [

@@ -1,9 +1,10 @@
 import { CLIMATES, freeId, WISHES } from '@ingle/catalog'
-import { chosenUnit, format, parseReading, type Quantity, ROLES, roleOf, UNIT_SIGN } from '@ingle/core'
+import { chosenUnit, format, parseReading, type Quantity, ROLES, readMeaning, roleOf, sayMeaning } from '@ingle/core'
 import { type HouseRuleBody, parseHouseRule, RULES_FORMAT } from '@ingle/record'
 import { CirclePlus, Trash2 } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { useTitle } from '../app/title.ts'
 import { Choices } from '../kit/Choices.tsx'
 import { LineField } from '../kit/Field.tsx'
 import { Empty, Notice } from '../kit/Notice.tsx'
@@ -46,12 +47,11 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
   const { kept, keep, drop } = useDraft<Draft>(`rules.${before?.id ?? 'new'}`)
   const [draft, setDraft] = useState<Draft>(kept ?? before ?? NEW)
   const [wrong, setWrong] = useState<string | null>(null)
-  useEffect(() => {
-    document.title = before ? `Edit ${before.name} · Ingle` : 'New house rules · Ingle'
-  }, [before])
+  useTitle(before ? `Edit ${before.name}` : 'New house rules')
   const change = (more: Partial<Draft>) => {
     const next = { ...draft, ...more }
     setDraft(next)
+    setWrong(null)
     keep(next)
   }
   const setAim = (at: number, aim: Partial<Aim>) =>
@@ -195,19 +195,33 @@ const firstValue = (roleId: string): string => {
   return values?.kind === 'choice' ? (Object.keys(values.options)[0] ?? '') : ''
 }
 
+/** A figure in the reader's unit; letters are no figure, and said to be none at once. */
+function NumberOf({ aim, onChange }: { aim: Aim; onChange: (value: string) => void }) {
+  const units = usePrefs((state) => state.units)
+  const [typed, setTyped] = useState(aim.value === '' ? '' : sayMeaning({ role: aim.role }, aim.value, units))
+  const isWrong = typed.trim() !== '' && readMeaning(aim.role, typed, units) === null
+  return (
+    <LineField
+      label="Value"
+      numeric
+      value={typed}
+      wrong={isWrong ? `“${typed}” is no figure for this. Write it in digits.` : null}
+      onChange={(text) => {
+        setTyped(text)
+        // What is no number is kept as it was typed, and refused when the set is saved.
+        onChange(readMeaning(aim.role, text, units) ?? text)
+      }}
+    />
+  )
+}
+
 function ValueOf({ aim, onChange }: { aim: Aim; onChange: (value: string) => void }) {
   const role = roleOf(aim.role)
   if (role?.values.kind !== 'choice')
-    return (
-      <LineField
-        label={
-          role?.values.kind === 'number'
-            ? `Value${UNIT_SIGN[role.values.unit] === '' ? '' : `, ${UNIT_SIGN[role.values.unit]}`}`
-            : 'Value'
-        }
-        value={aim.value}
-        onChange={onChange}
-      />
+    return role?.values.kind === 'number' ? (
+      <NumberOf key={aim.role} aim={aim} onChange={onChange} />
+    ) : (
+      <LineField label="Value" value={aim.value} onChange={onChange} />
     )
   return (
     <label className="block min-w-0">

@@ -2,8 +2,8 @@ import type { LibraryEntry } from '@ingle/catalog'
 import { type RuleCondition, roleLabel, roleOf, sayMeaning, showIn } from '@ingle/core'
 import { type HouseRuleBody, RULES_FORMAT } from '@ingle/record'
 import { CirclePlus, FileUp, Pencil } from 'lucide-react'
-import { useEffect } from 'react'
 import { Link } from 'react-router'
+import { useTitle } from '../app/title.ts'
 import { Notice } from '../kit/Notice.tsx'
 import { DocumentCard } from '../library/DocumentCard.tsx'
 import { useImport } from '../library/useImport.ts'
@@ -18,9 +18,7 @@ export function HouseRules() {
   const { rules } = useLibrary()
   const { said, choose } = useImport('rules', () => undefined)
   const lead = me.role === 'lead'
-  useEffect(() => {
-    document.title = 'House rules · Ingle'
-  }, [])
+  useTitle('House rules')
   return (
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
       <div className="flex flex-wrap items-center gap-2 mb-1">

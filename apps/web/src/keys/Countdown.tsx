@@ -1,5 +1,6 @@
 import type { KeyEvent } from '@ingle/core'
 import { useEffect, useState } from 'react'
+import { Heard } from '../kit/Heard.tsx'
 
 /** How long the hands are busy in a step: holds and waits together. */
 export const busyS = (events: readonly KeyEvent[]): number =>
@@ -17,17 +18,19 @@ export function Countdown({ seconds }: { seconds: number }) {
   }, [endMs])
   const running = endMs !== null && leftS > 0
   return (
-    <button
-      type="button"
-      className="btn btn-quiet num self-start"
-      aria-live="polite"
-      onClick={() => {
-        setLeftS(seconds)
-        setEndMs(Date.now() + seconds * 1000)
-      }}
-    >
-      {running ? `${clock(leftS)} to go` : endMs === null ? `Count ${clock(seconds)}` : 'Time is up'}
-    </button>
+    <>
+      <button
+        type="button"
+        className="btn btn-quiet num self-start"
+        onClick={() => {
+          setLeftS(seconds)
+          setEndMs(Date.now() + seconds * 1000)
+        }}
+      >
+        {running ? `${clock(leftS)} to go` : endMs === null ? `Count ${clock(seconds)}` : 'Time is up'}
+      </button>
+      <Heard says={endMs !== null && !running ? 'The time is up.' : ''} />
+    </>
   )
 }
 

@@ -4,6 +4,7 @@ import { type IsolationStep, mayConfirmFromMs } from '@ingle/core'
 import { ShieldCheck } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { CheckField } from '../kit/Field.tsx'
+import { Heard } from '../kit/Heard.tsx'
 import { CautionNote } from '../kit/Notice.tsx'
 import type { UnitAtHand } from './unitAtHand.ts'
 
@@ -82,13 +83,14 @@ function Step(props: {
       />
       {step.waitS === 0 && fromMs === null && <p className="ml-9 mb-1 text-[14px] soft">Once the wait is over and confirmed.</p>}
       {step.waitS !== undefined && step.waitS > 0 && !done && (
-        <p className="ml-9 mb-1 text-[14px] soft" aria-live="polite">
+        <div className="ml-9 mb-1 text-[14px] soft">
+          <Heard says={fromMs !== null && !waiting ? 'The time is up.' : ''} />
           {fromMs === null
             ? 'Counted from when the disconnects are confirmed open.'
             : waiting
               ? `${sayLeft((fromMs - nowMs) / 1000)} to go`
               : 'The time is up.'}
-        </p>
+        </div>
       )}
     </>
   )

@@ -16,8 +16,8 @@ import {
   wantsVersion,
 } from '@ingle/core'
 import { machineOf, rowBody } from '@ingle/record'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { isTyping } from '../app/KeysHelp.tsx'
+import { useEffect, useMemo, useState } from 'react'
+import { useShortcut } from '../app/shortcuts.ts'
 import { Choices } from '../kit/Choices.tsx'
 import { LineField } from '../kit/Field.tsx'
 import { CautionNote, Notice } from '../kit/Notice.tsx'
@@ -71,7 +71,7 @@ function AskVersion({
   const [typed, setTyped] = useState('')
   const read = typed.trim() === '' ? null : serviceCode(rule, typed)
   return (
-    <section aria-label={`Keys of the ${device.profile.family}`} className="panel p-4 flex flex-col gap-2.5">
+    <section data-plan aria-label={`Keys of the ${device.profile.family}`} className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
         {name ? `${name}: ` : ''}On the {PLACE_WORDS[device.place].toLowerCase()}
       </h2>
@@ -164,7 +164,7 @@ function WalkOn({ device, machine, rows: asked, found, unit, isolation, onClose,
     setState({ ...state, saved: { ...state.saved, [id]: value }, banks })
   }
   return (
-    <section aria-label={`Keys of the ${device.profile.family}`} className="panel p-4 flex flex-col gap-2.5">
+    <section data-plan aria-label={`Keys of the ${device.profile.family}`} className="panel p-4 flex flex-col gap-2.5">
       <div className="flex items-baseline gap-2">
         <h2 className="font-bold">
           {name ? `${name}: ` : ''}On the {PLACE_WORDS[device.place].toLowerCase()}
@@ -285,18 +285,15 @@ const withReason = (step: PlanStep, reasons: Readonly<Record<string, string>>): 
 
 /** Hands-free: the next step by a key, as long as nothing is typed and no button has the focus. */
 function useNext(confirm: () => Promise<void>): void {
-  const next = useRef(confirm)
-  next.current = confirm
-  useEffect(() => {
-    const hear = (event: KeyboardEvent) => {
-      if (!NEXT_KEYS.has(event.key) || isTyping(event.target)) return
-      if (event.key === ' ' && event.target instanceof HTMLButtonElement) return
-      event.preventDefault()
-      void next.current()
-    }
-    window.addEventListener('keydown', hear)
-    return () => window.removeEventListener('keydown', hear)
-  }, [])
+  useShortcut((event) => {
+    if (!NEXT_KEYS.has(event.key)) return
+    // Whoever is elsewhere on the page (a link, a cell, another plan) means that, and not the next key.
+    const at = document.activeElement
+    if (at !== document.body && at !== document.getElementById('main') && !at?.closest('[data-plan]')) return
+    if (event.key === ' ' && event.target instanceof HTMLButtonElement) return
+    event.preventDefault()
+    void confirm()
+  })
 }
 
 /** True once a device that stands in a menu has been left alone for longer than it waits. */

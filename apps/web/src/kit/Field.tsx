@@ -38,6 +38,11 @@ export function TextField({
     setWrong(refused)
     if (entry && refused === null) setTyped('')
   }
+  // What was wrong is gone as soon as it is being put right.
+  const type = (next: string) => {
+    setTyped(next)
+    setWrong(null)
+  }
   const shared = {
     id,
     value: typed,
@@ -56,13 +61,13 @@ export function TextField({
           {...shared}
           rows={lines}
           className="textarea w-full text-[15px] leading-snug"
-          onChange={(event) => setTyped(event.target.value)}
+          onChange={(event) => type(event.target.value)}
         />
       ) : (
         <input
           {...shared}
           className="input w-full text-[15px]"
-          onChange={(event) => setTyped(event.target.value)}
+          onChange={(event) => type(event.target.value)}
           onKeyDown={(event) => event.key === 'Enter' && void save()}
           {...(offers && { list: `${id}-offers` })}
         />

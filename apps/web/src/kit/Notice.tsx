@@ -35,11 +35,12 @@ export function CautionNote({ text }: { text: string }) {
   )
 }
 
-/** An empty screen: what it is for and the first step. */
-export function Empty({ title, children }: { title: string; children: ReactNode }) {
+/** An empty screen: what it is for and the first step. `page`: it is all that there is, and its title the page's. */
+export function Empty({ title, page = false, children }: { title: string; page?: boolean; children: ReactNode }) {
+  const Heading = page ? 'h1' : 'h2'
   return (
     <div className="panel p-6 text-center max-w-xl mx-auto">
-      <h2 className="font-bold text-lg">{title}</h2>
+      <Heading className="font-bold text-lg">{title}</Heading>
       <div className="soft mt-1.5 leading-relaxed">{children}</div>
     </div>
   )

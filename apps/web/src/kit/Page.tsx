@@ -1,10 +1,9 @@
-import { type ReactNode, useEffect } from 'react'
+import type { ReactNode } from 'react'
+import { useTitle } from '../app/title.ts'
 
 /** A page of its own, with its name. */
 export function Page({ title, actions, children }: { title: string; actions?: ReactNode; children: ReactNode }) {
-  useEffect(() => {
-    document.title = `${title} · Ingle`
-  }, [title])
+  useTitle(title)
   return (
     <main id="main" className="flex-1 w-full max-w-4xl mx-auto p-4 md:p-6 flex flex-col gap-4">
       <div className="flex flex-wrap items-center gap-2">

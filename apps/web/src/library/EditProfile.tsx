@@ -4,7 +4,8 @@ import { type Profile, parseProfile } from '@ingle/record'
 import { CirclePlus, ClipboardPaste } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
 import { FormProvider, useFieldArray, useForm, useFormContext } from 'react-hook-form'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { useTitle } from '../app/title.ts'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
@@ -36,8 +37,11 @@ export function EditProfile() {
   const { profileId } = useParams()
   const { profiles } = useLibrary()
   const before = profiles.find((one) => one.id === profileId)
-  if (profileId === undefined) return <Editor key="new" before={null} />
-  if (before) return <Editor key={before.id} before={before.content} />
+  const [query] = useSearchParams()
+  const like = profiles.find((one) => one.id === query.get('like'))?.content ?? null
+  // A copy is nothing until it is saved: whoever leaves it leaves nothing behind.
+  if (profileId === undefined) return <Editor key={`new ${like?.id ?? ''}`} before={null} like={like} />
+  if (before) return <Editor key={before.id} before={before.content} like={null} />
   return (
     <main id="main" className="p-6 w-full">
       <Empty title="The library has no such family">
@@ -49,29 +53,33 @@ export function EditProfile() {
   )
 }
 
-function Editor({ before }: { before: Profile | null }) {
+function Editor({ before, like }: { before: Profile | null; like: Profile | null }) {
   const desk = deskFor(useMe())
   const { profiles } = useLibrary()
   const navigate = useNavigate()
   const units = usePrefs((prefs) => prefs.units)
-  const { kept, keep, drop } = useDraft<ProfileForm>(`profile.${before?.id ?? 'new'}`)
-  const clean = useMemo(() => profileToForm(before ?? NEW), [before])
+  const { kept, keep, drop } = useDraft<ProfileForm>(`profile.${before?.id ?? (like ? `like.${like.id}` : 'new')}`)
+  const clean = useMemo(
+    () => profileToForm(before ?? (like ? { ...like, family: `${like.family} copy`.slice(0, 60) } : NEW)),
+    [before, like],
+  )
   const form = useForm<ProfileForm>({ defaultValues: kept ?? clean })
   const [wrong, setWrong] = useState<string | null>(null)
   /** What was asked before saving; saving once more says that it is meant so. */
   const [asked, setAsked] = useState<string[]>([])
   const [resumed, setResumed] = useState(kept !== null)
   useEffect(() => {
-    const watching = form.watch(() => keep(form.getValues()))
+    const watching = form.watch(() => {
+      keep(form.getValues())
+      setWrong(null)
+    })
     return () => watching.unsubscribe()
   }, [form, keep])
-  useEffect(() => {
-    document.title = before ? `Edit ${before.family} · Ingle` : 'New profile · Ingle'
-  }, [before])
+  useTitle(before ? `Edit ${before.family}` : 'New profile')
   const save = async (typed: ProfileForm) => {
     const last = profiles.find((one) => one.id === before?.id)
     const id = before?.id ?? freeId(`${typed.maker} ${typed.family}`, new Set(profiles.map((one) => one.id)))
-    const profile = formToProfile(typed, before, id, (last?.version ?? 0) + 1, units)
+    const profile = formToProfile(typed, before ?? like, id, (last?.version ?? 0) + 1, units)
     const parsed = parseProfile(JSON.parse(JSON.stringify(profile)))
     if (!parsed.ok) return setWrong(`${parsed.reason} ${parsed.remedy}`)
     setWrong(null)

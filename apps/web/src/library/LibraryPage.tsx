@@ -3,8 +3,9 @@ import { sayBoth, sayOffer } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { CirclePlus, FileUp } from 'lucide-react'
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import { useDeferredValue, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { useTitle } from '../app/title.ts'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { usePrefs } from '../prefs/prefs.ts'
 import { kindWord } from './kinds.ts'
@@ -28,9 +29,7 @@ export function LibraryPage() {
   }, [search, asked, offered])
   const needs = useMemo(() => (asked.trim().length < 3 ? [] : search.needs(asked)), [search, asked])
   const { said, choose } = useImport('profile', (id) => void navigate(`/library/${id}`))
-  useEffect(() => {
-    document.title = 'Library · Ingle'
-  }, [])
+  useTitle('Library')
   return (
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
       <div className="flex flex-wrap items-center gap-2 mb-3">

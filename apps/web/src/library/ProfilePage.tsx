@@ -1,9 +1,10 @@
-import { freeId, type LibraryEntry } from '@ingle/catalog'
+import type { LibraryEntry } from '@ingle/catalog'
 import { counted, NEEDS, type NeedId, roleLabel, roleOf } from '@ingle/core'
 import type { Profile, ProfileSetting } from '@ingle/record'
 import { Copy, FileDown, GitCompare, Pencil } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { useTitle } from '../app/title.ts'
 import { Facts } from '../kit/Facts.tsx'
 import { CautionNote, Empty, Notice } from '../kit/Notice.tsx'
 import { saveJson } from '../kit/saveFile.ts'
@@ -33,26 +34,11 @@ export function ProfilePage() {
 
 function ProfileView({ entry }: { entry: LibraryEntry<Profile> }) {
   const desk = deskFor(useMe())
-  const { profiles } = useLibrary()
-  const navigate = useNavigate()
   const [version, setVersion] = useState(entry.version)
   const [wrong, setWrong] = useState<string | null>(null)
   const profile = entry.earlier.find((one) => one.version === version)?.content ?? entry.content
   const older = profile !== entry.content
-  useEffect(() => {
-    document.title = `${profile.maker} ${profile.family} · Ingle`
-  }, [profile])
-  const duplicate = async () => {
-    const id = freeId(`${profile.id}-copy`, new Set(profiles.map((one) => one.id)))
-    const saved = await desk.library.save('profile', {
-      ...profile,
-      id,
-      version: 1,
-      family: `${profile.family} copy`.slice(0, 60),
-    })
-    if (!saved.ok) return setWrong(`${saved.reason} ${saved.remedy}`)
-    void navigate(`/library/${id}/edit`)
-  }
+  useTitle(`${profile.maker} ${profile.family}`)
   const retire = async () => {
     const done = await desk.library.retire('profile', entry.id, !entry.retired)
     setWrong(done.ok ? null : `${done.reason} ${done.remedy}`)
@@ -79,9 +65,9 @@ function ProfileView({ entry }: { entry: LibraryEntry<Profile> }) {
           <button type="button" className="btn" onClick={() => saveJson(`${profile.id}.profile.json`, profile)}>
             <FileDown size={16} aria-hidden="true" /> Export
           </button>
-          <button type="button" className="btn" onClick={() => void duplicate()}>
+          <Link className="btn" to={`/library/new?like=${entry.id}`}>
             <Copy size={16} aria-hidden="true" /> Duplicate
-          </button>
+          </Link>
           <Link className="btn btn-primary" to={`/library/${entry.id}/edit`}>
             <Pencil size={16} aria-hidden="true" /> Edit
           </Link>

@@ -1,6 +1,6 @@
 import { inUse } from '@ingle/catalog'
-import { useEffect } from 'react'
 import { Link } from 'react-router'
+import { useTitle } from '../app/title.ts'
 import { Empty } from '../kit/Notice.tsx'
 import { kindWord } from '../library/kinds.ts'
 import { useLibrary } from '../library/useLibrary.ts'
@@ -8,9 +8,7 @@ import { useLibrary } from '../library/useLibrary.ts'
 /** Devices to practise on: every family whose keys somebody has described. */
 export function Practice() {
   const profiles = inUse(useLibrary((library) => library.profiles)).filter((one) => one.keypad)
-  useEffect(() => {
-    document.title = 'Practice · Ingle'
-  }, [])
+  useTitle('Practice')
   return (
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
       <h1 className="text-2xl font-bold">Practice</h1>

@@ -10,8 +10,9 @@ import {
 } from '@ingle/core'
 import { machineOf, type Profile } from '@ingle/record'
 import { RotateCcw, X } from 'lucide-react'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { useTitle } from '../app/title.ts'
 import { DeviceClock } from '../keys/DeviceClock.tsx'
 import { DeviceFace } from '../keys/DeviceFace.tsx'
 import { PlanSteps } from '../keys/PlanSteps.tsx'
@@ -52,9 +53,7 @@ function Bench({ profile, machine, partner }: { profile: Profile; machine: Keypa
   const [state, setState] = useState<KeypadState>(() => startState(machine))
   const [wanted, setWanted] = useState<Readonly<Record<string, string>>>({})
   const plan = useMemo(() => planKeys(machine, state, wanted), [machine, state, wanted])
-  useEffect(() => {
-    document.title = `Practice: ${profile.family} · Ingle`
-  }, [profile])
+  useTitle(`Practice: ${profile.family}`)
   const form = profile.program ?? null
   const clock = useDeviceClock(machine, form)
   const onEvent = (event: KeyEvent) => {

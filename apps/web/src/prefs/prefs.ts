@@ -9,6 +9,9 @@ export const THEME_SAYS: Record<Theme, string> = { daywork: 'Day work', sunlight
 interface Prefs {
   theme: Theme
   units: UnitChoice
+  /** Whether single keys act: `/`, `?`, `g` and a letter, space in a plan. */
+  shortcuts: boolean
+  setShortcuts: (shortcuts: boolean) => void
   setTheme: (theme: Theme) => void
   setUnits: (units: UnitChoice) => void
 }
@@ -19,6 +22,8 @@ export const usePrefs = create<Prefs>()(
     (set) => ({
       theme: 'daywork',
       units: BASE_UNITS,
+      shortcuts: true,
+      setShortcuts: (shortcuts) => set({ shortcuts }),
       setTheme: (theme) => set({ theme }),
       setUnits: (units) => set({ units }),
     }),

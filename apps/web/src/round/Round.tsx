@@ -4,6 +4,7 @@ import { CirclePlus } from 'lucide-react'
 import { lazy, Suspense, useDeferredValue, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { pageIsThere } from '../app/quiet.ts'
+import { useTitle } from '../app/title.ts'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { useMe } from '../session/useMe.ts'
@@ -29,9 +30,7 @@ export function Round() {
   useEffect(() => {
     if (sites) pageIsThere()
   }, [sites])
-  useEffect(() => {
-    document.title = 'Round · Ingle'
-  }, [])
+  useTitle('Round')
   const everywhere = [...first, ...(sites ?? []).filter((site) => !first.some((one) => one.id === site.id))]
   const underWay =
     asked === ''

@@ -1,6 +1,7 @@
 import { InvitationAnswer } from '@ingle/record/wire'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
+import { useTitle } from '../app/title.ts'
 import { api } from '../sync/api.ts'
 import { ME } from '../sync/glance.ts'
 import { AccountForm, PERSON_FIELDS, passwordField } from './AccountForm.tsx'
@@ -45,6 +46,7 @@ const ROLE_MAY: Readonly<Record<string, string>> = {
 
 /** Somebody comes with a code, typed or in the address: a new account, or a new password for theirs. */
 export function Join() {
+  useTitle('Join a crew')
   const { code: inAddress = '' } = useParams()
   const navigate = useNavigate()
   const [code, setCode] = useState(inAddress)

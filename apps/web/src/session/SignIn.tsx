@@ -1,6 +1,7 @@
 import type { DemoAccount } from '@ingle/record/wire'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import { useTitle } from '../app/title.ts'
 import { Notice } from '../kit/Notice.tsx'
 import { api } from '../sync/api.ts'
 import { DEMO_ACCOUNTS, SETUP } from '../sync/glance.ts'
@@ -12,6 +13,7 @@ import { signIn } from './session.ts'
 const FirstAccount = lazy(async () => ({ default: (await import('./Entrance.tsx')).FirstAccount }))
 
 export function SignIn() {
+  useTitle('Sign in')
   const [name, setName] = useState('')
   const [password, setPassword] = useState('')
   const [wrong, setWrong] = useState<{ reason: string; remedy: string } | null>(null)

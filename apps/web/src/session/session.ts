@@ -12,7 +12,7 @@ const LEAVING = 'ingle.leaving'
 const ENDED = 'ingle.ended'
 
 const keptMe = (key: string): Me | null => {
-  const kept: unknown = JSON.parse(localStorage.getItem(key) ?? 'null')
+  const kept: unknown = JSON.parse(globalThis.localStorage?.getItem(key) ?? 'null')
   return ME.glance(kept) ? kept : null
 }
 

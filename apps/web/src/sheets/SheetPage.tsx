@@ -13,6 +13,7 @@ import { isOccupantLanguage, isSheet, OCCUPANT_LANGUAGES, occupantWords, SHEETS,
 import { ArrowLeft, FileDown, Printer } from 'lucide-react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { NotFound } from '../app/ErrorPage.tsx'
+import { useTitle } from '../app/title.ts'
 import { useIdParam } from '../kit/ids.ts'
 import { SheetView } from '../kit/SheetView.tsx'
 import { useMe } from '../session/useMe.ts'
@@ -24,6 +25,14 @@ export function SheetPage() {
   const siteId = useIdParam<SiteId>('siteId')
   if (!siteId) return <NotFound />
   return <SiteGate siteId={siteId}>{(state) => <SheetDesk state={state} />}</SiteGate>
+}
+
+const NAMES: Record<SheetName, string> = {
+  card: 'Settings card',
+  record: 'Full record',
+  panel: 'Panel sheet',
+  week: 'Week card',
+  occupant: 'Sheet for the occupant',
 }
 
 function SheetDesk({ state }: { state: SiteState }) {
@@ -43,6 +52,8 @@ function SheetOf({ sheet, ...of }: { sheet: SheetName; state: SiteState; visit: 
   const asked = query.get('lang')
   const language = isOccupantLanguage(asked) ? asked : 'en'
   const { state, visit, system, units } = view
+  const made = SHEETS[sheet](view, crewName, language)
+  useTitle([NAMES[sheet], system.name, state.name].join(' · '))
   const base = `/sites/${state.id}/visits/${visit.id}/systems/${system.id}`
   return (
     <main id="main" className="p-3 md:p-5 w-full">
@@ -79,7 +90,7 @@ function SheetOf({ sheet, ...of }: { sheet: SheetName; state: SiteState; visit: 
           <FileDown size={17} aria-hidden="true" /> PDF
         </a>
       </div>
-      <SheetView sheet={SHEETS[sheet](view, crewName, language)} siteId={state.id} />
+      <SheetView sheet={made} siteId={state.id} />
     </main>
   )
 }

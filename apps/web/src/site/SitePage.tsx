@@ -3,9 +3,10 @@ import { CLIMATES } from '@ingle/catalog'
 import { format } from '@ingle/core'
 import type { SiteId, SiteState, SystemId, VisitId } from '@ingle/record'
 import { FileDown, Play, Users } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { NotFound } from '../app/ErrorPage.tsx'
+import { useTitle } from '../app/title.ts'
 import { AddLine } from '../kit/AddLine.tsx'
 import { QuantityField, SelectField, TextField } from '../kit/Field.tsx'
 import { newId, useIdParam } from '../kit/ids.ts'
@@ -30,9 +31,7 @@ function SiteView({ state }: { state: SiteState }) {
   const desk = deskFor(useMe())
   const navigate = useNavigate()
   const units = usePrefs((prefs) => prefs.units)
-  useEffect(() => {
-    document.title = `${state.name || 'Site'} · Ingle`
-  }, [state.name])
+  useTitle(`${state.name || 'Site'}`)
   const save = async (body: object) => {
     const written = await desk.write(state.id, [{ kind: 'site.set', body }])
     return refusalOf(written)
@@ -48,6 +47,8 @@ function SiteView({ state }: { state: SiteState }) {
     void navigate(`/sites/${state.id}/visits/${visitId}/systems/${systemId}/survey`)
   }
   const visits = [...state.visits].reverse()
+  /** The visit that runs: going on with it is what one came for. */
+  const runs = visits.find((one) => !one.closedAt)
   const openItems = state.items.filter((item) => !item.closed)
   return (
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6 grid gap-4 lg:grid-cols-[1fr_20rem] content-start">
@@ -79,7 +80,7 @@ function SiteView({ state }: { state: SiteState }) {
               value={reason}
               onChange={(event) => setReason(event.target.value)}
             />
-            <button type="submit" className="btn btn-primary">
+            <button type="submit" className={`btn ${runs ? '' : 'btn-primary'}`}>
               <Play size={17} aria-hidden="true" /> Begin a visit
             </button>
           </form>
@@ -104,7 +105,7 @@ function SiteView({ state }: { state: SiteState }) {
                     <li key={system.id}>
                       <Link
                         to={`/sites/${state.id}/visits/${visit.id}/systems/${system.id}/${visit.closedAt ? 'hand-over' : 'airflow'}`}
-                        className="btn btn-quiet"
+                        className={`btn btn-quiet ${visit === runs ? 'btn-primary' : ''}`}
                       >
                         {system.name}
                         <TryCount count={visit.systems[system.id]?.tries.length ?? 0} />

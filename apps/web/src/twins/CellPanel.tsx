@@ -51,10 +51,20 @@ export function CellPanel({ state, visit, system, row, cell, onClose }: Props) {
             {cell.stood ? (
               <>
                 {cell.stood.column === 'left' ? 'Left' : 'Found'} at <b>{cell.says}</b> by {cell.stood.entry.by} on visit{' '}
-                {cell.stood.visit.number}. Most of its twins: <b>{row.usualSays}</b>.
+                {cell.stood.visit.number}.{' '}
+                {row.isTied ? (
+                  'Its twins stand at several, as many at each.'
+                ) : (
+                  <>
+                    Most of its twins: <b>{row.usualSays}</b>.
+                  </>
+                )}
               </>
             ) : (
-              <>Not looked at. Most of its twins: {row.usualSays}.</>
+              <>
+                Not looked at.{' '}
+                {row.isTied ? 'Its twins stand at several, as many at each.' : `Most of its twins: ${row.usualSays}.`}
+              </>
             )}
           </p>
           {mine?.setting.code && (

@@ -1,4 +1,5 @@
 import { aimEntries, carryAims, visitOf } from '@ingle/bench'
+import { counted } from '@ingle/core'
 import { type Draft, knownId, rowBody, type SiteState, type SystemState, type VisitState } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { Dialog } from '../kit/Dialog.tsx'
@@ -8,6 +9,7 @@ import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
 import { CarriedView } from './CarriedView.tsx'
+import { useLeftOut } from './useLeftOut.ts'
 
 /** Copies the aims of one unit to its twins: aims, never readings. Each unit then acknowledges for itself. */
 export function CopyAims(props: { state: SiteState; visit: VisitState; systems: readonly SystemState[]; onClose: () => void }) {
@@ -23,9 +25,15 @@ export function CopyAims(props: { state: SiteState; visit: VisitState; systems: 
     const entries = aimEntries(ledger(from))
     return systems.filter((one) => one !== from).map((system) => ({ system, carried: carryAims(entries, ledger(system), units) }))
   }, [state, visit, systems, from, units])
-  const count = carried.reduce((sum, one) => sum + one.carried.aims.length, 0)
+  const { left, leave } = useLeftOut(fromId ?? '')
+  const taken = carried.map(({ system, carried: { aims } }) => ({
+    system,
+    aims: aims.filter(({ row }) => !left.has(`${system.id} ${row.key}`)),
+  }))
+  const count = taken.reduce((sum, one) => sum + one.aims.length, 0)
+  const all = carried.reduce((sum, one) => sum + one.carried.aims.length, 0)
   const copy = async () => {
-    const drafts: Draft[] = carried.flatMap(({ system, carried: { aims } }) =>
+    const drafts: Draft[] = taken.flatMap(({ system, aims }) =>
       aims.map(({ row, value }) => ({
         kind: 'aim.set' as const,
         body: {
@@ -62,12 +70,16 @@ export function CopyAims(props: { state: SiteState; visit: VisitState; systems: 
                 {one.lost.length > 0 ? `, ${one.lost.length} it cannot do` : ''}
               </span>
             </summary>
-            <CarriedView carried={one} />
+            <CarriedView
+              carried={one}
+              left={new Set(one.aims.map(({ row }) => row.key).filter((key) => left.has(`${system.id} ${key}`)))}
+              onLeave={(key, out) => leave(`${system.id} ${key}`, out)}
+            />
           </details>
         ))}
         {wrong && <Notice kind="wrong">{wrong}</Notice>}
         <button type="button" className="btn btn-primary" disabled={count === 0} onClick={() => void copy()}>
-          {count === 0 ? 'All are aimed alike' : `Copy ${count} aims`}
+          {all === 0 ? 'All are aimed alike' : `Copy ${counted(count, 'aim')}`}
         </button>
       </div>
     </Dialog>

@@ -10,9 +10,10 @@ import {
   type VisitId,
   type VisitState,
 } from '@ingle/record'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { NotFound } from '../app/ErrorPage.tsx'
+import { useTitle } from '../app/title.ts'
 import { Choices } from '../kit/Choices.tsx'
 import { figure } from '../kit/figure.ts'
 import { useIdParam } from '../kit/ids.ts'
@@ -55,9 +56,7 @@ function TwinsView({ state, visit }: { state: SiteState; visit: VisitState }) {
   const [params] = useSearchParams()
   const [picking, setPicking] = useState(false)
   const group = state.twins.find((one) => one.id === params.get('group')) ?? state.twins[0] ?? null
-  useEffect(() => {
-    document.title = `Twins · ${state.name} · Ingle`
-  }, [state.name])
+  useTitle(`Twins · ${state.name}`)
   return (
     <main id="main" className="flex-1 w-full p-3 md:p-4 flex flex-col gap-3 min-w-0">
       <div className="flex flex-wrap items-center gap-2">

@@ -8,7 +8,6 @@ export function FixesInPlace({ fixes }: { fixes: readonly FixState[] }) {
   return (
     <Link
       to="hand-over#temporary"
-      aria-label={`${fixes.length} temporary ${fixes.length === 1 ? 'fix' : 'fixes'} in place`}
       className="m-3 p-2.5 rounded-box border border-accent bg-accent/10 block text-[13px] leading-snug"
     >
       <b className="text-accent flex gap-1.5 items-center">

@@ -1,10 +1,11 @@
 import { jotContextOf, type LedgerRow, nextAdjust, STAGE_IDS, type StageId, sawOf, withAim } from '@ingle/bench'
-import { completions, type JotContext, type JotReading, parseJot } from '@ingle/core'
+import { completions, counted, type JotContext, type JotReading, parseJot } from '@ingle/core'
 import { type Change, type ChangeId, changesOf, describeChange, type RowColumn, type TryId } from '@ingle/record'
 import { Delete, Keyboard } from 'lucide-react'
-import { type Ref, useEffect, useId, useImperativeHandle, useMemo, useRef, useState } from 'react'
+import { type Ref, useId, useImperativeHandle, useMemo, useRef, useState } from 'react'
 import { useLocation } from 'react-router'
-import { isTyping } from '../app/KeysHelp.tsx'
+import { useShortcut } from '../app/shortcuts.ts'
+import { Heard } from '../kit/Heard.tsx'
 import { newId } from '../kit/ids.ts'
 import { useMeaning } from './useMeaning.ts'
 import { useVisit } from './useVisit.ts'
@@ -42,18 +43,17 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
     input.current?.focus()
   }
   useImperativeHandle(ref, () => ({ put }))
-  useEffect(() => {
-    const hear = (event: KeyboardEvent) => {
-      if (event.key !== '/' || isTyping(event.target)) return
-      event.preventDefault()
-      input.current?.focus()
-    }
-    window.addEventListener('keydown', hear)
-    return () => window.removeEventListener('keydown', hear)
-  }, [])
+  useShortcut((event) => {
+    if (event.key !== '/') return
+    event.preventDefault()
+    input.current?.focus()
+  })
 
   const reading = useMemo(() => withAim(parseJot(text, context), visit), [text, context, visit])
   const offers = useMemo(() => (focused && text !== '' ? completions(text, context) : []), [text, context, focused])
+
+  /** On a phone it is one slim line until it is touched or has something to say. */
+  const isOpen = focused || keypad || text !== '' || said !== null
 
   const enter = async () => {
     if (reading.state !== 'ready') return
@@ -160,10 +160,20 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
           onFocus={() => setFocused(true)}
           onBlur={() => setFocused(false)}
         />
-        <button type="button" className="btn btn-quiet md:hidden h-11" aria-expanded={keypad} onClick={() => setKeypad(!keypad)}>
-          <Keyboard size={18} aria-hidden="true" /> Keypad
+        <button
+          type="button"
+          className={`btn btn-quiet md:hidden h-11 ${isOpen ? '' : 'btn-square'}`}
+          aria-label="Keypad"
+          aria-expanded={keypad}
+          onClick={() => setKeypad(!keypad)}
+        >
+          <Keyboard size={18} aria-hidden="true" /> {isOpen && 'Keypad'}
         </button>
-        <div id={readId} role="status" className="text-[13px] leading-tight basis-full md:basis-[42%] md:max-h-11 overflow-auto">
+        <Heard says={said ? said.text : heardOf(reading, offers.length)} />
+        <div
+          id={readId}
+          className={`text-[13px] leading-tight basis-full md:basis-[42%] md:max-h-11 overflow-auto ${isOpen ? '' : 'hidden md:block'}`}
+        >
           {said ? (
             <SaidLine
               said={said}
@@ -200,6 +210,21 @@ function sawIn(ledger: readonly LedgerRow[], { key, column }: { key: string; col
 
 /** A corrected reading stays with the try that it was taken on. */
 const correctedTry = (change: Change | null): TryId | null => (change && 'tryId' in change.body ? change.body.tryId : null)
+
+/** What the ears are told of a line that is being typed. */
+function heardOf(reading: JotReading, offers: number): string {
+  const more = offers === 0 ? '' : ` ${counted(offers, 'completion')}, Tab takes the first.`
+  switch (reading.state) {
+    case 'empty':
+      return ''
+    case 'incomplete':
+      return `${reading.needs}.${more}`
+    case 'wrong':
+      return `${reading.reason} ${reading.remedy}`
+    case 'ready':
+      return `Reads as: ${reading.reads}.${more}`
+  }
+}
 
 function ReadBack({ reading }: { reading: JotReading }) {
   switch (reading.state) {
@@ -274,7 +299,7 @@ function Keypad({
             type="button"
             className={`btn num text-lg ${key === 'enter' ? 'btn-primary' : ''}`}
             disabled={key === 'enter' && !ready}
-            aria-label={key === 'back' ? 'Delete' : key === 'enter' ? 'Write it down' : key}
+            aria-label={key === 'back' ? 'Delete' : key === 'enter' ? 'Enter: write it down' : key}
             onClick={() => press(key)}
           >
             {key === 'back' ? (

@@ -3,10 +3,11 @@ import { useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { StateMark } from '../kit/StateMark.tsx'
 import { useModal } from '../kit/useModal.ts'
-import type { LadderStage } from './ladder.ts'
+import type { LadderStage, SystemPlace } from './ladder.ts'
 
 /** On a phone: one control that says the current stage, opens all of them, and steps to the one before and after. */
-export function StageSheet({ stages, onTrail }: { stages: readonly LadderStage[]; onTrail: () => void }) {
+export function StageSheet(props: { stages: readonly LadderStage[]; systems: readonly SystemPlace[]; onTrail: () => void }) {
+  const { stages, systems, onTrail } = props
   const [open, setOpen] = useState(false)
   const navigate = useNavigate()
   const { pathname } = useLocation()
@@ -53,19 +54,21 @@ export function StageSheet({ stages, onTrail }: { stages: readonly LadderStage[]
       >
         <ChevronRight size={20} aria-hidden="true" />
       </button>
-      {open && <Sheet stages={stages} now={now} onClose={() => setOpen(false)} onTrail={onTrail} />}
+      {open && <Sheet stages={stages} systems={systems} now={now} onClose={() => setOpen(false)} onTrail={onTrail} />}
     </nav>
   )
 }
 
 function Sheet(props: {
   stages: readonly LadderStage[]
+  systems: readonly SystemPlace[]
   now: LadderStage | undefined
   onClose: () => void
   onTrail: () => void
 }) {
-  const { stages, now, onClose, onTrail } = props
+  const { stages, systems, now, onClose, onTrail } = props
   const ref = useModal()
+  const navigate = useNavigate()
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: Escape closes a native dialog; a tap beside it is one way more.
     <dialog
@@ -102,6 +105,25 @@ function Sheet(props: {
           </li>
         ))}
       </ul>
+      {systems.length > 1 && (
+        <label className="flex items-center gap-3 px-4 pt-3 mt-1 border-t border-base-300">
+          <span className="soft text-[14px]">System</span>
+          <select
+            className="select flex-1"
+            value={systems.find((one) => one.here)?.to}
+            onChange={(event) => {
+              onClose()
+              void navigate(event.target.value)
+            }}
+          >
+            {systems.map((one) => (
+              <option key={one.id} value={one.to}>
+                {one.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       <button
         type="button"
         className="btn btn-ghost mx-3 my-1"

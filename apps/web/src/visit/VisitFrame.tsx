@@ -1,21 +1,23 @@
 import { equipmentName, fixesInPlace, STAGE_IDS, STAGE_NAMES } from '@ingle/bench'
 import { type Change, findSystem, findVisit, type SiteId, type SiteState, type SystemId, type VisitId } from '@ingle/record'
-import { History } from 'lucide-react'
+import { ChevronsUpDown, History } from 'lucide-react'
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
+import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { NotFound } from '../app/ErrorPage.tsx'
-import { isTyping } from '../app/KeysHelp.tsx'
 import { pageIsThere, whenQuiet } from '../app/quiet.ts'
 import { Skeleton } from '../app/Skeleton.tsx'
+import { useShortcut } from '../app/shortcuts.ts'
+import { useTitle } from '../app/title.ts'
 import { useIdParam } from '../kit/ids.ts'
 import { Empty } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
+import { useMenu } from '../kit/useMenu.ts'
 import { useMe } from '../session/useMe.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
 import { fetchStages } from '../stages/views.ts'
 import { FixesInPlace } from './FixesInPlace.tsx'
 import type { JotHandle } from './JotLine.tsx'
-import type { LadderStage } from './ladder.ts'
+import type { LadderStage, SystemPlace } from './ladder.ts'
 import { StageSheet } from './StageSheet.tsx'
 import { useMeaning } from './useMeaning.ts'
 import { useVisitValue, VisitContext } from './useVisit.ts'
@@ -65,25 +67,29 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
     const known = meaning?.standingOf(value)
     return STAGE_IDS.map((id, i) => ({ id, label: STAGE_NAMES[id].label, standing: known?.[i] ?? null }))
   }, [value, meaning])
+  const { pathname } = useLocation()
+  /** The systems of the site, each on the stage that is open. */
+  const systems = useMemo(
+    () =>
+      state.systems.map((one) => ({ id: one.id, name: one.name, to: pathname.replace(system.id, one.id), here: one === system })),
+    [state.systems, pathname, system],
+  )
   useStageKeys()
   useEffect(() => {
     if (meaning) pageIsThere()
   }, [meaning])
   useEffect(() => whenQuiet(fetchStages), [])
-  useEffect(() => {
-    document.title = `${system.name} · ${state.name} · Ingle`
-  }, [system.name, state.name])
+  const stage = STAGE_IDS.find((one) => pathname.split('/').includes(one))
+  useTitle([...(stage ? [STAGE_NAMES[stage].label] : []), system.name, state.name].join(' · '))
   return (
     <VisitContext value={value}>
       <div className="flex-1 flex min-h-0">
         <nav
           aria-label="Stages"
-          className="no-print hidden md:flex w-[172px] shrink-0 border-r border-base-300 flex-col py-3 sticky top-12 h-[calc(100dvh-6rem)]"
+          className="no-print hidden md:flex w-[172px] shrink-0 border-r border-base-300 flex-col py-3 sticky low:static top-12 h-[calc(100dvh-6rem)] low:h-auto overflow-y-auto"
         >
           <div className="px-4 pb-3 mb-2 border-b border-base-300">
-            <Link to={`/sites/${state.id}`} className="font-bold leading-tight block">
-              {system.name}
-            </Link>
+            <SystemSwitch name={system.name} siteId={state.id} systems={systems} />
             <div className="soft text-[13px] leading-snug mt-1">
               {equipmentName(state, system, visit) ?? 'Equipment not named'}
               <br />
@@ -102,14 +108,17 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
           <div className="md:hidden">
             <FixesInPlace fixes={fixesInPlace(state, system.id)} />
           </div>
-          <div className="flex-1 min-w-0 pb-36 md:pb-16">
+          <div className="flex-1 min-w-0 pb-30 md:pb-16 low:pb-0">
             <Suspense fallback={<Skeleton />}>
               <Outlet />
             </Suspense>
           </div>
         </div>
       </div>
-      <div className="no-print fixed bottom-0 inset-x-0 z-20 bg-base-100 border-t border-base-300">
+      <section
+        aria-label="Jot line and stages"
+        className="no-print fixed low:static bottom-0 inset-x-0 z-20 bg-base-100 border-t border-base-300"
+      >
         {readsOnly ? (
           <p className="no-print sticky bottom-0 bg-base-100 border-t border-base-300 px-4 py-2.5 soft text-[14px]">
             You read along: your account writes nothing.
@@ -119,14 +128,58 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
             <JotLine ref={jotLine} />
           </Suspense>
         )}
-        <StageSheet stages={stages} onTrail={() => setTrailOpen(true)} />
-      </div>
+        <StageSheet stages={stages} systems={systems} onTrail={() => setTrailOpen(true)} />
+      </section>
       {trailOpen && (
         <Suspense fallback={null}>
           <Trail onClose={() => setTrailOpen(false)} />
         </Suspense>
       )}
     </VisitContext>
+  )
+}
+
+/** Where the name of the system stands: the others of the site, on the same stage. */
+function SystemSwitch({ name, siteId, systems }: { name: string; siteId: SiteId; systems: readonly SystemPlace[] }) {
+  const { open, setOpen, around } = useMenu<HTMLDivElement>()
+  if (systems.length < 2)
+    return (
+      <Link to={`/sites/${siteId}`} className="font-bold leading-tight block">
+        {name}
+      </Link>
+    )
+  return (
+    <div ref={around} className="relative">
+      <button
+        type="button"
+        className="font-bold leading-tight text-left flex items-center gap-1 min-h-9 -my-2"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        {name} <ChevronsUpDown size={14} className="shrink-0" aria-hidden="true" />
+      </button>
+      {open && (
+        <ul className="fixed mt-2 w-64 max-h-[60dvh] overflow-y-auto panel shadow-lg py-1 z-40" aria-label="Systems of this site">
+          {systems.map((one) => (
+            <li key={one.id}>
+              <Link
+                to={one.to}
+                aria-current={one.here ? 'page' : undefined}
+                className={`block px-3 py-2 ${one.here ? 'font-bold bg-base-200' : 'hover:bg-base-200'}`}
+                onClick={() => setOpen(false)}
+              >
+                {one.name}
+              </Link>
+            </li>
+          ))}
+          <li className="border-t border-base-300 mt-1">
+            <Link to={`/sites/${siteId}`} className="block px-3 py-2 soft hover:bg-base-200">
+              The site
+            </Link>
+          </li>
+        </ul>
+      )}
+    </div>
   )
 }
 
@@ -155,20 +208,15 @@ function useStageKeys(): void {
   const navigate = useNavigate()
   const { siteId, visitId, systemId } = useParams()
   const pressed = useRef(0)
-  useEffect(() => {
-    const hear = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
-      if (event.key === 'g') {
-        pressed.current = event.timeStamp
-        return
-      }
-      if (event.timeStamp - pressed.current > 1500) return
-      pressed.current = 0
-      if (event.key === 'r') return void navigate('/')
-      const stage = STAGE_IDS.find((one) => STAGE_NAMES[one].key === event.key)
-      if (stage) void navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/${stage}`)
+  useShortcut((event) => {
+    if (event.key === 'g') {
+      pressed.current = event.timeStamp
+      return
     }
-    window.addEventListener('keydown', hear)
-    return () => window.removeEventListener('keydown', hear)
-  }, [navigate, siteId, visitId, systemId])
+    if (event.timeStamp - pressed.current > 1500) return
+    pressed.current = 0
+    if (event.key === 'r') return void navigate('/')
+    const stage = STAGE_IDS.find((one) => STAGE_NAMES[one].key === event.key)
+    if (stage) void navigate(`/sites/${siteId}/visits/${visitId}/systems/${systemId}/${stage}`)
+  })
 }

@@ -28,14 +28,16 @@ function WorkingLine({ working, open, onToggle }: { working: Working; open: bool
       <dt>
         <button
           type="button"
-          className="w-full flex gap-2 items-baseline text-left py-1.5 min-h-9"
+          className="w-full flex flex-wrap sm:flex-nowrap gap-x-2 items-baseline text-left py-1.5 min-h-9"
           aria-expanded={open}
           onClick={onToggle}
         >
           <ChevronRight size={14} className={`shrink-0 self-center ${open ? 'rotate-90' : ''}`} aria-hidden="true" />
-          <span className="soft w-24 shrink-0">{working.label}</span>
-          <span className={`num min-w-0 flex-1 ${open ? '' : 'truncate'}`}>{working.formula}</span>
-          {result && isMetric(units) && <b className="num shrink-0">{format(result.quantity, result.value, units)}</b>}
+          <span className="soft flex-1 sm:flex-none sm:w-24 shrink-0">{working.label}</span>
+          <span className="num min-w-0 basis-full sm:basis-0 sm:flex-1 pl-[1.375rem] sm:pl-0 [overflow-wrap:anywhere]">
+            {working.formula}
+          </span>
+          {result && isMetric(units) && <b className="num shrink-0 ml-auto">{format(result.quantity, result.value, units)}</b>}
         </button>
       </dt>
       {open && (
@@ -45,7 +47,7 @@ function WorkingLine({ working, open, onToggle }: { working: Working; open: bool
               Result <b className="num">{resultSaid(working, units)}</b>
             </p>
           )}
-          <table className="mb-1">
+          <table className="mb-1 [overflow-wrap:anywhere]">
             <tbody>
               {working.inputs.map((input) => (
                 <tr key={input.name + input.from} className="align-top">

@@ -6,3 +6,11 @@ export interface LadderStage {
   label: string
   standing: { mark: RowStanding; done: number; of: number; applies: boolean } | null
 }
+
+/** A system of the site, and where it stands on the stage that is open. */
+export interface SystemPlace {
+  id: string
+  name: string
+  to: string
+  here: boolean
+}

@@ -29,6 +29,16 @@ describe('twins', () => {
     expect(standings(mill)).toEqual(['same', 'same', 'deliberate', 'deliberate'])
   })
 
+  it('as many at one value as at another: neither is called “most”, unless the aim says which', () => {
+    const mill = new Mill([1, 2])
+    mill.set(1, 'left', FAN, '0')
+    mill.set(2, 'left', FAN, '1')
+    expect(compare(mill).find((row) => row.key === FAN)).toMatchObject({ usual: null, usualSays: 'as many each', isTied: true })
+    expect(standings(mill)).toEqual(['accident', 'accident'])
+    mill.aim(1, FAN, 'off')
+    expect(compare(mill).find((row) => row.key === FAN)).toMatchObject({ usual: 'off', isTied: false })
+  })
+
   it('a reason goes on counting on later visits while the value stands', () => {
     const mill = new Mill()
     for (const n of [1, 2]) mill.set(n, 'left', FAN, '0')

@@ -26,6 +26,8 @@ export interface TwinRow {
   /** What most units stand at, or aim for; null when nothing is known. */
   usual: string | null
   usualSays: string
+  /** As many stand at one value as at another, and nothing says which is meant. */
+  isTied: boolean
   perUnit: boolean
   cells: TwinCell[]
 }
@@ -55,7 +57,14 @@ export function compareTwins(state: SiteState, systems: readonly SystemState[], 
   })
   return compared.map(({ first, rows }) => {
     const cells = ledgers.map(({ system }, unit) => cellOf(state, system, visit, rows[unit] ?? null, units))
-    const usual = mostCommon(cells.map((one) => one.meaning)) ?? first.aim?.meaning ?? null
+    const all = mostCommon(cells.map((one) => one.meaning))
+    // Of two that are equally common neither is “most”: what somebody gave a reason for is the exception; then the aim decides.
+    const common = all.tied ? mostCommon(cells.map((one) => (one.because ? null : one.meaning))) : all
+    const usual = common.tied
+      ? common.tied.includes(first.aim?.meaning ?? '')
+        ? (first.aim?.meaning ?? null)
+        : null
+      : (common.one ?? first.aim?.meaning ?? null)
     const perUnit = first.role?.perUnit === true
     for (const cell of cells) {
       if (cell.standing === 'unknown' || cell.standing === 'lacks') continue
@@ -67,7 +76,8 @@ export function compareTwins(state: SiteState, systems: readonly SystemState[], 
       label: first.label,
       need: first.need,
       usual,
-      usualSays: usual === null ? '—' : sayMeaning(first.setting, usual, units),
+      usualSays: usual === null ? (common.tied ? 'as many each' : '—') : sayMeaning(first.setting, usual, units),
+      isTied: common.tied !== null && usual === null,
       perUnit,
       cells,
     }
@@ -96,9 +106,11 @@ function reasonBefore(state: SiteState, systemId: SystemId, key: string, stood: 
   return null
 }
 
-/** The value that most units have; the first of several that are equally common. */
-function mostCommon(values: readonly (string | null)[]): string | null {
+/** The value that most units have, or those that are equally common; neither where nothing is known. */
+function mostCommon(values: readonly (string | null)[]): { one: string | null; tied: string[] | null } {
   const counts = new Map<string, number>()
   for (const value of values) if (value !== null) counts.set(value, (counts.get(value) ?? 0) + 1)
-  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null
+  const most = Math.max(0, ...counts.values())
+  const common = [...counts].filter(([, count]) => count === most).map(([value]) => value)
+  return common.length > 1 ? { one: null, tied: common } : { one: common[0] ?? null, tied: null }
 }

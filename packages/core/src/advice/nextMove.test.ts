@@ -18,8 +18,11 @@ const split = { id: 's', returnDbF: 75, supplyDbF: 53.2, returnWbF: 63, supplyWb
 const good: Partial<TryInput> = { filter: 'clean', probes: { supply: 0.2, return: -0.25 } }
 
 describe('with readings still missing', () => {
+  it('asks no furnace for its heater kit', () => expect(move({ heaterKw: null, burnsFuel: true }).key).toBe('need-tap'))
+
   it.each<[string, Partial<AirflowInput>, string]>([
     ['the equipment', { blower: null }, 'need-profile'],
+    ['the table of one that is named', { blower: null, equipment: 'Merrowby VX-42' }, 'need-table'],
     ['the capacity', { capacityTons: null }, 'need-capacity'],
     ['the heater', { heaterKw: null }, 'need-heater'],
     ['the tap', {}, 'need-tap'],

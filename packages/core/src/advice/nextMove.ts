@@ -76,9 +76,9 @@ function otherTaps(picture: AirflowPicture, draft: Draft | null): number[] {
 function stillMissing(picture: AirflowPicture): string[] {
   const { current, input } = picture
   const out: string[] = []
-  if (!input.blower) out.push('the equipment profile')
+  if (!input.blower) out.push(input.equipment ? 'the blower table' : 'the equipment profile')
   if (input.capacityTons === null) out.push('capacity from the nameplate')
-  if (input.heaterKw === null) out.push('heater kit, or that there is none')
+  if (input.heaterKw === null && !input.burnsFuel) out.push('heater kit, or that there is none')
   if (!current || current.input.tap === null) out.push('the tap it runs on')
   if (current?.input.probes.supply === undefined) out.push('supply static')
   if (current?.input.probes.return === undefined) out.push('return static')
@@ -92,6 +92,15 @@ function stillMissing(picture: AirflowPicture): string[] {
 
 function needBlower(picture: AirflowPicture): Draft | null {
   if (picture.input.blower) return null
+  if (picture.input.equipment)
+    return {
+      key: 'need-table',
+      headline: `Enter the blower table of the ${picture.input.equipment}.`,
+      because:
+        'Its profile in the library has none: without it a static reading says nothing about the flow. Until then a hood, a traverse or a plate measures it.',
+      action: { kind: 'stage', label: 'Open Survey', stage: 'survey' },
+      rests: [],
+    }
   return {
     key: 'need-profile',
     headline: 'Say what this air handler is.',
@@ -113,7 +122,7 @@ function needCapacity(picture: AirflowPicture): Draft | null {
 }
 
 function needHeater(picture: AirflowPicture): Draft | null {
-  if (picture.input.heaterKw !== null) return null
+  if (picture.input.heaterKw !== null || picture.input.burnsFuel) return null
   return {
     key: 'need-heater',
     headline: 'Say which heater kit is fitted, or that there is none.',

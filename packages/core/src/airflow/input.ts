@@ -104,6 +104,10 @@ export interface AirflowInput {
   blower: BlowerData | null
   /** 0: no heater fitted; null: nobody has said. */
   heaterKw: number | null
+  /** What the equipment is called, where somebody named it; absent: nobody did. */
+  equipment?: string
+  /** A furnace: it has a fire and no heater kit to ask for. */
+  burnsFuel?: true
   /** True when the heater blows with the same tap as cooling, so that its floor binds here. */
   heaterOnThisTap: boolean
   cleanFilter: CleanFilter | null

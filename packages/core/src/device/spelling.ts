@@ -1,6 +1,7 @@
 import { list } from '../advice/show.ts'
+import { parseReading, readNumber } from '../quantity/parse.ts'
 import { BASE_UNITS, chosenUnit, fromBase, type UnitChoice } from '../quantity/units.ts'
-import { clockText, sayDateOfYear } from '../times/clockText.ts'
+import { clockText, readClock, sayDateOfYear } from '../times/clockText.ts'
 import { roleOf } from './roles.ts'
 import type { DeviceSetting } from './setting.ts'
 import { deviceSign, readSpelled, spellNumber, tidyNumber, toRole, UNIT_SIGN } from './units.ts'
@@ -141,6 +142,26 @@ export function sayMeaning(setting: Pick<DeviceSetting, 'role'>, meaning: string
     return `${meaning}${sign === '' ? '' : sign === '%' || sign === '/h' ? sign : ` ${sign}`}`
   }
   return meaning
+}
+
+/**
+ * What somebody typed as the value of a role that is a number, in the language of roles: bare figures are in the units of
+ * the reader. Null where it is no number, or one of another unit.
+ */
+export function readMeaning(roleId: string, typed: string, units: UnitChoice): string | null {
+  const values = roleOf(roleId)?.values
+  if (values?.kind !== 'number') return null
+  const { unit } = values
+  if (Object.hasOwn(READ_AS, unit)) {
+    const read = parseReading(typed, READ_AS[unit as keyof typeof READ_AS], units)
+    return read.ok ? tidyNumber(read.value.base) : null
+  }
+  if (unit === 'clock') {
+    const minutes = readClock(typed)
+    return minutes === null ? null : String(minutes)
+  }
+  const read = readNumber(typed)
+  return read && (read.rest === '' || sameUnit(read.rest, UNIT_SIGN[unit])) ? tidyNumber(read.value) : null
 }
 
 /** A value as it is read on the device, with its sign: "0.5 °C", "3". */

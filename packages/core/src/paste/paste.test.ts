@@ -418,3 +418,20 @@ describe('sizes on a jumper', () => {
     expect(sizesOf(values)).toBeNull(),
   )
 })
+
+describe('a list of settings whose columns and values are written in other ways', () => {
+  const first = (text: string) => {
+    const read = pasteSettingsList(text)
+    return read.ok ? read.value.settings : []
+  }
+  it('keeps values whole where each names what it means', () =>
+    expect(first('No. | Setting | Range\nF1 | Humidity contact | 01 = off, 02 = on/off\nF2 | Fan | off / on')).toMatchObject([
+      { values: ['01 = off', '02 = on/off'] },
+      { values: ['off', 'on'] },
+    ]))
+  it('reads a column of modes into the names', () =>
+    expect(first('No. | Setting | Mode | Range\n7 | Off-delay | Cool | 0 to 90\n8 | Off-delay | Heat | 0 to 120')).toMatchObject([
+      { label: 'Off-delay, Cool', range: true },
+      { label: 'Off-delay, Heat', range: true },
+    ]))
+})

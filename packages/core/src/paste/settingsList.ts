@@ -18,7 +18,7 @@ interface PastedSettings {
   settings: PastedSetting[]
 }
 
-type Head = 'default' | 'min' | 'max' | 'step' | 'unit' | 'values' | 'code' | 'label'
+type Head = 'default' | 'min' | 'max' | 'step' | 'unit' | 'values' | 'code' | 'label' | 'mode'
 
 const HEADS: readonly (readonly [Head, RegExp])[] = [
   ['default', /\b(?:default|factory|preset|as shipped)\b/i],
@@ -28,6 +28,8 @@ const HEADS: readonly (readonly [Head, RegExp])[] = [
   ['unit', /^units?$/i],
   ['values', /\b(?:choices?|options?|selections?|selectable|range|values?|available|allowed|positions?)\b/i],
   ['code', /^(?:code|no|nr|item|number|#)\b/i],
+  // In which mode or on which stage a setting counts: two rows may differ in nothing else.
+  ['mode', /^(?:mode|modes|stage|applies(?: to)?|when|for)$/i],
   ['label', /\b(?:setting|name|description|function|parameter)\b/i],
 ]
 const headOf = (cell: string): Head | null => {
@@ -123,7 +125,7 @@ function settingOf(cells: readonly string[], heads: readonly (Head | null)[], ro
   const ends = [filled('min'), filled('max'), filled('step')].filter((one) => one !== null)
   const setting: PastedSetting = {
     code: bare(raw('code')),
-    label: bare(raw('label')),
+    label: [bare(raw('label')), filled('mode')].filter((one) => one !== null && one !== '').join(', '),
     values: ends.length > 0 ? ends : read.values,
     range: ends.length > 0 ? filled('min') !== null && filled('max') !== null : read.range,
     default: heads.includes('default') && !isMissing(raw('default')) ? bare(raw('default')) : read.default,
@@ -147,7 +149,9 @@ function readValues(cell: string): { values: string[]; range: boolean; default: 
   const ranged = RANGE.exec(bare(text)) ?? DASHED.exec(bare(text))
   if (ranged) return { values: ranged.slice(1).filter((one) => one !== undefined), range: true, default: marked }
   text = text.replace(/,\s*$/, '')
-  const values = (text.includes('/') ? text.split('/') : text.split(','))
+  // “01 = off, 02 = on/off”: each value names what it means, and a stroke stands within a meaning.
+  const named = /=[^,;]*[,;][^=]*=/.test(text)
+  const values = (named ? text.split(/[,;](?=[^,;]*=)/) : text.includes('/') ? text.split('/') : text.split(','))
     .map((part) => {
       const value = bare(part)
       if (/[*<]|\(\s*(?:factory|default)\s*\)/i.test(part)) marked = value

@@ -61,10 +61,12 @@ export function judgeContact(contact: InputContact, units: number): ContactJudge
       }),
     )
   if (safety && rests === 'open') findings.push(found('safety-rests-open', { device }))
-  if (safety && (does === 'none' || does === 'occupied' || does === 'boost'))
+  // One that cannot trip stops nothing: what it would stop, and how, is no news beside that.
+  const acting = trips !== false
+  if (safety && acting && (does === 'none' || does === 'occupied' || does === 'boost'))
     findings.push(found('safety-stops-nothing', { device }))
-  if (safety && does === 'off') findings.push(found('safety-in-silence', { device }))
-  if (safety && reach === 'all' && units > 1) findings.push(found('safety-stops-all', { device, units }))
+  if (safety && acting && does === 'off') findings.push(found('safety-in-silence', { device }))
+  if (safety && acting && reach === 'all' && units > 1) findings.push(found('safety-stops-all', { device, units }))
   const says =
     missing.length > 0
       ? `Not known yet: ${list(missing)}.`

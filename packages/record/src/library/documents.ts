@@ -78,7 +78,8 @@ export function parseHouseRule(plain: unknown): Result<DocumentContent['rules']>
     return refuse('not-house-rules', { rulesFormat: RULES_FORMAT })
   const rule = checked(HouseRuleBody, plain, 'House rules')
   if (!rule.ok) return rule
-  const [doubt] = ruleDoubts(rule.value)
-  if (doubt) return refuse('rule-doubt', { name: rule.value.name, doubt })
+  // All at once: whoever puts one right should not meet the next only then.
+  const doubts = ruleDoubts(rule.value)
+  if (doubts.length > 0) return refuse('rule-doubt', { name: rule.value.name, doubt: doubts.join(' ') })
   return ok({ version: 1, ...rule.value, format } as DocumentContent['rules'])
 }

@@ -14,7 +14,10 @@ export function scaleLinear(domain: readonly [number, number], range: readonly [
   const [low, high] = domain
   const [from, to] = range
   // A domain without width is drawn in its middle.
-  const at = (value: number) => (high === low ? (from + to) / 2 : from + ((value - low) / (high - low)) * (to - from))
+  const at = (value: number) => {
+    const share = high === low ? 0.5 : (value - low) / (high - low)
+    return from * (1 - share) + to * share
+  }
   return Object.assign(at, {
     domain: (): [number, number] => [low, high],
     ticks: (count: number) => ticks(low, high, count),

@@ -2,6 +2,7 @@ import { moveCautions, moveDrafts } from '@ingle/bench'
 import { list, workings } from '@ingle/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import { Heard } from '../../kit/Heard.tsx'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -39,6 +40,7 @@ export function MovePanel() {
     <section aria-label="Next move" className="panel p-4">
       <div className="soft text-[13px]">{visit.closedAt ? 'As it stood when the visit was closed' : 'Next move'}</div>
       <h2 className="text-xl font-bold leading-snug mt-0.5">{move.headline}</h2>
+      <Heard says={`Next move: ${move.headline}`} />
       <p className="mt-1.5 leading-snug">
         <Figures text={move.because} />
       </p>

@@ -12,7 +12,7 @@ import { useVisit } from '../../visit/useVisit.ts'
 /** What the unit does beside what it should do: faults by its own readings, and the stroke of the damper. */
 export function Checks() {
   return (
-    <div className="grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
+    <div className="grid grid-cols-1 gap-3 md:gap-4 lg:grid-cols-2 items-start">
       <Running />
       <Stroke />
     </div>

@@ -93,7 +93,7 @@ function Lines({ line }: { line: DamperLine }) {
                 <button
                   type="button"
                   className="link min-h-9"
-                  aria-label={`Take point ${i + 1} back`}
+                  aria-label={`Take back point ${i + 1}`}
                   onClick={() => void write([{ kind: 'undo', body: { targetId: one.state.id } }])}
                 >
                   take back

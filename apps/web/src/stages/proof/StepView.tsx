@@ -2,6 +2,7 @@ import { endDrafts, judged, runWith, stepStands, type TestCase } from '@ingle/be
 import { clockFace, type TestStep } from '@ingle/core'
 import type { RunMark, RunState } from '@ingle/record'
 import { useState } from 'react'
+import { Heard } from '../../kit/Heard.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -47,13 +48,14 @@ export function StepView({ run, one, step, mark }: { run: RunState; one: TestCas
         </div>
         {step.caution && <CautionNote text={step.caution} />}
         <div className="panel p-4 flex flex-col gap-2">
-          <p className="flex items-baseline gap-3 flex-wrap" role="timer" aria-label="Time in this step">
+          <p className="flex items-baseline gap-3 flex-wrap" role="timer" aria-live="off" aria-label="Time in this step">
             <span className="num font-bold text-5xl leading-none">{clockFace(s)}</span>
             <span className="soft">
               step {place + 1} of {one.form.steps.length}
             </span>
             {waitS > 0 && <span className="num soft ml-auto">{waited ? 'time is up' : `of ${clockFace(waitS)}`}</span>}
           </p>
+          <Heard says={waited ? 'The time of this step is up.' : ''} />
           {setBack && (
             <Notice kind="watch">
               The clock of this device was set back since this step began. It goes on by what this page counts; what is timed

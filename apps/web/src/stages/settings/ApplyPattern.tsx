@@ -1,11 +1,13 @@
 import { carryAims } from '@ingle/bench'
 import { inUse } from '@ingle/catalog'
+import { counted } from '@ingle/core'
 import { type Pattern, rowBody } from '@ingle/record'
 import { useMemo, useState } from 'react'
 import { Dialog } from '../../kit/Dialog.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { useLibrary } from '../../library/useLibrary.ts'
 import { CarriedView } from '../../twins/CarriedView.tsx'
+import { useLeftOut } from '../../twins/useLeftOut.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Puts a pattern on this unit, through roles; what it cannot be set to is named before anything is written. */
@@ -16,9 +18,11 @@ export function ApplyPattern({ onClose }: { onClose: () => void }) {
   const [wrong, setWrong] = useState<string | null>(null)
   const pattern = patterns.find((one) => one.id === id)
   const carried = useMemo(() => (pattern ? carryAims(pattern.entries, ledger, units) : null), [pattern, ledger, units])
+  const { left, leave } = useLeftOut(id)
+  const taken = (carried?.aims ?? []).filter(({ row }) => !left.has(row.key))
   const apply = async (chosen: Pattern) => {
     const written = await write(
-      (carried?.aims ?? []).map(({ row, value }) => ({
+      taken.map(({ row, value }) => ({
         kind: 'aim.set' as const,
         body: {
           ...at,
@@ -54,15 +58,10 @@ export function ApplyPattern({ onClose }: { onClose: () => void }) {
           <p className="soft text-[14px]">
             From {pattern.from}, {pattern.equipment.join(' with ')}.
           </p>
-          <CarriedView carried={carried} />
+          <CarriedView carried={carried} left={left} onLeave={leave} />
           {wrong && <Notice kind="wrong">{wrong}</Notice>}
-          <button
-            type="button"
-            className="btn btn-primary"
-            disabled={carried.aims.length === 0}
-            onClick={() => void apply(pattern)}
-          >
-            Aim for {carried.aims.length} settings
+          <button type="button" className="btn btn-primary" disabled={taken.length === 0} onClick={() => void apply(pattern)}>
+            Aim for {counted(taken.length, 'setting')}
           </button>
         </div>
       )}

@@ -14,25 +14,35 @@ interface Props {
   column: LedgerColumn
   /** Row and column, for the arrow keys. */
   place: string
+  /** The one cell of the ledger that the tab key stops at: arrows go on from there. */
+  isStop: boolean
   open: boolean
   onOpen: () => void
   onClose: () => void
 }
 
 /** One cell: shows its value, opens to be set. A left value away from its aim is not taken without its reason. */
-export function LedgerCell({ row, column, place, open, onOpen, onClose }: Props) {
+export function LedgerCell({ row, column, place, isStop, open, onOpen, onClose }: Props) {
   const { clock } = useVisit()
+  const units = usePrefs((state) => state.units)
   const entry = row[column]
   const carried = column === 'found' ? row.carried : null
   if (open) return <Editor row={row} column={column} onClose={onClose} />
   const rivals = row.rivals.filter((one) => one.column === column)
+  /** As it stands in the cell, so that whoever says what they see is understood. */
+  const shown = (value: string) => {
+    if (column === 'proof') return value
+    const { means, shows } = sayBoth(row.setting, value, units)
+    return [means, shows].filter(Boolean).join(' ')
+  }
   return (
     <>
       <button
         type="button"
         data-cell={place}
-        className={`text-left min-h-11 min-w-11 px-1.5 -ml-1.5 rounded leading-tight ${entry ? '' : 'soft'} ${column === 'left' && !entry ? 'border border-dashed border-base-300' : ''} ${column === 'proof' ? 'text-[13px]' : ''}`}
-        aria-label={`${row.setting.label}, ${column}: ${entry?.value ?? (carried ? `${carried.entry.value} on visit ${carried.visit.number}, not looked at` : 'empty')}`}
+        tabIndex={isStop ? 0 : -1}
+        className={`text-left min-h-11 min-w-11 px-1.5 -ml-1.5 rounded leading-tight ${entry ? '' : 'soft'} ${column === 'left' && !entry ? 'border border-dashed empty-cell' : ''} ${column === 'proof' ? 'text-[13px]' : ''}`}
+        aria-label={`${row.setting.label}, ${column}: ${entry ? shown(entry.value) : carried ? `${shown(carried.entry.value)}, visit ${carried.visit.number}, not looked at` : 'empty'}`}
         title={entry ? [entry.by, clock.time(entry.at), entry.via].filter(Boolean).join(', ') : undefined}
         onClick={onOpen}
       >
@@ -96,6 +106,7 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
   )
   const [why, setWhy] = useState(row.left?.why ?? '')
   const [wrong, setWrong] = useState<string | null>(null)
+  const wrongId = useId()
   const value = column === 'proof' ? typed.trim() : readValue(row.setting, typed)
   const differs = column === 'left' && row.aim !== null && typed !== '' && value !== row.aim.value
   const aimSays = row.aim ? sayMeaning(row.setting, row.aim.meaning, units) : ''
@@ -124,7 +135,16 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
         if (event.key === 'Escape') onClose()
       }}
     >
-      <ValueField row={row} column={column} typed={typed} onTyped={setTyped} />
+      <ValueField
+        row={row}
+        column={column}
+        typed={typed}
+        wrongId={wrong ? wrongId : undefined}
+        onTyped={(next) => {
+          setTyped(next)
+          setWrong(null)
+        }}
+      />
       {differs && (
         <textarea
           className="textarea text-[14px] min-w-44"
@@ -135,7 +155,11 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
           onChange={(event) => setWhy(event.target.value)}
         />
       )}
-      {wrong && <Notice kind="wrong">{wrong}</Notice>}
+      {wrong && (
+        <div id={wrongId}>
+          <Notice kind="wrong">{wrong}</Notice>
+        </div>
+      )}
       <div className="flex gap-1">
         <button type="submit" className="btn btn-neutral btn-quiet">
           Set
@@ -149,15 +173,28 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
 }
 
 /** A choice from what the device offers; a figure or words where it offers a range or takes text. */
-function ValueField(props: { row: LedgerRow; column: LedgerColumn; typed: string; onTyped: (typed: string) => void }) {
+function ValueField(props: {
+  row: LedgerRow
+  column: LedgerColumn
+  typed: string
+  /** Where what is wrong with it stands. */
+  wrongId: string | undefined
+  onTyped: (typed: string) => void
+}) {
   const units = usePrefs((state) => state.units)
-  const { row, column, typed, onTyped } = props
+  const { row, column, typed, wrongId, onTyped } = props
   const { setting } = row
   const first = useRef<HTMLSelectElement & HTMLTextAreaElement & HTMLInputElement>(null)
   const hintId = useId()
   // The cell was just opened to be filled in.
   useEffect(() => first.current?.focus(), [])
-  const shared = { ref: first, value: typed, 'aria-label': `${setting.label}, ${column}` }
+  const shared = {
+    ref: first,
+    value: typed,
+    'aria-label': `${setting.label}, ${column}`,
+    'aria-invalid': wrongId !== undefined,
+    'aria-describedby': wrongId,
+  }
   if (column === 'proof')
     return (
       <textarea
@@ -174,7 +211,7 @@ function ValueField(props: { row: LedgerRow; column: LedgerColumn; typed: string
           {...shared}
           className="input num min-w-28"
           inputMode={setting.range ? 'decimal' : 'text'}
-          aria-describedby={hintId}
+          aria-describedby={[wrongId, hintId].filter(Boolean).join(' ')}
           onChange={(event) => onTyped(event.target.value)}
         />
         <span id={hintId} className="soft text-[12.5px]">

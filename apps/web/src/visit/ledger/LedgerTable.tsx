@@ -1,7 +1,7 @@
 import { type LedgerRow, needsPowerOff, type StaleAim } from '@ingle/bench'
 import { cautionAt } from '@ingle/catalog'
-import { NEEDS, type NeedId, sayMeaning } from '@ingle/core'
-import { memo, useCallback, useMemo, useRef, useState } from 'react'
+import { NEEDS, type NeedId, PLACE_WORDS, sayMeaning } from '@ingle/core'
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { usePrefs } from '../../prefs/prefs.ts'
@@ -29,27 +29,56 @@ export function LedgerTable({ rows, caption, byNeed = false, chosen = null, onCh
   const stale = useMemo(() => staleOf(meaning, visit), [meaning, visit])
   const table = useRef<HTMLTableElement>(null)
   const [editing, setEditing] = useState<string | null>(null)
+  /** The cell by which the tab key comes in: where one was last. */
+  const [stop, setStop] = useState('0:0')
+  const closed = useRef<string | null>(null)
   const edit = useCallback(
-    (key: string | null) => {
+    (key: string | null, place: string) => {
       setEditing(key)
+      setStop(place)
       if (key) onChoose?.(key.slice(0, key.lastIndexOf(':')))
+      else closed.current = place
     },
     [onChoose],
   )
+  // Whoever set a cell or left it works on from there.
+  useEffect(() => {
+    if (editing !== null || closed.current === null) return
+    table.current?.querySelector<HTMLElement>(`[data-cell="${closed.current}"]`)?.focus()
+    closed.current = null
+  }, [editing])
   if (rows.length === 0) return null
   const move = (event: React.KeyboardEvent) => {
-    const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key]
     const cell = (event.target as HTMLElement).dataset.cell
-    if (!step || !cell) return
-    event.preventDefault()
+    if (!cell || event.ctrlKey || event.metaKey || event.altKey) return
     const [row = 0, column = 0] = cell.split(':').map(Number)
-    const next = table.current?.querySelector<HTMLElement>(`[data-cell="${row + (step[0] ?? 0)}:${column + (step[1] ?? 0)}"]`)
-    next?.focus()
+    const to = {
+      ArrowUp: [row - 1, column],
+      ArrowDown: [row + 1, column],
+      ArrowLeft: [row, column - 1],
+      ArrowRight: [row, column + 1],
+      Home: [0, column],
+      End: [rows.length - 1, column],
+    }[event.key]
+    if (!to) return
+    event.preventDefault()
+    table.current?.querySelector<HTMLElement>(`[data-cell="${to[0]}:${to[1]}"]`)?.focus()
   }
+  const stops = rows.length > Number(stop.split(':')[0]) ? stop : '0:0'
+  const names = rows.map((row) => (byNeed ? row.label : row.setting.label))
+  const twins = new Set(names.filter((name, i) => names.indexOf(name) !== i))
   const groups = byNeed ? groupsOf(rows) : [{ need: null, rows: rows.map((row, at) => ({ row, at })) }]
   return (
     <section aria-label="Settings ledger" className="panel overflow-x-auto">
-      <table ref={table} className="w-full text-[14px] ledger" onKeyDown={move}>
+      <table
+        ref={table}
+        className="w-full text-[14px] ledger"
+        onKeyDown={move}
+        onFocus={(event) => {
+          const { cell } = (event.target as HTMLElement).dataset
+          if (cell) setStop(cell)
+        }}
+      >
         <caption className="text-left font-bold px-3 pt-2.5 pb-1 text-[15px]">{caption}</caption>
         <thead>
           <tr className="soft text-left text-[12.5px]">
@@ -79,6 +108,8 @@ export function LedgerTable({ rows, caption, byNeed = false, chosen = null, onCh
                 row={row}
                 stale={stale.get(row.key) ?? null}
                 index={at}
+                stop={stops.startsWith(`${at}:`) ? stops : null}
+                twin={twins.has(byNeed ? row.label : row.setting.label)}
                 editing={editing?.startsWith(`${row.key}:`) ? editing : null}
                 onEdit={edit}
                 byNeed={byNeed}
@@ -112,23 +143,29 @@ interface RowProps {
   row: LedgerRow
   stale: StaleAim | null
   index: number
+  /** Its cell that the tab key stops at. */
+  stop: string | null
+  /** Another row has the same name. */
+  twin: boolean
   editing: string | null
-  onEdit: (key: string | null) => void
+  onEdit: (key: string | null, place: string) => void
   byNeed: boolean
   chosen: boolean
   onChoose: ((key: string) => void) | undefined
 }
 
 /** Kept as it is while its own row does not change: a keystroke in one cell draws one row. */
-const Row = memo(function Row({ row, stale, index, editing, onEdit, byNeed, chosen, onChoose }: RowProps) {
+const Row = memo(function Row({ row, stale, index, stop, twin, editing, onEdit, byNeed, chosen, onChoose }: RowProps) {
+  const placeOf = (column: LedgerColumn) => `${index}:${COLUMNS.indexOf(column)}`
   const cell = (column: LedgerColumn) => (
     <LedgerCell
       row={row}
       column={column}
-      place={`${index}:${COLUMNS.indexOf(column)}`}
+      place={placeOf(column)}
+      isStop={stop === placeOf(column)}
       open={editing === `${row.key}:${column}`}
-      onOpen={() => onEdit(`${row.key}:${column}`)}
-      onClose={() => onEdit(null)}
+      onOpen={() => onEdit(`${row.key}:${column}`, placeOf(column))}
+      onClose={() => onEdit(null, placeOf(column))}
     />
   )
   const why = [
@@ -153,12 +190,19 @@ const Row = memo(function Row({ row, stale, index, editing, onEdit, byNeed, chos
       </td>
       <th scope="row" className="font-normal text-left py-1.5 pr-2 leading-tight min-w-28" title={row.setting.access}>
         {onChoose ? (
-          <button type="button" className="text-left hover:underline" aria-pressed={chosen} onClick={() => onChoose(row.key)}>
+          <button
+            type="button"
+            tabIndex={-1}
+            className="text-left hover:underline"
+            aria-pressed={chosen}
+            onClick={() => onChoose(row.key)}
+          >
             {label}
           </button>
         ) : (
           label
         )}
+        {twin && <span className="block text-[12.5px]">on the {PLACE_WORDS[row.place].toLowerCase()}</span>}
         {byNeed && <span className="soft block text-[12.5px]">{spelling(row)}</span>}
       </th>
       <td data-label="Found">{cell('found')}</td>

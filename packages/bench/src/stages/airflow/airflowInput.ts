@@ -95,6 +95,8 @@ function withoutHistory(
     outdoorF: here.cooling.outdoorF ?? null,
     blower,
     heaterKw: system.heaterKw,
+    ...(profile && { equipment: `${profile.maker} ${profile.family}` }),
+    ...(profile?.furnace && { burnsFuel: true as const }),
     heaterOnThisTap: heatTap === SAME_TAP,
     cleanFilter: null,
     returnGrilles: system.parts.filter((part) => part.role === 'return-grille').length || 1,
