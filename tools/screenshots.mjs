@@ -38,17 +38,19 @@ const row = (stage) =>
 const rooftop = (n, stage) =>
   `/sites/11b2a211-0000-4000-8000-000000000001/visits/11b2a211-0000-4000-8000-0000000000b2/systems/11b2a211-0000-4000-8000-0000000000a${n}/${stage}`
 
-/** name, address, and what is done before the picture. */
+const METRIC = { temperature: '°C', flow: 'L/s', static: 'Pa', length: 'cm', altitude: 'm', capacity: 'kW', velocity: 'm/s' }
+
+/** name, address, and what is done before the picture; `shows`: the part that it is a picture of, by its name or its words. */
 const VIEWS = [
   { name: 'round', path: '/', before: (page) => page.getByRole('region', { name: 'Sites' }).getByRole('link').first().waitFor() },
-  { name: 'survey', path: visit('survey') },
-  { name: 'power', path: hall('power') },
+  { name: 'survey', path: visit('survey'), shows: 'System and nameplate' },
+  { name: 'power', path: hall('power'), shows: 'Sequence of operation' },
   {
     name: 'airflow',
     path: visit('airflow'),
     before: (page) => page.getByRole('textbox', { name: 'Jot line' }).fill('esp +0.20 -0.24'),
   },
-  { name: 'airflow-phone', path: visit('airflow'), size: { width: 390, height: 844 } },
+  { name: 'airflow-phone', path: visit('airflow'), size: { width: 390, height: 844 }, shows: 'Next move' },
   {
     name: 'settings',
     path: flat(6, 'settings'),
@@ -78,9 +80,9 @@ const VIEWS = [
     path: dental('zones/combinations'),
     before: (page) => page.getByRole('region', { name: 'Corrections' }).waitFor(),
   },
-  { name: 'hand-over', path: visit('hand-over') },
-  { name: 'occupant', path: visit('sheets/occupant') },
-  { name: 'proof', path: flat(6, 'proof') },
+  { name: 'hand-over', path: visit('hand-over'), shows: 'Before the visit is closed' },
+  { name: 'occupant', path: visit('sheets/occupant'), shows: 'What was changed' },
+  { name: 'proof', path: flat(6, 'proof'), shows: 'Tests due' },
   {
     name: 'proof-run',
     path: dental('proof'),
@@ -104,7 +106,7 @@ const VIEWS = [
       await page.evaluate(() => scrollTo(0, 0))
     },
   },
-  { name: 'fresh-air-line', path: rooftop(1, 'fresh-air/line') },
+  { name: 'fresh-air-line', path: rooftop(1, 'fresh-air/line'), units: METRIC, shows: 'Damper line' },
   {
     name: 'times',
     path: row('times'),
@@ -152,18 +154,26 @@ for (const view of VIEWS) {
     serviceWorkers: 'block',
     reducedMotion: 'reduce',
   })
-  if (view.theme)
+  if (view.units)
     await context.addInitScript(
-      (theme) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme }, version: 0 })),
-      view.theme,
+      (units) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { units }, version: 0 })),
+      view.units,
     )
   const page = await context.newPage()
   const [name, password] = view.as ?? ['mr', 'kiln-and-harbour']
   await page.request.post('/api/sign-in', { data: { name, password } })
   await page.goto(view.path)
   await page.locator('main').first().waitFor()
+  // What the picture is of has to be there: without it the run fails, and no empty page is kept.
+  await page.locator('h1').first().waitFor({ state: 'attached' })
+  await page.waitForFunction(
+    () =>
+      document.querySelector('.frame-page') === null &&
+      !document.body.innerText.includes('is coming …') &&
+      [...document.fonts].some((font) => font.status === 'loaded'),
+  )
   await page.evaluate(() => document.fonts.ready)
-  await page.waitForFunction(() => !document.body.innerText.includes('Opening …'))
+  if (view.shows) await page.getByRole('region', { name: view.shows }).or(page.getByText(view.shows)).first().waitFor()
   await page.getByRole('status', { name: 'Sync: in step' }).waitFor()
   if (view.before) await view.before(page)
   await page.screenshot({ path: join(out, `${view.name}.png`), fullPage: view.full ?? false })

@@ -164,7 +164,7 @@ test('a system that nobody knows yet: the advice asks for one thing after anothe
   await expect(tech.headline).toHaveText('Say what this air handler is.')
   await tech.move.getByRole('button', { name: 'Open Survey' }).click()
   await tech.addDevice('HX-36', 'Merrowby HX-36')
-  await page.getByLabel('Add a house rule').selectOption({ label: 'middle of the road, 400 cfm per ton' })
+  await page.getByLabel('Add a house rule').selectOption({ label: 'middle of the road, 400 cfm/ton' })
   await page.getByLabel('Capacity').fill('36000 Btu/h')
   await page.getByLabel('Capacity').press('Enter')
   await expect(page.getByLabel('Capacity')).toHaveValue('3.0 ton')

@@ -87,7 +87,7 @@ test('the coil: drying in pounds of water, and causes told apart as far as the r
   await expect(less.getByRole('heading').first()).toHaveText(
     /^At 80% of the flow it takes out \d+\.\d lb of water an hour, \d+% more$/,
   )
-  await tech.fill(less, 'Drying level or low stage, % of the flow', '70')
+  await tech.fill(less, 'Dehumidification level or low stage, % of the flow', '70')
   await expect(less.getByRole('heading').first()).toHaveText(/^At 70% of the flow/)
   const split = page.getByRole('region', { name: 'Split' })
   await expect(split).toContainText('The split is what this flow and capacity give.')

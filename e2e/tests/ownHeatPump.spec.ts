@@ -48,7 +48,7 @@ test('one’s own heat pump, wired so that it heats when it should cool: two vis
   await page.getByLabel('First system').fill('AH-1 Packing room')
   await page.getByRole('button', { name: 'Begin the visit' }).click()
   await tech.addDevice('OS 24', 'Saltfleet OS 24')
-  await page.getByLabel('Add a house rule').selectOption({ label: 'middle of the road, 400 cfm per ton' })
+  await page.getByLabel('Add a house rule').selectOption({ label: 'middle of the road, 400 cfm/ton' })
   await tech.fill(page.getByRole('region', { name: 'System and nameplate' }), 'Capacity', '2 ton')
   await tech.fill(page.getByRole('region', { name: 'System and nameplate' }), 'Heater kit', '4.8 kW')
   await tech.fill(page.getByRole('region', { name: 'Complaint' }), 'Complaint', 'It blows warm on hot days.')

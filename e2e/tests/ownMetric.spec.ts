@@ -54,7 +54,7 @@ test('a machine pasted from its manual, read in metric, through to the record', 
   await page.getByLabel('First system').fill('AH-3 Attic')
   await page.getByRole('button', { name: 'Begin the visit' }).click()
   await tech.addDevice('KL 7', 'Brinefold KL 7')
-  await page.getByLabel('Add a house rule').selectOption({ label: 'middle of the road, 400 cfm per ton' })
+  await page.getByLabel('Add a house rule').selectOption({ label: 'middle of the road, 53.7 L/s·kW' })
   const plate = page.getByRole('region', { name: 'System and nameplate' })
   await tech.fill(plate, 'Capacity', '7.5')
   await tech.fill(plate, 'Heater kit', '6')

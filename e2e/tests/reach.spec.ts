@@ -228,7 +228,7 @@ test('the jot line is read out when it settles, and the next move when it change
   const { page } = tech
   await opened(tech, stage('airflow'))
   await tech.jotLine.fill('split 75 54')
-  await expect(page.getByRole('status').filter({ hasText: 'Reads as: return 75.0 °F, supply 54.0 °F' })).toHaveCount(1)
+  await expect(page.getByRole('status').filter({ hasText: 'It reads return 75.0 °F, supply 54.0 °F' })).toHaveCount(1)
   const before = await tech.headline.textContent()
   await tech.jotLine.fill('filter clean')
   await tech.jotLine.press('Enter')

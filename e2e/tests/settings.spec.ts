@@ -62,7 +62,7 @@ test('a value that the device lacks is named before anything is written, and the
     .getByRole('button', { name: 'Differential', exact: true })
     .click()
   await expect(page.getByRole('region', { name: 'Differential' })).toContainText(
-    'Reach cannot be set to 1 °F; the nearest is 0.5 °C.',
+    'Reach cannot be set to 1 °F; the nearest is 0.5 °C (0.9 °F)',
   )
 })
 
@@ -98,7 +98,7 @@ test('the jot line speaks the words of this device', async ({ tech }) => {
   await tech.jotLine.fill('found fan.heat ')
   await expect(page.getByRole('list', { name: 'Completions' })).toContainText('found fan.heat trickle1 on the device')
   await tech.jot('found fan.heat trickle')
-  await expect(tech.ledgerRow(/^Fan when satisfied, heating/).getByRole('button', { name: /found: 1/ })).toBeVisible()
+  await expect(tech.ledgerRow(/^Fan when satisfied, heating/).getByRole('button', { name: /found: .*1/ })).toBeVisible()
   await tech.jot('found 12 4')
   await expect(page.getByRole('region', { name: 'What the settings do to one another' })).toContainText(
     'jumps between two places',
@@ -288,7 +288,7 @@ test('a device that the library does not have is begun with what is known, and t
   await expect(devices.getByRole('button', { name: 'Put it into the library' })).toHaveCount(0)
   await tech.open(flat(8, 'settings'))
   await tech.jot('found fan.cool off')
-  await expect(tech.ledgerRow(/^Fan when satisfied, cooling/).getByRole('button', { name: /found: 0/ })).toBeVisible()
+  await expect(tech.ledgerRow(/^Fan when satisfied, cooling/).getByRole('button', { name: /found: .*0/ })).toBeVisible()
 })
 
 test('a service code follows from the version number', async ({ tech }) => {

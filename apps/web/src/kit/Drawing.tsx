@@ -1,9 +1,11 @@
 import type { Mark, Scene } from '@ingle/report'
-import { useId, useState } from 'react'
+import { useId, useMemo, useState } from 'react'
 
 const tone = (name: string) => `var(--tone-${name})`
 const path = (points: readonly (readonly [number, number])[]) =>
   points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
+
+type Dot = Extract<Mark, { kind: 'dot' }>
 
 interface Props {
   scene: Scene
@@ -16,9 +18,40 @@ interface Props {
 export function Drawing({ scene, onPart, openPart }: Props) {
   const [said, setSaid] = useState<string | null>(null)
   const titleId = useId()
+  /** The points that say something, from left to right: arrow keys go through them. */
+  const points = useMemo(
+    () => scene.marks.filter((one): one is Dot => one.kind === 'dot' && one.says !== undefined).sort((a, b) => a.x - b.x),
+    [scene],
+  )
+  const [at, setAt] = useState(-1)
+  const step = (event: React.KeyboardEvent) => {
+    const last = points.length - 1
+    const next = {
+      ArrowRight: Math.min(at + 1, last),
+      ArrowDown: Math.min(at + 1, last),
+      ArrowLeft: Math.max(at - 1, 0),
+      ArrowUp: Math.max(at - 1, 0),
+      Home: 0,
+      End: last,
+    }[event.key]
+    if (next === undefined || event.target !== event.currentTarget) return
+    event.preventDefault()
+    setAt(next)
+    setSaid(points[next]?.says ?? null)
+  }
+  const ring = at >= 0 ? points[at] : undefined
   return (
     <div className="relative">
       <svg
+        {...(points.length > 0 && {
+          tabIndex: 0,
+          onKeyDown: step,
+          onBlur: () => {
+            setAt(-1)
+            setSaid(null)
+          },
+          'aria-describedby': `${titleId}-keys`,
+        })}
         viewBox={`0 0 ${scene.width} ${scene.height}`}
         width="100%"
         role={onPart ? 'group' : 'img'}
@@ -30,7 +63,15 @@ export function Drawing({ scene, onPart, openPart }: Props) {
           // biome-ignore lint/suspicious/noArrayIndexKey: marks have no identity; the whole picture is drawn anew.
           <MarkView key={i} mark={mark} onSay={setSaid} onPart={onPart} openPart={openPart ?? null} />
         ))}
+        {ring && (
+          <circle cx={ring.x} cy={ring.y} r={ring.radius + 6} fill="none" stroke={tone('ink')} strokeWidth={2} strokeDasharray="3 2" />
+        )}
       </svg>
+      {points.length > 0 && (
+        <span id={`${titleId}-keys`} className="sr-only">
+          {points.length === 1 ? 'One point: an arrow key reads it.' : `${points.length} points: arrow keys read them.`}
+        </span>
+      )}
       <output
         className={`num absolute right-1 top-1 rounded px-2 py-0.5 text-xs bg-neutral text-neutral-content pointer-events-none ${said ? '' : 'hidden'}`}
       >

@@ -53,7 +53,8 @@ const asked = (globalThis as { ingleAsked?: Record<string, Promise<Response> | u
 
 function fetchOnce(path: string, init: RequestInit): Promise<Response> {
   const early = init.method === 'GET' ? asked[path] : undefined
-  delete asked[path]
+  // Whatever is written may change every answer: who joined a crew is somebody now.
+  for (const one of init.method === 'GET' ? [path] : Object.keys(asked)) delete asked[one]
   return early ?? fetch(path, init)
 }
 

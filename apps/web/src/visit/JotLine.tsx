@@ -222,7 +222,7 @@ function heardOf(reading: JotReading, offers: number): string {
     case 'wrong':
       return `${reading.reason} ${reading.remedy}`
     case 'ready':
-      return `Reads as: ${reading.reads}.${more}`
+      return `It reads ${reading.reads}.${more}`
   }
 }
 

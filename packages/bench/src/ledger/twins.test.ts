@@ -35,8 +35,9 @@ describe('twins', () => {
     mill.set(2, 'left', FAN, '1')
     expect(compare(mill).find((row) => row.key === FAN)).toMatchObject({ usual: null, usualSays: 'as many each', isTied: true })
     expect(standings(mill)).toEqual(['accident', 'accident'])
-    mill.aim(1, FAN, 'off')
+    for (const n of [1, 2]) mill.rules(n, rule('off', [{ role: 'fan.satisfied.heat', value: 'off', why: 'no draught.' }]))
     expect(compare(mill).find((row) => row.key === FAN)).toMatchObject({ usual: 'off', isTied: false })
+    expect(standings(mill)).toEqual(['same', 'accident'])
   })
 
   it('a reason goes on counting on later visits while the value stands', () => {

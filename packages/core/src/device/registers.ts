@@ -21,7 +21,7 @@ export const LIVE_VALUES = {
   starts: { label: 'Compressor starts' },
   fan: { label: 'Fan', in: 'percent' },
   damper: { label: 'Damper command', in: 'percent' },
-  feedback: { label: 'Damper feedback', in: 'percent' },
+  feedback: { label: 'Actuator feedback', in: 'percent' },
   outdoor: { label: 'Outdoor air', in: 'temperature' },
   return: { label: 'Return air', in: 'temperature' },
   mixed: { label: 'Mixed air', in: 'temperature' },

@@ -26,7 +26,7 @@ export const ROOF_POINTS = {
   'mixed-temp': { label: 'Mixed air temperature', way: 'reads', measures: 'temperature' },
   'leaving-temp': { label: 'Leaving air temperature', way: 'reads', measures: 'temperature' },
   co2: { label: 'CO₂', way: 'reads', measures: 'ppm' },
-  'damper-feedback': { label: 'Damper feedback', way: 'reads', measures: 'pct' },
+  'damper-feedback': { label: 'Actuator feedback', way: 'reads', measures: 'pct' },
   'duct-static': { label: 'Duct static', way: 'reads', measures: 'static' },
   'building-static': { label: 'Building static', way: 'reads', measures: 'static' },
   occupied: { label: 'Occupied', way: 'contact' },

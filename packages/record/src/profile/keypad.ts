@@ -1,4 +1,5 @@
 /** The keypad of a profile as it is written down; core/device/keypad works on it. */
+import 'reflect-metadata'
 import {
   type DeviceProfile,
   type Keypad,

@@ -236,7 +236,7 @@ function LessAir() {
           </h2>
           <div className="grid grid-cols-2 gap-2.5 items-end">
             <NumberField
-              label="Drying level or low stage, % of the flow"
+              label="Dehumidification level or low stage, % of the flow"
               value={dryingPct}
               onSave={async (value) => {
                 const written = await write([{ kind: 'cooling.set', body: { ...at, dryingPct: value } }])

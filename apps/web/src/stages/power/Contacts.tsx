@@ -12,7 +12,7 @@ export function Contacts() {
   if (inputs.length === 0)
     return (
       <section aria-label="Contacts" className="panel p-4">
-        <h2 className="font-bold mb-1">Outside contacts</h2>
+        <h2 className="font-bold mb-1">External inputs</h2>
         <p className="soft">
           No device here has inputs that its profile names. A float switch breaks R, so that all of it stops, or Y, so that
           cooling alone does; never the common.
@@ -21,7 +21,7 @@ export function Contacts() {
     )
   return (
     <section aria-label="Contacts" className="panel p-4 flex flex-col gap-3">
-      <h2 className="font-bold">Outside contacts</h2>
+      <h2 className="font-bold">External inputs</h2>
       <CarriedNote of="contacts" />
       {inputs.map((row) => (
         <Contact key={row.key} row={row} />

@@ -44,7 +44,7 @@ export function KindFields({ kind }: { kind: WiringSystem }) {
       />
       {isPump(kind) && (
         <SelectField
-          label="Reversing valve of the equipment"
+          label="O/B reversing valve of the equipment"
           value={kind.reversing}
           options={[
             ['cool', 'live in cooling'],

@@ -91,7 +91,7 @@ function Findings({ findings, now, isolation }: { findings: readonly WiringFindi
                 </button>{' '}
                 {!isolation.isolated && (
                   <span className="soft text-[13px]">
-                    Make it dead first: {counted(isolation.open.length, 'step is', 'steps are')} not confirmed.
+                    Lock it out and tag it out first: {counted(isolation.open.length, 'step is', 'steps are')} not confirmed.
                   </span>
                 )}
               </span>

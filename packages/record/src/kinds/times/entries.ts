@@ -1,3 +1,4 @@
+import 'reflect-metadata'
 import { clockText, PRESENCES, type Presence, type Refusal, type Show, type WeekEntry } from '@ingle/core'
 import { IsIn, IsInt, IsNumber, IsOptional, Max, Min } from 'class-validator'
 import { refuse } from '../../refusals.ts'
