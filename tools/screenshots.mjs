@@ -80,9 +80,9 @@ const VIEWS = [
     path: dental('zones/combinations'),
     before: (page) => page.getByRole('region', { name: 'Corrections' }).waitFor(),
   },
-  { name: 'hand-over', path: visit('hand-over'), shows: 'Before the visit is closed' },
-  { name: 'occupant', path: visit('sheets/occupant'), shows: 'What was changed' },
-  { name: 'proof', path: flat(6, 'proof'), shows: 'Tests due' },
+  { name: 'hand-over', path: visit('hand-over'), shows: 'Before you leave' },
+  { name: 'occupant', path: visit('sheets/occupant'), shows: 'What was wrong' },
+  { name: 'proof', path: flat(6, 'proof'), shows: 'The round' },
   {
     name: 'proof-run',
     path: dental('proof'),

@@ -152,7 +152,7 @@ function SystemSwitch({ name, siteId, systems }: { name: string; siteId: SiteId;
     <div ref={around} className="relative">
       <button
         type="button"
-        className="font-bold leading-tight text-left flex items-center gap-1 min-h-9 -my-2"
+        className="font-bold leading-tight text-left flex items-center gap-1 min-h-9 -mt-1.5"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >
