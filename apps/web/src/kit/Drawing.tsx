@@ -64,7 +64,15 @@ export function Drawing({ scene, onPart, openPart }: Props) {
           <MarkView key={i} mark={mark} onSay={setSaid} onPart={onPart} openPart={openPart ?? null} />
         ))}
         {ring && (
-          <circle cx={ring.x} cy={ring.y} r={ring.radius + 6} fill="none" stroke={tone('ink')} strokeWidth={2} strokeDasharray="3 2" />
+          <circle
+            cx={ring.x}
+            cy={ring.y}
+            r={ring.radius + 6}
+            fill="none"
+            stroke={tone('ink')}
+            strokeWidth={2}
+            strokeDasharray="3 2"
+          />
         )}
       </svg>
       {points.length > 0 && (
