@@ -28,11 +28,15 @@ const chooseFile = async (page: Page, button: Locator, file: { name: string; buf
   await chooser.setFiles(file)
 }
 
+/** How often a watch is tried that the line was silent in: a machine that runs every test at once answers late. */
+const MOST_RUNS = 8
+
 test('a fan that does not stop is seen over the wire, mended, proved, handed over, and opened by another crew', async ({
   tech,
   server,
   browser,
 }) => {
+  test.setTimeout(400_000)
   const unit = await standIn('quernstone-z6', 'none', 20)
   unit.say('call heating')
   // The lead allows the line, and brings the crew's own test.
@@ -92,7 +96,7 @@ test('a fan that does not stop is seen over the wire, mended, proved, handed ove
   await expect(failed).toContainText('since then Fan when satisfied, heating was changed. Run it again.')
   // On a machine that is busy the line may be silent for a moment: then it cannot be told, and one runs it again.
   const verdict = page.getByRole('heading', { name: /(Passed|Cannot be told): Our fan stops/ })
-  for (let runs = 1; runs <= 3; runs += 1) {
+  for (let runs = 1; runs <= MOST_RUNS; runs += 1) {
     unit.say('call heating')
     await failed.getByRole('button', { name: /^Run again/ }).click()
     await watchIt()
@@ -100,7 +104,7 @@ test('a fan that does not stop is seen over the wire, mended, proved, handed ove
     await expect(page.getByText('time is up')).toBeVisible({ timeout: 20_000 })
     await page.getByRole('button', { name: 'End the test', exact: true }).click()
     await expect(verdict).toBeVisible()
-    if ((await verdict.textContent())?.includes('Passed')) break
+    if ((await verdict.textContent())?.includes('Passed') || runs === MOST_RUNS) break
     await allTests(page)
   }
   await expect(verdict).toContainText('Passed')
