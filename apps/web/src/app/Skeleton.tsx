@@ -1,7 +1,5 @@
-import type { ReactNode } from 'react'
-
 /** What stands where a page will be: the same blocks as in index.html, so that nothing jumps when the script takes over. */
-export function Skeleton({ says = 'Opening …', children }: { says?: string; children?: ReactNode }) {
+export function Skeleton() {
   return (
     <div className="w-full">
       <div className="frame-page" aria-hidden="true">
@@ -11,9 +9,8 @@ export function Skeleton({ says = 'Opening …', children }: { says?: string; ch
         <div />
       </div>
       <p role="status" className="soft text-center -mt-2 px-4 pb-4">
-        {says}
+        Opening …
       </p>
-      {children}
     </div>
   )
 }

@@ -12,7 +12,8 @@ const load = async () => {
 export function useMeaning(): Meaning | null {
   const [meaning, setMeaning] = useState(there)
   useEffect(() => {
-    if (!meaning) void load().then(setMeaning)
+    // Not there and no line: the stage goes on without it, and the next one asks again.
+    if (!meaning) load().then(setMeaning, () => undefined)
   }, [meaning])
   return meaning
 }

@@ -204,10 +204,10 @@ export function readValue(setting: DeviceSetting, typed: string): string | null 
     const figure = readSpelled(text, setting.range.unit)
     return numbersOf(setting).find((one) => one.means === figure)?.value ?? null
   }
-  const match = /^([+-]?[\d.]+)\s*(.*)$/.exec(text.replace('−', '-').replace(/^([+-]?\d*),(\d+)/, '$1.$2'))
-  const number = match ? Number(match[1]) : Number.NaN
-  if (match && Number.isFinite(number)) {
-    const inRole = typedInRole(setting, number, match[2] ?? '')
+  const figure = figureTyped(text)
+  if (figure) {
+    const { number } = figure
+    const inRole = typedInRole(setting, number, figure.unit)
     // A unit of something else is no unit of this setting: “1 L/s” is no differential.
     if (inRole === null) return null
     const offered = numbersOf(setting).find((one) =>
@@ -216,6 +216,13 @@ export function readValue(setting: DeviceSetting, typed: string): string | null 
     if (offered || setting.range) return offered?.value ?? null
   }
   return setting.values.length === 0 && !setting.range && text !== '' ? text : null
+}
+
+/** A figure and the unit behind it, as typed for a setting: a comma is a decimal one here. Null where it is no figure. */
+function figureTyped(text: string): { number: number; unit: string } | null {
+  const match = /^([+-]?[\d.]+)\s*(.*)$/.exec(text.replace('−', '-').replace(/^([+-]?\d*),(\d+)/, '$1.$2'))
+  const number = match ? Number(match[1]) : Number.NaN
+  return match && Number.isFinite(number) ? { number, unit: match[2] ?? '' } : null
 }
 
 /** What somebody typed in another unit was rounded there: 0.6 K for a device that counts in whole °F. */
@@ -277,15 +284,10 @@ const SECONDS = [
  * differential of 1.8 °F. Null where it is no figure of this setting.
  */
 export function typedMeaning(setting: DeviceSetting, typed: string): string | null {
-  const match = /^([+-]?[\d.]+)\s*(\S.*)?$/.exec(
-    typed
-      .trim()
-      .replace('−', '-')
-      .replace(/^([+-]?\d*),(\d+)/, '$1.$2'),
-  )
-  const number = match ? Number(match[1]) : Number.NaN
-  if (!match || !Number.isFinite(number)) return null
-  const inRole = typedInRole(setting, number, match[2] ?? '')
+  const figure = figureTyped(typed.trim())
+  if (!figure) return null
+  const { number } = figure
+  const inRole = typedInRole(setting, number, figure.unit)
   if (inRole === null) return null
   return tidyNumber(inRole !== 'as-shown' ? inRole : setting.range ? toRole(number, setting.range) : number)
 }

@@ -1,4 +1,4 @@
-import { BTU_PER_KWH } from '../quantity/units.ts'
+import { BTU_PER_KWH, KJ_KG_IN_BTU_LB } from '../quantity/units.ts'
 import { clockText, dateOfYear, ordinalOfYear, readClock, two } from '../times/clockText.ts'
 /** Units of settings: what a role counts in, and what a device may count in instead. */
 
@@ -53,8 +53,7 @@ export const DEVICE_UNITS: Readonly<Record<string, { role: RoleUnit; factor: num
   /** 1 in.wc = 249.08891 Pa (NIST SP 811). */
   Pa: { role: 'inWc', factor: 1 / 249.08891 },
   'Btu/lb': { role: 'BtuLb', factor: 1 },
-  /** 1 Btu/lb = 2.326 kJ/kg; the zero of moist air lies at 0 °F here and at 0 °C there: 17.88 kJ/kg = 7.687 Btu/lb. */
-  'kJ/kg': { role: 'BtuLb', factor: 1 / 2.326, offset: 7.687 },
+  'kJ/kg': { role: 'BtuLb', ...KJ_KG_IN_BTU_LB },
   Hz: { role: 'Hz', factor: 1 },
   /** A drive that counts in tenths. */
   '0.1 Hz': { role: 'Hz', factor: 0.1 },

@@ -61,6 +61,12 @@ export const BTUH_PER_TON = 12_000
 const M3_PER_FT3 = 0.028316846592
 const MJ_M3_PER_BTU_FT3 = 1055.05585262e-6 / M3_PER_FT3
 
+/**
+ * Enthalpy of moist air: 1 Btu/lb = 2.326 kJ/kg; its zero lies at 0 °F in one and at 0 °C in the other, 7.687 Btu/lb apart.
+ * Source: ASHRAE Fundamentals 2017, ch. 1.
+ */
+export const KJ_KG_IN_BTU_LB = { factor: 1 / 2.326, offset: 7.687 } as const
+
 /** The first unit of each list is the base unit. */
 export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
   static: [
@@ -152,10 +158,9 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
       decimals: 1,
     },
   ],
-  /** 1 Btu/lb = 2.326 kJ/kg; the zero of moist air lies at 0 °F here and at 0 °C there: 17.88 kJ/kg = 7.687 Btu/lb. */
   enthalpy: [
     { symbol: 'Btu/lb', spellings: ['btu/lb'], factor: 1, decimals: 1 },
-    { symbol: 'kJ/kg', spellings: ['kj/kg'], factor: 1 / 2.326, offset: 7.687, decimals: 1 },
+    { symbol: 'kJ/kg', spellings: ['kj/kg'], ...KJ_KG_IN_BTU_LB, decimals: 1 },
   ],
   gasVolume: [
     { symbol: 'ft³', spellings: ['ft3', 'ft³', 'cf', 'cuft'], factor: 1, decimals: 2 },
