@@ -14,31 +14,37 @@ const SLOWER = 4
 const AIRFLOW =
   '/sites/71de0e11-0000-4000-8000-000000000001/visits/71de0e11-0000-4000-8000-0000000000b2/systems/71de0e11-0000-4000-8000-0000000000a1/airflow'
 
-/** Seconds from the beginning of the request: first byte, first thing drawn, until `usable` is there. */
+/**
+ * Seconds from the beginning of the request: first byte, first thing drawn, until `usable` is there. Looked at once a frame
+ * from within, by a selector: asking from outside costs the slow processor a good part of what is measured.
+ */
 async function opens(page, path, usable) {
-  const started = Date.now()
+  await page.addInitScript((selectors) => {
+    const look = () => {
+      if (selectors.every((one) => document.querySelector(one))) window.benchUsableMs = performance.now()
+      else requestAnimationFrame(look)
+    }
+    requestAnimationFrame(look)
+  }, usable)
   await page.goto(path, { waitUntil: 'commit' })
-  await usable(page)
-  const usableS = (Date.now() - started) / 1000
-  const seen = await page.evaluate(() => {
+  await page.waitForFunction(() => window.benchUsableMs !== undefined, null, { polling: 500, timeout: 60_000 })
+  return page.evaluate(() => {
     const [entry] = performance.getEntriesByType('navigation')
     const paint = performance.getEntriesByName('first-contentful-paint')[0]
-    const resources = performance.getEntriesByType('resource')
+    const there = performance.getEntriesByType('resource').filter((one) => one.responseEnd <= window.benchUsableMs)
     return {
       firstByte: entry.responseStart / 1000,
       drawn: (paint?.startTime ?? Number.NaN) / 1000,
-      bytes: resources.reduce((sum, one) => sum + one.transferSize, entry.transferSize),
-      files: resources.filter((one) => one.transferSize > 0).length,
+      bytes: there.reduce((sum, one) => sum + one.transferSize, entry.transferSize),
+      files: there.filter((one) => one.transferSize > 0).length,
+      usableS: window.benchUsableMs / 1000,
     }
   })
-  return { ...seen, usableS }
 }
 
-const round = (page) => page.getByRole('region', { name: 'Sites' }).getByRole('link').first().waitFor({ timeout: 60_000 })
-const airflow = async (page) => {
-  await page.getByRole('textbox', { name: 'Jot line' }).waitFor({ timeout: 60_000 })
-  await page.getByRole('region', { name: 'Next move' }).getByRole('heading').waitFor({ timeout: 60_000 })
-}
+const ROUND = ['section[aria-label="Sites"] a']
+const STAGE = ['input[aria-label="Jot line"]', 'section[aria-label="Next move"] h2']
+const SIGN_IN = ['form button[type="submit"]']
 
 export async function benchFirstSeconds({ browser, server, say, serviceWorkers = 'allow' }) {
   say('\n── first seconds: 400 ms, 50 kB/s, a processor a quarter as fast')
@@ -47,8 +53,8 @@ export async function benchFirstSeconds({ browser, server, say, serviceWorkers =
       `${what.padEnd(16)} first byte ${one.firstByte.toFixed(2)} s, drawn ${(one.drawn - one.firstByte).toFixed(2)} s after it (1.5 allowed), usable ${one.usableS.toFixed(1)} s, ${(one.usableS / goalS).toFixed(2)} of the ${goalS} s allowed; ${Math.round(one.bytes / 1024)} kB in ${one.files} files`,
     )
   for (const [name, path, usable, coldS, warmS] of [
-    ['Round', '/', round, 4, 2],
-    ['Airflow', AIRFLOW, airflow, 6, 4],
+    ['Round', '/', ROUND, 4, 2],
+    ['Airflow', AIRFLOW, STAGE, 6, 4],
   ]) {
     const context = await browser.newContext({ baseURL: server.base, viewport: { width: 390, height: 844 }, serviceWorkers })
     await context.request.post('/api/sign-in', { data: { name: 'mr', password: 'kiln-and-harbour' } })
@@ -64,8 +70,7 @@ export async function benchFirstSeconds({ browser, server, say, serviceWorkers =
   }
   const context = await browser.newContext({ baseURL: server.base, viewport: { width: 390, height: 844 }, serviceWorkers })
   const page = await slowed(context)
-  const form = (one) => one.getByRole('button', { name: 'Sign in', exact: true }).waitFor({ timeout: 60_000 })
-  row('Sign-in, cold', await opens(page, '/', form), 4)
+  row('Sign-in, cold', await opens(page, '/', SIGN_IN), 4)
   await context.close()
 }
 

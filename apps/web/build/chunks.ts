@@ -3,7 +3,7 @@ import { build, type InlineConfig, type Rolldown } from 'vite'
 /**
  * Which file a module goes into. Left alone the bundler makes a file of every set of pages that share something: a hundred
  * of them for one stage, and on a slow line each is a way to the server and back. So what the shell needs, what any visit
- * needs, and what goes over every stage become one file each; the rest stays as the bundler likes it.
+ * needs, what writes things down and reads the jot line, and what goes over every stage become one file each; the rest stays as the bundler likes it.
  *
  * What a page needs is known only after unused parts have been shaken off: the packages are imported through their index.
  * Hence a first build, whose files are looked through and thrown away.
@@ -12,15 +12,8 @@ import { build, type InlineConfig, type Rolldown } from 'vite'
 /** From the inside out: a module goes with the first of these whose pages need it. */
 const FILES = [
   ['shell', ['/src/main.tsx']],
-  [
-    'visit',
-    [
-      '/src/visit/VisitFrame.tsx',
-      '/src/stages/airflow/AirflowStage.tsx',
-      '/src/stages/airflow/Airflow.tsx',
-      '/src/visit/JotLine.tsx',
-    ],
-  ],
+  ['visit', ['/src/visit/VisitFrame.tsx', '/src/stages/airflow/AirflowStage.tsx', '/src/stages/airflow/Airflow.tsx']],
+  ['work', ['/src/sync/desk.ts', '/src/sync/roundHere.ts', '/src/visit/jotWords.ts']],
   ['meaning', ['/src/visit/meaning.ts']],
 ] as const
 

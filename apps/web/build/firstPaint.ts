@@ -31,7 +31,7 @@ export function firstPaint(): Plugin {
           })
           return [...new Set(all)].filter((one) => !has.has(one)).map((one) => `/${one}`)
         }
-        const visit = ['/visit/VisitFrame.tsx', '/visit/JotLine.tsx', '/record/src/checks.ts']
+        const visit = ['/visit/VisitFrame.tsx']
         const routes = [
           ['/systems/[^/]+/airflow$', filesOf(...visit, '/airflow/AirflowStage.tsx', '/airflow/Airflow.tsx')],
           ['/systems/[^/]+/settings$', filesOf(...visit, '/settings/Settings.tsx')],

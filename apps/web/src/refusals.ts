@@ -23,6 +23,10 @@ export const refuse = refusing({
     'This device could not keep it.',
     'Its storage may be full or closed to this app (a private window): free some space and enter it again.',
   ],
+  'not-there-yet': [
+    'What writes things down has not come over the line yet.',
+    'What you typed stays here: enter it again in a moment.',
+  ],
   'reads-only': ['You read along: your account writes nothing.', 'Ask the crew’s lead to make you a technician.'],
   'not-held-here': [
     'This record is long, and what you want to take back or correct is not on this device.',

@@ -1,9 +1,20 @@
-import { Link, useRouteError } from 'react-router'
+import type { ReactNode } from 'react'
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary'
+import { Link, useLocation } from 'react-router'
 import { Empty } from '../kit/Notice.tsx'
 
+/** Holds what fails on a page to that page; another address is tried anew. */
+export function Guarded({ children }: { children: ReactNode }) {
+  const { pathname } = useLocation()
+  return (
+    <ErrorBoundary FallbackComponent={ErrorPage} resetKeys={[pathname]}>
+      {children}
+    </ErrorBoundary>
+  )
+}
+
 /** A page that failed. What was written is in the device's store, so nothing is lost by leaving it. */
-export function ErrorPage() {
-  const error = useRouteError()
+function ErrorPage({ error }: FallbackProps) {
   return (
     <main id="main" className="p-6">
       <Empty title="This page could not be shown">

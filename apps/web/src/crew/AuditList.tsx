@@ -1,11 +1,9 @@
-import { clockOf } from '@ingle/bench'
 import { AuditAnswer, type AuditEntry, type AuditKind } from '@ingle/record/wire'
 import { useEffect, useState } from 'react'
+import { hereClock } from '../kit/hereClock.ts'
 import { Notice } from '../kit/Notice.tsx'
 import { Part } from '../kit/Page.tsx'
 import { api } from '../sync/api.ts'
-
-const here = clockOf(Intl.DateTimeFormat().resolvedOptions().timeZone)
 
 const SAYS: Readonly<Record<AuditKind, string>> = {
   'sign-in': 'signed in',
@@ -67,7 +65,7 @@ export function AuditList() {
           <tbody>
             {entries.map((one) => (
               <tr key={one.n} className="align-top border-t border-base-300">
-                <td className="num pr-4 py-1 sm:whitespace-nowrap">{here.time(one.at)}</td>
+                <td className="num pr-4 py-1 sm:whitespace-nowrap">{hereClock().time(one.at)}</td>
                 <td className="num pr-4 py-1">{one.who}</td>
                 <td className="pr-4 py-1">
                   {SAYS[one.what as AuditKind] ?? one.what}

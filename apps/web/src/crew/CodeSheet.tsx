@@ -1,9 +1,7 @@
-import { clockOf } from '@ingle/bench'
 import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import { Dialog } from '../kit/Dialog.tsx'
-
-const here = clockOf(Intl.DateTimeFormat().resolvedOptions().timeZone)
+import { hereClock } from '../kit/hereClock.ts'
 
 /** A code that lets in, shown once: as a link to send, or on paper to hand over. */
 export function CodeSheet(props: { made: { code: string; endsAt: string; for: string }; crewName: string; onClose: () => void }) {
@@ -19,7 +17,7 @@ export function CodeSheet(props: { made: { code: string; endsAt: string; for: st
       <div className="flex flex-col gap-3">
         <p>
           {crewName}. Open <b className="num break-all">{window.location.origin}/join</b> and type this code; it is good once,
-          until {here.day(made.endsAt)}.
+          until {hereClock().day(made.endsAt)}.
         </p>
         <p className="num text-3xl font-bold tracking-wider text-center py-3 border border-base-300 rounded-box">
           <output aria-label="Code">{made.code}</output>

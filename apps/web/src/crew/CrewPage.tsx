@@ -1,4 +1,3 @@
-import { clockOf } from '@ingle/bench'
 import {
   CodeAnswer,
   Done,
@@ -13,6 +12,7 @@ import { useCallback, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { Dialog } from '../kit/Dialog.tsx'
 import { SelectField } from '../kit/Field.tsx'
+import { hereClock } from '../kit/hereClock.ts'
 import { Notice } from '../kit/Notice.tsx'
 import { Page, Part } from '../kit/Page.tsx'
 import { useMe } from '../session/useMe.ts'
@@ -21,7 +21,6 @@ import { AuditList } from './AuditList.tsx'
 import { CodeSheet } from './CodeSheet.tsx'
 import { Sessions } from './Sessions.tsx'
 
-const here = clockOf(Intl.DateTimeFormat().resolvedOptions().timeZone)
 const ROLE_SAYS: Readonly<Record<Role, string>> = {
   technician: 'technician: reads and writes',
   lead: 'lead: also lets people in, and sets what binds the crew',
@@ -85,7 +84,7 @@ export function CrewPage() {
                 {one.initials === me.initials && ' (you)'}
                 <span className="soft block text-[14px]">
                   {one.ended ? 'ended: what they wrote stays theirs' : one.role}
-                  {!one.ended && (one.seenAt ? ` · last seen ${here.time(one.seenAt)}` : ' · not signed in anywhere')}
+                  {!one.ended && (one.seenAt ? ` · last seen ${hereClock().time(one.seenAt)}` : ' · not signed in anywhere')}
                 </span>
               </span>
               {isLead && !one.ended && one.id && (
@@ -132,7 +131,7 @@ export function CrewPage() {
                   <span className="flex-1 min-w-48">
                     {one.forWhom ? `A new password for ${one.forWhom}` : `A code for one ${one.role}`}
                     <span className="soft block text-[14px]">
-                      made by {one.madeBy}, good until {here.day(one.endsAt)}
+                      made by {one.madeBy}, good until {hereClock().day(one.endsAt)}
                     </span>
                   </span>
                   <button

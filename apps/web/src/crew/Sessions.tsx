@@ -1,11 +1,9 @@
-import { clockOf } from '@ingle/bench'
 import { Done, type SessionEntry, SessionsAnswer } from '@ingle/record/wire'
 import { useCallback, useEffect, useState } from 'react'
+import { hereClock } from '../kit/hereClock.ts'
 import { Notice } from '../kit/Notice.tsx'
 import { api } from '../sync/api.ts'
 import { deviceWords } from './deviceWords.ts'
-
-const here = clockOf(Intl.DateTimeFormat().resolvedOptions().timeZone)
 
 /** Where an account is signed in; each can be ended by itself, and is let go at once. */
 export function Sessions({ path }: { path: string }) {
@@ -37,7 +35,7 @@ export function Sessions({ path }: { path: string }) {
               {deviceWords(one.device)}
               {one.here && <b> · here</b>}
               <span className="soft block text-[14px]">
-                since {here.day(one.beganAt)}, last seen {here.time(one.seenAt)}
+                since {hereClock().day(one.beganAt)}, last seen {hereClock().time(one.seenAt)}
               </span>
             </span>
             {!one.here && (

@@ -1,10 +1,12 @@
 import type { SiteId } from '@ingle/record'
 import { useState } from 'react'
-import type { Desk } from '../sync/desk.ts'
+import { useMe } from '../session/useMe.ts'
+import { deskFor } from '../sync/desk.ts'
 import { makePhoto, type Photo } from './makePhoto.ts'
 
 /** Photos that are taken before what they belong to is written down. */
-export function usePhotos(desk: Desk, siteId: SiteId) {
+export function usePhotos(siteId: SiteId) {
+  const desk = deskFor(useMe())
   const [photos, setPhotos] = useState<Photo[]>([])
   const [wrong, setWrong] = useState<string | null>(null)
   const take = async (files: readonly File[]) => {

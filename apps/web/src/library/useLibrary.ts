@@ -1,6 +1,6 @@
 import { type Library, libraryOf } from '@ingle/catalog'
 import type { StoredDocument } from '@ingle/record/wire'
-import { useDocuments } from '../sync/library.ts'
+import { useDocuments } from '../sync/documents.ts'
 
 let joined: { documents: readonly StoredDocument[]; library: Library } | null = null
 

@@ -5,6 +5,7 @@ import { lazy, Suspense, useDeferredValue, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { pageIsThere } from '../app/quiet.ts'
 import { useTitle } from '../app/title.ts'
+import { hereClock } from '../kit/hereClock.ts'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
 import { useMe } from '../session/useMe.ts'
@@ -17,7 +18,6 @@ const ImportButton = lazy(async () => ({ default: (await import('./ImportButton.
 const NewSite = lazy(async () => ({ default: (await import('./NewSite.tsx')).NewSite }))
 
 /** Where this person is: the Round itself has no other place. */
-const here = clockOf(Intl.DateTimeFormat().resolvedOptions().timeZone)
 const clockAt = (site: RoundSite) => clockOf(site.timeZone ?? 'UTC')
 
 /** Today's visits first, then every site of the crew and what is still open there. */
@@ -40,7 +40,7 @@ export function Round() {
     <main id="main" className="flex-1 w-full max-w-6xl mx-auto p-4 md:p-6">
       <div className="flex flex-wrap items-center gap-3 mb-4">
         <h1 className="text-2xl font-bold">Round</h1>
-        <span className="soft">{here.day(new Date().toISOString())}</span>
+        <span className="soft">{hereClock().day(new Date().toISOString())}</span>
         <div className="ml-auto flex gap-2" hidden={readsOnly}>
           <Suspense fallback={<span className="btn invisible">Import a record</span>}>
             <ImportButton onDone={reload} />
@@ -146,7 +146,7 @@ export function Round() {
 /** What the person who is signed in answers for: temporary parts handed on to them with a day, and what they left open. */
 function Mine({ sites }: { sites: readonly RoundSite[] }) {
   const { initials } = useMe()
-  const today = here.date(new Date().toISOString())
+  const today = hereClock().date(new Date().toISOString())
   const fixes = sites
     .flatMap((site) => (site.fixes ?? []).filter((one) => one.to === initials).map((fix) => ({ site, fix })))
     .sort((a, b) => a.fix.until.localeCompare(b.fix.until))

@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { Skeleton } from '../app/Skeleton.tsx'
 import { Empty } from '../kit/Notice.tsx'
 import { useMe } from '../session/useMe.ts'
-import { deskFor } from '../sync/desk.ts'
+import { watchSite } from '../sync/openSite.ts'
 import { useSites } from '../sync/sites.ts'
 
 /** Opens a site and shows its page once there is something to show; says plainly when there is not. */
@@ -16,7 +16,7 @@ export function SiteGate({
   children: (state: SiteState, changes: Change[], waiting: ReadonlySet<string>) => ReactNode
 }) {
   const me = useMe()
-  useEffect(() => deskFor(me).watch(siteId), [me, siteId])
+  useEffect(() => watchSite(me, siteId), [me, siteId])
   const site = useSites((sites) => sites[siteId])
   if (!site || site.status === 'loading') return <Skeleton />
   if (site.status === 'ready') return children(site.state, site.changes, site.waiting)

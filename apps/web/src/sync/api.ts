@@ -51,6 +51,16 @@ const GATEWAYS = new Set([502, 503, 504])
  */
 const asked = (globalThis as { ingleAsked?: Record<string, Promise<Response> | undefined> }).ingleAsked ?? {}
 
+/** A copy of what the page asked early, for a first look; whoever asks for it later still gets it. Null when it asked nothing. */
+export async function earlyCopy(path: string): Promise<unknown> {
+  try {
+    const response = await asked[path]
+    return response?.ok ? await response.clone().json() : null
+  } catch {
+    return null
+  }
+}
+
 function fetchOnce(path: string, init: RequestInit): Promise<Response> {
   const early = init.method === 'GET' ? asked[path] : undefined
   // Whatever is written may change every answer: who joined a crew is somebody now.

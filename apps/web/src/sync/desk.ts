@@ -3,14 +3,10 @@ import {
   type Change,
   type ChangeId,
   type Draft,
-  FOLD_VERSION,
-  fold,
-  foldOn,
   inForce,
   orderOf,
   parseChange,
   type SiteId,
-  type SiteState,
   type SystemId,
   targetOf,
   type VisitId,
@@ -19,6 +15,7 @@ import type { Me } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
 import { newId } from '../kit/ids.ts'
 import { refuse } from '../refusals.ts'
+import { stateFrom } from './firstLook.ts'
 import { LibraryDesk } from './library.ts'
 import { type KeptBase, type LocalDb, localDb, type Pending } from './localDb.ts'
 import { Outbox } from './outbox.ts'
@@ -79,7 +76,7 @@ export class Desk {
       empty = changes.length === 0 && !base
       this.latestMs.set(siteId, latestOf(changes, base))
       if (empty) return settle()
-      const state = stateFrom(siteId, base, changes)
+      const state = stateFrom(siteId, { base, changes })
       if (state) set({ status: 'ready', changes, state, waiting: new Set(pending.map((one) => one.id)), before: base?.seq ?? 0 })
       // The order does not allow to go on from the state that is kept: every change is needed.
       else
@@ -181,12 +178,6 @@ const latestOf = (changes: readonly Change[], base: KeptBase | null): number =>
   changes.reduce((most, one) => Math.max(most, orderOf(one)), base?.order ?? 0)
 
 const shown = (siteId: SiteId): boolean => useSites.getState()[siteId]?.status === 'ready'
-
-/** Null where the state that is kept cannot be gone on from: then every change is needed. */
-function stateFrom(siteId: SiteId, base: KeptBase | null, changes: readonly Change[]): SiteState | null {
-  if (!base) return fold(siteId, changes)
-  return base.foldVersion === FOLD_VERSION ? foldOn(base.state, { order: base.order, id: base.id }, changes) : null
-}
 
 /** Whether a change belongs to a visit and system; a visit's own start is not something to take back here. */
 function touches(change: Change, visitId: VisitId, systemId: SystemId): boolean {

@@ -1,4 +1,4 @@
-import type { DemoAccountsAnswer, Me, RoundAnswer, SetupAnswer } from '@ingle/record/wire'
+import type { ChangesAnswer, DemoAccountsAnswer, Me, RoundAnswer, SetupAnswer } from '@ingle/record/wire'
 
 /**
  * A short look at an answer in place of the check of its class: enough to tell it from a proxy's page or from another
@@ -38,6 +38,12 @@ const SITE = glance<RoundAnswer['sites'][number]>({
   openItems: 'list',
 })
 export const ROUND = glance<RoundAnswer>({ sites: 'list' }, ({ sites, first = [] }) => [...sites, ...first].every(SITE.glance))
+
+const STORED = glance<ChangesAnswer['changes'][number]>(
+  {},
+  (one) => typeof one.seq === 'number' && typeof one.change === 'object',
+)
+export const CHANGES = glance<ChangesAnswer>({ changes: 'list' }, ({ changes }) => changes.every(STORED.glance))
 
 export const DEMO_ACCOUNTS = glance<DemoAccountsAnswer>({ accounts: 'list' })
 export const SETUP = glance<SetupAnswer>({ fresh: 'boolean' })

@@ -1,14 +1,11 @@
 import { type Refusal } from '@ingle/core'
 import type { DocumentContent, DocumentKind } from '@ingle/record'
-import { DocumentsAnswer, Done, type StoredDocument } from '@ingle/record/wire'
+import { DocumentsAnswer, Done } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
-import { create } from 'zustand'
 import { refuse } from '../refusals.ts'
 import { api, Refused } from './api.ts'
+import { useDocuments } from './documents.ts'
 import type { LocalDb } from './localDb.ts'
-
-/** What the crew saved, as this device has it, also without a signal. `useLibrary` joins it with what ships. */
-export const useDocuments = create<{ documents: readonly StoredDocument[] }>(() => ({ documents: [] }))
 
 /** Keeps the crew's documents on this device, and saves new versions of them. */
 export class LibraryDesk {

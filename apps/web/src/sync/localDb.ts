@@ -20,6 +20,12 @@ export interface KeptBase extends Base {
   foldVersion: number
 }
 
+/** What a device holds of a site. */
+export interface Held {
+  base: Omit<KeptBase, 'siteId'> | null
+  changes: Change[]
+}
+
 /** A change that the server has not taken yet, in the order of writing. */
 export interface Pending {
   n?: number

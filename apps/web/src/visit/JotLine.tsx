@@ -1,12 +1,13 @@
-import { jotContextOf, type LedgerRow, nextAdjust, STAGE_IDS, type StageId, sawOf, withAim } from '@ingle/bench'
-import { completions, counted, type JotContext, type JotReading, parseJot } from '@ingle/core'
-import { type Change, type ChangeId, changesOf, describeChange, type RowColumn, type TryId } from '@ingle/record'
+import { STAGE_IDS, type StageId } from '@ingle/bench'
+import { type Completion, counted, type JotReading } from '@ingle/core'
+import type { Change, ChangeId, RowColumn, TryId } from '@ingle/record'
 import { Delete, Keyboard } from 'lucide-react'
 import { type Ref, useId, useImperativeHandle, useMemo, useRef, useState } from 'react'
 import { useLocation } from 'react-router'
 import { useShortcut } from '../app/shortcuts.ts'
 import { Heard } from '../kit/Heard.tsx'
 import { newId } from '../kit/ids.ts'
+import { useJotWords } from './useJotWords.ts'
 import { useMeaning } from './useMeaning.ts'
 import { useVisit } from './useVisit.ts'
 
@@ -25,7 +26,11 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
   const visit = useVisit()
   const stage = useStage()
   const meaning = useMeaning()
-  const context = useMemo(() => jotContextOf(visit, meaning ? meaning.jotLater(visit, stage) : null), [visit, stage, meaning])
+  const words = useJotWords()
+  const context = useMemo(
+    () => words?.jotContextOf(visit, meaning ? meaning.jotLater(visit, stage) : null) ?? null,
+    [words, visit, stage, meaning],
+  )
   const [text, setText] = useState('')
   const [correcting, setCorrecting] = useState<Change | null>(null)
   const [said, setSaid] = useState<Said | null>(null)
@@ -49,23 +54,35 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
     input.current?.focus()
   })
 
-  const reading = useMemo(() => withAim(parseJot(text, context), visit), [text, context, visit])
-  const offers = useMemo(() => (focused && text !== '' ? completions(text, context) : []), [text, context, focused])
+  const reading = useMemo(
+    () => (words && context ? words.withAim(words.parseJot(text, context), visit) : notYet(text)),
+    [text, words, context, visit],
+  )
+  const offers = useMemo(
+    () => (words && context && focused && text !== '' ? words.completions(text, context) : []),
+    [text, words, context, focused],
+  )
 
   /** On a phone it is one slim line until it is touched or has something to say. */
   const isOpen = focused || keypad || text !== '' || said !== null
 
+  /** What the writer of a setting had before their eyes. */
+  const sawIn = ({ key, column }: { key: string; column: RowColumn }): ChangeId[] => {
+    const row = visit.ledger.find((one) => one.key === key)
+    return row && words ? words.sawOf(row, column) : []
+  }
+
   const enter = async () => {
-    if (reading.state !== 'ready') return
+    if (reading.state !== 'ready' || !words) return
     const { intent } = reading
     lines.current.push(text)
     back.current = 0
     if (intent.kind === 'undo') {
-      const taken = await visit.desk.undoLast(visit.state.id, visit.visit.id, visit.system.id)
+      const taken = await visit.undoLast()
       setText('')
       return setSaid(
         taken
-          ? { kind: 'done', text: `Taken back: ${describeChange(taken, visit.units)}` }
+          ? { kind: 'done', text: `Taken back: ${words.describeChange(taken, visit.units)}` }
           : { kind: 'wrong', text: 'There is nothing to take back on this visit.' },
       )
     }
@@ -74,11 +91,11 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
       ...visit.at,
       tryId: correctedTry(correcting) ?? last?.id ?? null,
       tap: last?.tap ?? null,
-      adjustPct: nextAdjust(visit),
+      adjustPct: words.nextAdjust(visit),
       filter: last?.filter ?? ('as-found' as const),
-      ...(intent.kind === 'setting' && { saw: sawIn(visit.ledger, intent) }),
+      ...(intent.kind === 'setting' && { saw: sawIn(intent) }),
     }
-    const drafts = changesOf(intent, place, newId)
+    const drafts = words.changesOf(intent, place, newId)
     const written = await visit.write(correcting ? drafts.map((draft) => ({ ...draft, replaces: correcting.id })) : drafts)
     if (!written.ok) return setSaid({ kind: 'wrong', text: `${written.reason} ${written.remedy}` })
     const undo = written.ids.at(-1)
@@ -148,7 +165,7 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}
-          placeholder={`${(context.wanted[0] ?? 'esp').trim()} …`}
+          placeholder={`${(context?.wanted[0] ?? 'esp').trim()} …`}
           aria-label="Jot line"
           aria-describedby={readId}
           aria-invalid={reading.state === 'wrong'}
@@ -190,7 +207,13 @@ export function JotLine({ ref }: { ref: Ref<JotHandle> }) {
         <kbd className="kbd kbd-sm hidden md:inline-flex">/</kbd>
       </div>
       {keypad && (
-        <Keypad context={context} text={text} onText={setText} onEnter={() => void enter()} ready={reading.state === 'ready'} />
+        <Keypad
+          offered={words && context ? words.completions(text, context) : []}
+          text={text}
+          onText={setText}
+          onEnter={() => void enter()}
+          ready={reading.state === 'ready'}
+        />
       )}
     </div>
   )
@@ -202,14 +225,12 @@ function useStage(): StageId {
   return STAGE_IDS.find((one) => parts.includes(one)) ?? 'airflow'
 }
 
-/** What the writer of a setting had before their eyes. */
-function sawIn(ledger: readonly LedgerRow[], { key, column }: { key: string; column: RowColumn }): ChangeId[] {
-  const row = ledger.find((one) => one.key === key)
-  return row ? sawOf(row, column) : []
-}
-
 /** A corrected reading stays with the try that it was taken on. */
 const correctedTry = (change: Change | null): TryId | null => (change && 'tryId' in change.body ? change.body.tryId : null)
+
+/** What was typed stays, and is read as soon as what reads it is there. */
+const notYet = (text: string): JotReading =>
+  text === '' ? { state: 'empty' } : { state: 'incomplete', needs: 'what reads the line is still on its way' }
 
 /** What the ears are told of a line that is being typed. */
 function heardOf(reading: JotReading, offers: number): string {
@@ -266,13 +287,13 @@ const KEYS = ['7', '8', '9', '+', '4', '5', '6', '-', '1', '2', '3', '.', 'space
 
 /** Big keys for a thumb in a glove: the words that are wanted now, and figures. */
 function Keypad({
-  context,
+  offered,
   text,
   onText,
   onEnter,
   ready,
 }: {
-  context: JotContext
+  offered: readonly Completion[]
   text: string
   onText: (text: string) => void
   onEnter: () => void
@@ -282,11 +303,10 @@ function Keypad({
     if (key === 'enter') return onEnter()
     onText(key === 'back' ? text.slice(0, -1) : text + (key === 'space' ? ' ' : key))
   }
-  const words = completions(text, context)
   return (
     <section className="md:hidden p-2 border-t border-base-300" aria-label="Keypad">
       <div className="flex gap-1.5 overflow-x-auto pb-2">
-        {words.map((word) => (
+        {offered.map((word) => (
           <button key={word.text} type="button" className="btn btn-quiet num shrink-0" onClick={() => onText(word.text)}>
             {word.text}
           </button>

@@ -16,14 +16,12 @@ import { useMe } from '../session/useMe.ts'
 import { SiteGate } from '../site/SiteGate.tsx'
 import { fetchStages } from '../stages/views.ts'
 import { FixesInPlace } from './FixesInPlace.tsx'
-import type { JotHandle } from './JotLine.tsx'
+import { type JotHandle, JotLine } from './JotLine.tsx'
 import type { LadderStage, SystemPlace } from './ladder.ts'
 import { StageSheet } from './StageSheet.tsx'
-import { useMeaning } from './useMeaning.ts'
+import { stageIsThere, useMeaning } from './useMeaning.ts'
 import { useVisitValue, VisitContext } from './useVisit.ts'
 
-/** Beside the stage, not before it: what the line knows of a system goes over every stage. */
-const JotLine = lazy(async () => ({ default: (await import('./JotLine.tsx')).JotLine }))
 const Trail = lazy(async () => ({ default: (await import('./Trail.tsx')).Trail }))
 
 export function VisitFrame() {
@@ -111,6 +109,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
           <div className="flex-1 min-w-0 pb-30 md:pb-16 low:pb-0">
             <Suspense fallback={<Skeleton />}>
               <Outlet />
+              <StageIsThere />
             </Suspense>
           </div>
         </div>
@@ -124,9 +123,7 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
             You read along: your account writes nothing.
           </p>
         ) : (
-          <Suspense fallback={<p className="soft px-4 h-12 flex items-center text-[14px]">The jot line is coming …</p>}>
-            <JotLine ref={jotLine} />
-          </Suspense>
+          <JotLine ref={jotLine} />
         )}
         <StageSheet stages={stages} systems={systems} onTrail={() => setTrailOpen(true)} />
       </section>
@@ -137,6 +134,12 @@ function VisitDesk({ state, changes, waiting, visit, system }: Omit<Parameters<t
       )}
     </VisitContext>
   )
+}
+
+/** Beside the stage, so that it is drawn with it. */
+function StageIsThere() {
+  useEffect(stageIsThere, [])
+  return null
 }
 
 /** Where the name of the system stands: the others of the site, on the same stage. */

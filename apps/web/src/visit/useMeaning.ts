@@ -1,23 +1,25 @@
 import type { StaleAim, VisitView } from '@ingle/bench'
-import { useEffect, useState } from 'react'
+import { once } from '../kit/once.ts'
+import { useOnce } from '../kit/useOnce.ts'
+import { whenJotIsThere } from './useJotWords.ts'
 
 type Meaning = typeof import('./meaning.ts')
-let there: Meaning | null = null
-const load = async () => {
-  there ??= await import('./meaning.ts')
-  return there
-}
 
+let shown: () => void
+const stage = new Promise<void>((done) => {
+  shown = done
+})
+/** Called once a stage is drawn: what goes over every stage comes after it. */
+export const stageIsThere = (): void => shown()
+
+/** It is large: the stage and the jot line come before it. */
+const meaning = once(async () => {
+  await stage
+  await whenJotIsThere()
+  return import('./meaning.ts')
+})
 /** What every stage says of a visit; null until that is loaded. */
-export function useMeaning(): Meaning | null {
-  const [meaning, setMeaning] = useState(there)
-  useEffect(() => {
-    // Not there and no line: the stage goes on without it, and the next one asks again.
-    if (!meaning) load().then(setMeaning, () => undefined)
-  }, [meaning])
-  return meaning
-}
+export const useMeaning = (): Meaning | null => useOnce(meaning)
 
 const NONE: ReadonlyMap<string, StaleAim> = new Map()
-export const staleOf = (meaning: Meaning | null, visit: VisitView): ReadonlyMap<string, StaleAim> =>
-  meaning ? meaning.staleAims(visit) : NONE
+export const staleOf = (of: Meaning | null, visit: VisitView): ReadonlyMap<string, StaleAim> => (of ? of.staleAims(visit) : NONE)

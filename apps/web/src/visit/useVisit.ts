@@ -4,14 +4,15 @@ import type { Change, ChangeId, Draft, SiteState, SystemState, VisitState } from
 import { createContext, useContext, useMemo } from 'react'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
-import { type Desk, deskFor } from '../sync/desk.ts'
+import { undoLastAt, writeAt } from '../sync/openSite.ts'
 
 /** What a stage does with a visit, beside seeing it. */
 interface Tools {
   changes: Change[]
   waiting: ReadonlySet<string>
-  desk: Desk
   write: (drafts: readonly (Draft & { replaces?: ChangeId })[]) => Promise<{ ok: true; ids: ChangeId[] } | Refusal>
+  /** Takes back the newest change of this visit and system that still holds; null when there is none. */
+  undoLast: () => Promise<Change | null>
   /** Puts text into the jot line and goes there. */
   jot: (text: string, correcting?: Change) => void
 }
@@ -43,12 +44,19 @@ export function useVisitValue(input: {
   visit: VisitState
   jot: Visit['jot']
 }): Visit {
-  const desk = deskFor(useMe())
+  const me = useMe()
   const view = useView(input)
   const { changes, waiting, jot } = input
   return useMemo(() => {
-    const tools: Tools = { changes, waiting, desk, jot, write: (drafts) => desk.write(view.state.id, drafts) }
+    const { state, visit, system } = view
+    const tools: Tools = {
+      changes,
+      waiting,
+      jot,
+      write: (drafts) => writeAt(me, state.id, drafts),
+      undoLast: () => undoLastAt(me, state.id, visit.id, system.id),
+    }
     // Laid over the view, not copied from it: what takes time is still worked out only when it is asked for.
     return Object.assign(Object.create(view) as VisitView, tools)
-  }, [view, changes, waiting, desk, jot])
+  }, [view, changes, waiting, me, jot])
 }

@@ -20,8 +20,12 @@ export function clockOf(timeZone: string): Clock {
   if (there) return there
   const zone = safeZone(timeZone)
   const show = (options: Intl.DateTimeFormatOptions, locale = 'en-GB') => {
-    const format = new Intl.DateTimeFormat(locale, { ...options, timeZone: zone })
-    return (iso: string) => format.format(new Date(iso))
+    // Made when it is first asked for: each takes a slow device tens of milliseconds, and a screen needs one or two.
+    let format: Intl.DateTimeFormat | undefined
+    return (iso: string) => {
+      format ??= new Intl.DateTimeFormat(locale, { ...options, timeZone: zone })
+      return format.format(new Date(iso))
+    }
   }
   const clock: Clock = {
     zone,

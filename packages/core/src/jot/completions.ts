@@ -3,7 +3,7 @@ import { meaningOf, offeredValues, sayBoth } from '../device/spelling.ts'
 import { JOT_COMMANDS, type JotSetting, PROBE_WORDS } from './grammar.ts'
 import type { JotContext } from './reading.ts'
 
-interface Completion {
+export interface Completion {
   text: string
   says: string
 }

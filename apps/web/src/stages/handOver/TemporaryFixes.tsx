@@ -18,8 +18,8 @@ const EMPTY = { what: '', instead: '', cannot: '', undo: '' }
 
 /** What stands in for the right part, how to undo it, and who answers for it while it stays in. */
 export function TemporaryFixes() {
-  const { state, system, write, at, desk } = useVisit()
-  const photos = usePhotos(desk, state.id)
+  const { state, system, write, at } = useVisit()
+  const photos = usePhotos(state.id)
   const [adding, setAdding] = useState(false)
   const [typed, setTyped] = useState(EMPTY)
   const [part, setPart] = useState<StandInPart | ''>('')

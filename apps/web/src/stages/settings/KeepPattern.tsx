@@ -8,12 +8,15 @@ import { LineField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { useLibrary } from '../../library/useLibrary.ts'
 import { usePrefs } from '../../prefs/prefs.ts'
+import { useMe } from '../../session/useMe.ts'
+import { deskFor } from '../../sync/desk.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 
 /** Keeps what this unit is set to for the next one: in roles, without what belongs to this unit alone. */
 export function KeepPattern({ onClose }: { onClose: () => void }) {
   const units = usePrefs((state) => state.units)
-  const { ledger, system, state, visit, desk } = useVisit()
+  const { ledger, system, state, visit } = useVisit()
+  const desk = deskFor(useMe())
   const patterns = useLibrary((library) => library.patterns)
   const [name, setName] = useState(`${state.name}, ${system.name}`.slice(0, 80))
   const [said, setSaid] = useState<{ kind: 'wrong' | 'plain'; text: string } | null>(null)

@@ -7,6 +7,8 @@ import { Link } from 'react-router'
 import { Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useLibrary } from '../../library/useLibrary.ts'
+import { useMe } from '../../session/useMe.ts'
+import { deskFor } from '../../sync/desk.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { FindDevice } from './FindDevice.tsx'
 
@@ -47,7 +49,8 @@ export function Devices() {
 }
 
 function DeviceLine({ device: { place, profile }, onTakeAway }: { device: SystemDevice; onTakeAway: () => void }) {
-  const { write, at, desk } = useVisit()
+  const { write, at } = useVisit()
+  const desk = deskFor(useMe())
   const entry = useLibrary((library) => library.profiles.find((one) => one.id === profile.id))
   const [wrong, setWrong] = useState<string | null>(null)
   const newer = entry && !entry.retired && entry.version > profile.version ? entry.content : null

@@ -50,10 +50,10 @@ export function Notes() {
 }
 
 function AddNote() {
-  const { write, at, desk, state } = useVisit()
+  const { write, at, state } = useVisit()
   const [text, setText] = useState('')
   const [watch, setWatch] = useState(true)
-  const photos = usePhotos(desk, state.id)
+  const photos = usePhotos(state.id)
   const [wrong, setWrong] = useState<string | null>(null)
   const save = async () => {
     if (text.trim() === '') return setWrong('Say in a few words what it is: a photo without words is hard to find again.')

@@ -1,7 +1,7 @@
 import { percent, showIn } from '../../advice/show.ts'
 import { readNumber } from '../../quantity/parse.ts'
 import { chosenUnit, findUnit, toBase } from '../../quantity/units.ts'
-import type { JotGrille } from '../grammar.ts'
+import { grilleNamed } from '../grilleNamed.ts'
 import { finish, isNumbers, type Line, readings } from '../line.ts'
 import { type JotContext, type JotReading, needs, wrong } from '../reading.ts'
 import { isFiller } from '../spoken.ts'
@@ -78,28 +78,6 @@ function nameIn(line: Line): string | null {
 
 const isNumbered = ([first = '', second = '']: readonly string[]) =>
   readNumber(first)?.rest === '' && /^\d+$/.test(first) && readNumber(second) !== null && !/[x×]/.test(second)
-
-/** Whether the survey knows a grille by this name. */
-export const isGrilleName = (typed: string, { grilles }: Pick<JotContext, 'grilles'>): boolean =>
-  grilles.some((one) => one.name.toLowerCase() === typed.replace(/ (return|supply)$/, '') || one.name.toLowerCase() === typed)
-
-/**
- * A grille that the survey knows goes by its name. Of another one the last word may say the side; else names that begin
- * with “return” are return grilles.
- */
-export function grilleNamed(
-  typed: string,
-  context: Pick<JotContext, 'grilles'>,
-): { name: string; side: 'return' | 'supply'; known: JotGrille | undefined } {
-  const find = (label: string) => context.grilles.find((one) => one.name.toLowerCase() === label)
-  const whole = find(typed)
-  if (whole) return { name: whole.name, side: whole.side, known: whole }
-  const [, label, said] = /^(.+) (return|supply)$/.exec(typed) ?? []
-  const known = label === undefined ? undefined : find(label)
-  const name = known?.name ?? label ?? typed
-  const side = said ?? (typed.startsWith('return') ? 'return' : 'supply')
-  return { name, side: side as 'return' | 'supply', known }
-}
 
 /** A metering plate in the place of the filter, with both statics where the flow is to be corrected for it. */
 export function plate(line: Line, context: JotContext): JotReading {
