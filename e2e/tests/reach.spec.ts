@@ -10,8 +10,36 @@ async function opened(tech: Tech, view: string): Promise<void> {
   await expect(tech.page.locator('h1').first()).toBeAttached()
 }
 
+/** Labels of drawings that lie over one another or run out of their drawing; a few points of touching are not seen. */
+const collidingLabels = (page: Page): Promise<string[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('#main svg')].flatMap((drawing) => {
+      const frame = drawing.getBoundingClientRect()
+      const labels = [...drawing.querySelectorAll('text')]
+        .map((one) => ({ text: one.textContent ?? '', box: one.getBoundingClientRect() }))
+        .filter(({ text, box }) => text.trim() !== '' && box.width > 0)
+      const out = labels
+        .filter(({ box }) => box.left < frame.left - 2 || box.right > frame.right + 2)
+        .map(({ text }) => `${text} runs out`)
+      const over = labels.flatMap((a, i) =>
+        labels
+          .slice(i + 1)
+          .filter(
+            (b) =>
+              Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left) > 3 &&
+              Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top) > 5,
+          )
+          .map((b) => `${a.text} lies over ${b.text}`),
+      )
+      return [...out, ...over]
+    }),
+  )
+
 for (const width of [320, 390])
-  test(`nothing runs out of a page ${width} points wide`, async ({ server, browser }) => {
+  test(`nothing runs out of a page ${width} points wide, and no label of a drawing lies over another`, async ({
+    server,
+    browser,
+  }) => {
     const tech = await signedIn(browser, server, 'MR', { viewport: { width, height: 844 }, hasTouch: true, isMobile: true })
     const wide: string[] = []
     for (const view of EVERY_VIEW) {
@@ -19,6 +47,7 @@ for (const width of [320, 390])
       // Held against the width that was asked for: the window's own grows with what runs out of it.
       const is = await tech.page.evaluate(() => document.documentElement.scrollWidth)
       if (is > width) wide.push(`${view}: ${is}`)
+      for (const label of await collidingLabels(tech.page)) wide.push(`${view}: ${label}`)
     }
     expect(wide).toEqual([])
     await tech.page.context().close()
@@ -47,6 +76,7 @@ test('every view has a title of its own, one first heading, and buttons that are
     })
     const before = titles.get(told.title)
     if (before !== undefined) wrong.push(`${view} and ${before} are both called ${told.title}`)
+    for (const label of await collidingLabels(tech.page)) wrong.push(`${view}: ${label}`)
     if (told.first !== 1) wrong.push(`${view} has ${told.first} first headings`)
     wrong.push(...told.names.map((name) => `${view}: ${name}`))
     titles.set(told.title, view)

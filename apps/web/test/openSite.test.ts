@@ -40,10 +40,10 @@ beforeEach(() => {
 })
 afterEach(closeDesk)
 
-const named = (name: string) => ({
+const named = (name: string, hour = 8) => ({
   id: randomUUID(),
   siteId: site,
-  at: '2026-11-28T08:00:00.000Z',
+  at: new Date(Date.UTC(2026, 10, 27, hour)).toISOString(),
   by: 'AN',
   kind: 'site.set' as const,
   body: { name },
@@ -85,7 +85,7 @@ describe('a site that is opened on a device which has never held it', () => {
     const letGo = watchSite(account(), site)
     await until(() => expect(shownName()).toBe('Quay'))
     await until(async () => expect(await keptHere()).toBe(1))
-    server.otherWrites(site, named('Quay House'))
+    server.otherWrites(site, named('Quay House', 9))
     await (await theDesk(account()))?.desk.outbox.catchUp(site)
     await until(() => expect(shownName()).toBe('Quay House'))
     letGo()
@@ -148,6 +148,21 @@ describe('what is written before the desk is there', () => {
     expect(await undoLastAt(account(), site, visitId, systemId)).toMatchObject({ kind: 'note.add' })
     await until(() => expect(useSites.getState()[site]?.changes?.length).toBe(3))
     expect(await undoLastAt(account(), site, visitId, systemId)).toBeNull()
+    letGo()
+  })
+
+  it('is laid over the first look while the store does not hold the rest yet', async () => {
+    await ask()
+    const letGo = watchSite(account(), site)
+    await until(() => expect(shownName()).toBe('Quay'))
+    const seen: unknown[] = []
+    const stop = useSites.subscribe(() => seen.push(shownName()))
+    await writeAt(account(), site, [{ kind: 'site.set', body: { place: 'Lantern Lane' } }])
+    await until(() => expect(useSites.getState()[site]?.state?.place).toBe('Lantern Lane'))
+    await until(() => expect(server.stored(site)).toHaveLength(2))
+    // Never the written line alone: a page of the site would have been taken away for a moment, with what was typed on it.
+    expect(new Set(seen)).toEqual(new Set(['Quay']))
+    stop()
     letGo()
   })
 

@@ -3,6 +3,7 @@ export { type BeforeAfterWords, beforeAfterScene } from './drawing/beforeAfter.t
 export { changeoverScene } from './drawing/changeover.ts'
 export { damperLineScene } from './drawing/damperLine.ts'
 export { dayScene } from './drawing/dayScene.ts'
+export { everyNth } from './drawing/labels.ts'
 export { meetingScene } from './drawing/meeting.ts'
 export { partLabels } from './drawing/partLabels.ts'
 export { peopleDayScene } from './drawing/peopleDay.ts'

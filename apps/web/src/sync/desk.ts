@@ -17,9 +17,9 @@ import { newId } from '../kit/ids.ts'
 import { refuse } from '../refusals.ts'
 import { stateFrom } from './firstLook.ts'
 import { LibraryDesk } from './library.ts'
-import { type KeptBase, type LocalDb, localDb, type Pending } from './localDb.ts'
+import { type Held, type KeptBase, type LocalDb, localDb, type Pending } from './localDb.ts'
 import { Outbox } from './outbox.ts'
-import { type OpenSite, useSites } from './sites.ts'
+import { forgetSites, lookedAt, type OpenSite, useSites } from './sites.ts'
 
 /** Everything that writes and fetches for one signed-in account. */
 export class Desk {
@@ -45,7 +45,7 @@ export class Desk {
     for (const watch of this.watches.values()) watch.stop()
     this.outbox.close()
     this.library.close()
-    useSites.setState({}, true)
+    forgetSites()
   }
 
   /** Keeps a site open: folds it anew whenever this device or another writes. Returns how to let go. */
@@ -94,14 +94,17 @@ export class Desk {
   }
 
   /** What this device holds of a site, and what of it waits. */
-  private async held(siteId: SiteId): Promise<{ base: KeptBase | null; changes: Change[]; pending: Pending[] }> {
+  private async held(siteId: SiteId): Promise<Held & { pending: Pending[] }> {
     const [base, confirmed, all] = await Promise.all([
       this.db.bases.get(siteId),
       this.db.confirmed.where('siteId').equals(siteId).toArray(),
       this.db.pending.where('siteId').equals(siteId).toArray(),
     ])
     const pending = all.filter((one) => !one.refused)
-    return { base: base ?? null, changes: [...confirmed, ...pending].map((one) => one.change), pending }
+    // Until the store has what was shown at first, that is what everything here goes on from.
+    const first = confirmed.length === 0 && !base ? lookedAt.get(siteId) : undefined
+    const changes = [...confirmed, ...pending].map((one) => one.change)
+    return { base: base ?? first?.base ?? null, changes: [...(first?.changes ?? []), ...changes], pending }
   }
 
   /** Makes sure that what these changes take back or correct is on this device. False when it is not, and cannot be fetched. */

@@ -3,7 +3,7 @@ import { once } from '../kit/once.ts'
 import { hasLeft, leavingNow, useSession } from '../session/session.ts'
 import type { Desk } from './desk.ts'
 import type { roundHere } from './roundHere.ts'
-import { useSites } from './sites.ts'
+import { forgetSites } from './sites.ts'
 
 /*
  * The desk (the device's store, the sender, every kind of change) is by far the largest part of the app: the first page is
@@ -26,7 +26,7 @@ export async function closeTheDesk(): Promise<void> {
   if (useSession.getState().status !== 'out') return
   closeDesk()
   // Also where no desk was open yet: a first look needs none.
-  useSites.setState({}, true)
+  forgetSites()
   const leaving = leavingNow()
   if (!leaving) return
   const { clear, clearButUnsent } = await import('./leave.ts')

@@ -22,7 +22,7 @@ export interface KeptBase extends Base {
 
 /** What a device holds of a site. */
 export interface Held {
-  base: Omit<KeptBase, 'siteId'> | null
+  base: KeptBase | null
   changes: Change[]
 }
 

@@ -1,5 +1,6 @@
 import { type BeforeAfter, isMoved } from '@ingle/bench'
 import type { Show } from '@ingle/core'
+import { type TextMark, textWidth } from './labels.ts'
 import type { Mark, Scene } from './scene.ts'
 
 export interface BeforeAfterWords {
@@ -11,6 +12,8 @@ export interface BeforeAfterWords {
 }
 
 const ROW = 64
+/** More, where name and figures do not fit beside each other. */
+const SECOND_LINE = 20
 const HEAD = 26
 
 /** What was measured before and after, one line each: hollow before, full after, green where it should lie. */
@@ -26,18 +29,26 @@ export function beforeAfterScene(all: readonly BeforeAfter[], words: BeforeAfter
     { kind: 'text', x: left + 204, y: 16, text: words.wanted, tone: 'ink', size: 12.5, anchor: 'start' },
   ]
   const said: string[] = []
-  for (const [i, one] of all.entries()) {
-    const top = HEAD + i * ROW
+  let top = HEAD
+  for (const one of all) {
     const name = `${words.names[one.id]}${one.about ? `, ${one.about}` : ''}`
     const [low, high] = [one.wanted?.low ?? null, one.wanted?.high ?? null]
     const ends = [one.before, one.after, low ?? one.before, high ?? one.after].map(Math.abs)
     const [least, most] = [Math.min(...ends) * 0.85, Math.max(...ends) * 1.12 || 1]
     const x = (value: number) => left + 10 + ((Math.abs(value) - least) / (most - least)) * (right - left - 20)
-    const y = top + 44
     const from = `${show(one.quantity, one.before)}`
     const to = `${show(one.quantity, one.after)}`
-    marks.push({ kind: 'text', x: left, y: top + 18, text: name, tone: 'ink', size: 13.5, anchor: 'start', bold: true })
-    marks.push({
+    const named: TextMark = {
+      kind: 'text',
+      x: left,
+      y: top + 18,
+      text: name,
+      tone: 'ink',
+      size: 13.5,
+      anchor: 'start',
+      bold: true,
+    }
+    const figures: TextMark = {
       kind: 'text',
       x: right,
       y: top + 18,
@@ -46,7 +57,11 @@ export function beforeAfterScene(all: readonly BeforeAfter[], words: BeforeAfter
       size: 13.5,
       anchor: 'end',
       mono: true,
-    })
+    }
+    const fits = textWidth(named) + textWidth(figures) + 12 <= right - left
+    const lower = fits ? 0 : SECOND_LINE
+    marks.push(named, fits ? figures : { ...figures, x: left, y: top + 18 + SECOND_LINE, anchor: 'start' })
+    const y = top + 44 + lower
     if (low !== null || high !== null) {
       const [a, b] = [low === null ? left : x(low), high === null ? right : x(high)]
       marks.push({
@@ -89,7 +104,8 @@ export function beforeAfterScene(all: readonly BeforeAfter[], words: BeforeAfter
       stroke: 'air',
       says: to,
     })
+    top += ROW + lower
     said.push(`${name} ${words.before} ${from}, ${words.after} ${to}`)
   }
-  return { width, height: HEAD + all.length * ROW + 4, says: `${said.join('; ')}.`, marks }
+  return { width, height: top + 4, says: `${said.join('; ')}.`, marks }
 }

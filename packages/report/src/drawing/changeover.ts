@@ -45,7 +45,7 @@ export function changeoverScene(
   const degrees = (f: number) => fromChosen('temperature', f, units)
   const isMetric = units.temperature === '°C'
   const moisture = (ratio: number) => ratio * (isMetric ? 1000 : GRAINS)
-  const frame: Frame = { left: 46, right: width - 14, top: 16, bottom: height - 40 }
+  const frame: Frame = { left: 46, right: width - 18, top: 16, bottom: height - 40 }
   const x = scaleLinear([degrees(FROM_F), degrees(TO_F)], [frame.left, frame.right])
   const y = scaleLinear([0, moisture(MOST_RATIO)], [frame.bottom, frame.top])
   const temperatures = Array.from({ length: 81 }, (_, i) => FROM_F + i)

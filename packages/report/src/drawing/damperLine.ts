@@ -1,11 +1,9 @@
 import { bringsAt, type DamperLine } from '@ingle/bench'
 import { chosenUnit, formatNumber, fromChosen, type Line, type UnitChoice } from '@ingle/core'
 import { type Frame, labelsBelow, rowsAcross } from './axes.ts'
+import { clearLabels } from './labels.ts'
 import { scaleLinear } from './scale.ts'
 import type { Mark, Scene, Tone } from './scene.ts'
-
-/** Nearer than this two labels would lie on one another, px. */
-const LABEL_PX = 16
 
 /**
  * Outdoor air over fan speed: what is needed as a band, what the controller brings as found and as aimed, and the measured
@@ -26,7 +24,7 @@ export function damperLineScene(line: DamperLine, units: UnitChoice, width: numb
     ...aimCfm,
     ...known.map((one) => (one.outdoorCfm ?? 0) + (one.errorCfm ?? 0)),
   )
-  const frame: Frame = { left: 52, right: width - 14, top: 16, bottom: height - 40 }
+  const frame: Frame = { left: 52, right: width - 14, top: 22, bottom: height - 40 }
   const span = Math.max(10, most - least)
   const x = scaleLinear([least - span * 0.12, most + span * 0.06], [frame.left, frame.right])
   const y = scaleLinear([0, flowIn(highest) * 1.1], [frame.bottom, frame.top])
@@ -43,7 +41,7 @@ export function damperLineScene(line: DamperLine, units: UnitChoice, width: numb
     {
       kind: 'text',
       x: frame.left - 7,
-      y: frame.top - 4,
+      y: 11,
       text: chosenUnit('flow', units).symbol,
       tone: 'faint',
       size: 12,
@@ -74,7 +72,6 @@ export function damperLineScene(line: DamperLine, units: UnitChoice, width: numb
   if (found) marks.push(...curve(foundCfm, 'ochre'))
   const isProved = aim.slots.length > 0 && aim.slots.every((one) => one.provedBy !== null)
   marks.push(...curve(aimCfm, 'air', isProved ? undefined : '6 4'))
-  // Labels keep out of one another's way: the band's, the found line's, the aim's.
   const labels: { y: number; text: string; tone: Tone; anchor: 'start' | 'end'; x: number }[] = [
     {
       x: frame.left + 6,
@@ -85,18 +82,14 @@ export function damperLineScene(line: DamperLine, units: UnitChoice, width: numb
       anchor: 'start',
     },
   ]
-  const put = (label: (typeof labels)[number]) => {
-    // Upwards until it is free, so that it stays beside its own line.
-    while (labels.some((one) => Math.abs(one.y - label.y) < LABEL_PX && Math.abs(one.x - label.x) < 190)) label.y -= LABEL_PX
-    labels.push(label)
-  }
   // Beside their own lines, away from the points at the ends.
   const beside = (values: readonly number[], share: number) =>
     least === most
       ? { x: x(most) - 14, y: y(flowIn(values[0] as number)) + 4 }
       : { x: x(least + share * (most - least)), y: y(flowIn(values[Math.round(share * 40)] as number)) - 9 }
-  if (found) put({ ...beside(foundCfm, 0.62), text: found.isShipped ? 'as shipped' : 'as found', tone: 'ochre', anchor: 'end' })
-  put({ ...beside(aimCfm, 0.86), text: isProved ? 'aim, measured' : 'aim, foretold', tone: 'air', anchor: 'end' })
+  if (found)
+    labels.push({ ...beside(foundCfm, 0.62), text: found.isShipped ? 'as shipped' : 'as found', tone: 'ochre', anchor: 'end' })
+  labels.push({ ...beside(aimCfm, 0.86), text: isProved ? 'aim, measured' : 'aim, foretold', tone: 'air', anchor: 'end' })
   for (const one of labels)
     marks.push({
       kind: 'text',
@@ -108,6 +101,7 @@ export function damperLineScene(line: DamperLine, units: UnitChoice, width: numb
       anchor: one.anchor,
       bold: true,
       halo: true,
+      free: {},
     })
   for (const [i, one] of known.entries()) {
     const [px, py] = at(one.state.speedPct, one.outdoorCfm as number)
@@ -148,6 +142,6 @@ export function damperLineScene(line: DamperLine, units: UnitChoice, width: numb
     width,
     height,
     says: `Outdoor air over fan speed: ${formatNumber(flowIn(need.cfm), 0)} ${chosenUnit('flow', units).symbol} are needed; ${known.length} ${known.length === 1 ? 'point was' : 'points were'} measured`,
-    marks,
+    marks: clearLabels(marks, { width, height }),
   }
 }

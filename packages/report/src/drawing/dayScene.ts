@@ -1,5 +1,6 @@
 import { comfortRuns, dayOnPaper, type VisitView } from '@ingle/bench'
 import { formatNumber, fromChosen, runRoom, type Trace, wantedBandF } from '@ingle/core'
+import { everyNth } from './labels.ts'
 import { scaleLinear } from './scale.ts'
 import type { Mark, Scene, Tone } from './scene.ts'
 
@@ -7,6 +8,8 @@ const MARGIN = { left: 40, right: 14, top: 20, bottom: 26 }
 const BAND_F = 1
 /** Paper shows no start of a minute: a step of five seconds draws the same lines. */
 const RUN = { bandF: BAND_F, stepS: 5, traceEveryS: 60 } as const
+/** An hour's label with room beside it, px. */
+const HOUR_PX = 44
 /** The hours that are drawn: night, morning, and what comes after. */
 const FROM_MIN = 240
 const TO_MIN = 720
@@ -60,7 +63,8 @@ export function dayScene(v: VisitView, width: number, height: number): Scene | n
       mono: true,
     })
   }
-  for (let hour = FROM_MIN / 60; hour <= TO_MIN / 60; hour += 1)
+  const nth = everyNth(x(FROM_MIN + 60) - x(FROM_MIN), HOUR_PX)
+  for (let hour = FROM_MIN / 60; hour <= TO_MIN / 60; hour += nth)
     marks.push({
       kind: 'text',
       x: x(hour * 60),

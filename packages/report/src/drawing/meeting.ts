@@ -9,6 +9,7 @@ import {
   tapName,
   type UnitChoice,
 } from '@ingle/core'
+import { clearLabels } from './labels.ts'
 import { scaleLinear } from './scale.ts'
 import type { Mark, Scene } from './scene.ts'
 
@@ -116,6 +117,7 @@ export function meetingScene(
       anchor: 'middle',
       bold: true,
       halo: true,
+      free: {},
     })
   }
 
@@ -162,6 +164,7 @@ export function meetingScene(
       size: 12,
       anchor: 'start',
       halo: true,
+      free: { otherX: right - 4 },
     })
   }
   if (picture.floorCfm !== null && picture.input.heaterOnThisTap)
@@ -218,6 +221,7 @@ export function meetingScene(
       size: 12,
       anchor: 'end',
       halo: true,
+      free: {},
     })
   }
 
@@ -254,18 +258,20 @@ export function meetingScene(
       anchor: now ? 'end' : 'start',
       bold: now,
       halo: true,
+      free: { otherX: tx + (now ? 11 : -9) },
     })
   }
   const last = tries.at(-1)
   // Words go on last, so that no line crosses them.
-  marks.sort((a, b) => Number(a.kind === 'text') - Number(b.kind === 'text'))
+  const drawn = clearLabels(marks, { width, height })
+  drawn.sort((a, b) => Number(a.kind === 'text') - Number(b.kind === 'text'))
   return {
     width,
     height,
     says: last
       ? `Blower and duct: now ${show('flow', last.flowCfm)} at ${show('static', last.staticInWc)}${picture.aimCfm === null ? '' : `, aim ${show('flow', picture.aimCfm)}`}${blower.ratedStaticInWc === null ? '' : `, rated static ${show('static', blower.ratedStaticInWc)}`}.`
       : `Blower taps of the ${blower.name}; no try yet.`,
-    marks,
+    marks: drawn,
   }
 }
 
@@ -288,7 +294,17 @@ function upright(
       tone,
       width: 1.4,
     },
-    { kind: 'text', x: anchor === 'end' ? x - 5 : x + 5, y, text, tone, size: 12, anchor, halo: true },
+    {
+      kind: 'text',
+      x: anchor === 'end' ? x - 5 : x + 5,
+      y,
+      text,
+      tone,
+      size: 12,
+      anchor,
+      halo: true,
+      free: { otherX: anchor === 'end' ? x + 5 : x - 5 },
+    },
   ]
 }
 

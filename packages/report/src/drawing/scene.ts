@@ -31,6 +31,8 @@ export type Mark =
       bold?: boolean
       mono?: boolean
       halo?: boolean
+      /** It may be moved out of the way of other labels; with `otherX`, also to the other side of what it belongs to. */
+      free?: { otherX?: number }
     }
 
 export interface Scene {

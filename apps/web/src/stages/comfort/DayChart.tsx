@@ -94,7 +94,7 @@ export function DayChart({ traces, shown, main, beside, system, bandF, at, onMov
             </text>
           </g>
         ))}
-        {hoursUnder(span).map((minute) => (
+        {hoursUnder(span, right - left).map((minute) => (
           <text
             key={minute}
             x={x(minute)}

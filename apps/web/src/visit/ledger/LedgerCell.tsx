@@ -1,8 +1,10 @@
-import { type LedgerRow, sawOf } from '@ingle/bench'
+import { type LedgerRow, needsPowerOff, sawOf } from '@ingle/bench'
+import { cautionAt } from '@ingle/catalog'
 import { readValue, sayBoth, sayMeaning, sayOffer } from '@ingle/core'
 import { rowBody } from '@ingle/record'
 import { useEffect, useId, useRef, useState } from 'react'
-import { Notice } from '../../kit/Notice.tsx'
+import { Beside } from '../../kit/Beside.tsx'
+import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { usePrefs } from '../../prefs/prefs.ts'
 import { useVisit } from '../useVisit.ts'
 import { ValueText } from './ValueText.tsx'
@@ -21,13 +23,13 @@ interface Props {
   onClose: () => void
 }
 
-/** One cell: shows its value, opens to be set. A left value away from its aim is not taken without its reason. */
+/** One cell: shows its value, opens to be set: beside the row, so that aim and neighbours stay where they are. A left value away from its aim is not taken without its reason. */
 export function LedgerCell({ row, column, place, isStop, open, onOpen, onClose }: Props) {
   const { clock } = useVisit()
   const units = usePrefs((state) => state.units)
   const entry = row[column]
   const carried = column === 'found' ? row.carried : null
-  if (open) return <Editor row={row} column={column} onClose={onClose} />
+  const button = useRef<HTMLButtonElement>(null)
   const rivals = row.rivals.filter((one) => one.column === column)
   /** As it stands in the cell, so that whoever says what they see is understood. */
   const shown = (value: string) => {
@@ -38,13 +40,15 @@ export function LedgerCell({ row, column, place, isStop, open, onOpen, onClose }
   return (
     <>
       <button
+        ref={button}
         type="button"
         data-cell={place}
         tabIndex={isStop ? 0 : -1}
         className={`text-left min-h-11 min-w-11 px-1.5 -ml-1.5 rounded leading-tight ${entry ? '' : 'soft'} ${column === 'left' && !entry ? 'border border-dashed empty-cell' : ''} ${column === 'proof' ? 'text-[13px]' : ''}`}
         aria-label={`${row.setting.label}, ${column}: ${entry ? shown(entry.value) : carried ? `${shown(carried.entry.value)}, visit ${carried.visit.number}, not looked at` : 'empty'}`}
         title={entry ? [entry.by, clock.time(entry.at), entry.via].filter(Boolean).join(', ') : undefined}
-        onClick={onOpen}
+        aria-expanded={open}
+        onClick={open ? onClose : onOpen}
       >
         {entry ? (
           column === 'proof' ? (
@@ -61,6 +65,11 @@ export function LedgerCell({ row, column, place, isStop, open, onOpen, onClose }
           '—'
         )}
       </button>
+      {open && (
+        <Beside of={button}>
+          <Editor row={row} column={column} onClose={onClose} />
+        </Beside>
+      )}
       {rivals.length > 0 && entry && <Rivals row={row} column={column} />}
     </>
   )
@@ -160,6 +169,7 @@ function Editor({ row, column, onClose }: { row: LedgerRow; column: LedgerColumn
           <Notice kind="wrong">{wrong}</Notice>
         </div>
       )}
+      {column === 'left' && needsPowerOff(row) && <CautionNote text={cautionAt('move-tap')?.text ?? ''} />}
       <div className="flex gap-1">
         <button type="submit" className="btn btn-neutral btn-quiet">
           Set
@@ -220,7 +230,7 @@ function ValueField(props: {
       </>
     )
   return (
-    <select {...shared} className="select" onChange={(event) => onTyped(event.target.value)}>
+    <select {...shared} className="select w-full" onChange={(event) => onTyped(event.target.value)}>
       <option value="">—</option>
       {setting.values.map((one) => {
         const { means, shows } = sayBoth(setting, one, units)

@@ -1,8 +1,6 @@
-import { type LedgerRow, needsPowerOff, type StaleAim } from '@ingle/bench'
-import { cautionAt } from '@ingle/catalog'
+import type { LedgerRow, StaleAim } from '@ingle/bench'
 import { NEEDS, type NeedId, PLACE_WORDS, sayMeaning } from '@ingle/core'
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { CautionNote } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { usePrefs } from '../../prefs/prefs.ts'
 import { staleOf, useMeaning } from '../useMeaning.ts'
@@ -120,11 +118,6 @@ export function LedgerTable({ rows, caption, byNeed = false, chosen = null, onCh
           </tbody>
         ))}
       </table>
-      {rows.some((one) => editing === `${one.key}:left` && needsPowerOff(one)) && (
-        <div className="p-3">
-          <CautionNote text={cautionAt('move-tap')?.text ?? ''} />
-        </div>
-      )}
     </section>
   )
 }
