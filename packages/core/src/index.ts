@@ -328,9 +328,9 @@ export {
 } from './freshair/ventilation.ts'
 export { readWeather, type WeatherText } from './freshair/weatherText.ts'
 export { type Climate, type WeatherHours, weatherOf, weatherYear, YEAR_H } from './freshair/weatherYear.ts'
-export { grilleNamed } from './jot/grilleNamed.ts'
 export { type Completion, completions } from './jot/completions.ts'
 export { JOT_COMMANDS, JOT_LIMIT, type JotGrille, type JotIntent, type JotSetting } from './jot/grammar.ts'
+export { grilleNamed } from './jot/grilleNamed.ts'
 export { parseJot } from './jot/parseJot.ts'
 export type { JotContext, JotReading } from './jot/reading.ts'
 export { pasteBlowerTable } from './paste/blowerTable.ts'
@@ -383,7 +383,18 @@ export {
   unitsName,
   unitsNamed,
 } from './quantity/units.ts'
-export { type Found, finding, never, ok, type Refusal, type Result, refusing, said, type Words } from './result.ts'
+export {
+  type Found,
+  finding,
+  never,
+  ok,
+  type Refusal,
+  type Result,
+  refusing,
+  said,
+  type Words,
+  type WrongField,
+} from './result.ts'
 export { type Calibrated, calibrateByStory, calibrateRoom, type Meanwhile, type Story } from './rooms/calibrate.ts'
 export {
   COMFORT_MEASURES,

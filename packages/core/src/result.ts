@@ -19,6 +19,15 @@ export interface Refusal {
   reason: string
   /** One sentence: what to do about it. */
   remedy: string
+  /** Of foreign data, which of its fields are wrong, where that is known: a form says it beside them. */
+  at?: readonly WrongField[]
+}
+
+export interface WrongField {
+  /** Like `settings.3.label`. */
+  path: string
+  /** A sentence: what is wrong with it. */
+  says: string
 }
 
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value })

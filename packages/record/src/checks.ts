@@ -31,22 +31,36 @@ export function readSafely<T>(what: string, read: () => Result<T>): Result<T> {
 }
 
 function invalid(errors: ValidationError[], what: string): Refusal {
-  const lines = flatten(errors, '')
+  const wrong = flatten(errors, '')
+  const lines = wrong.map(({ path, message }) => `${path}: ${message}`)
   const shown = [...lines.slice(0, 3), ...(lines.length > 3 ? [`and ${lines.length - 3} more`] : [])].join('; ')
-  return refuse('invalid', { what, shown })
+  return {
+    ...refuse('invalid', { what, shown }),
+    at: wrong.map(({ path, constraint, message }) => ({ path, says: PLAINLY[constraint] ?? `It ${message}.` })),
+  }
+}
+
+/** What is most often wrong, as one says it beside a field. */
+const PLAINLY: Readonly<Record<string, string>> = {
+  isNotEmpty: 'This is needed.',
+  isNumber: 'This needs a figure.',
+  isInt: 'This needs a whole figure.',
+  isString: 'This needs words.',
 }
 
 /** Paths are added while unwinding, so that a message says where: `blower.table.flowsCfm: …`. */
-function flatten(errors: readonly ValidationError[], path: string): string[] {
+function flatten(errors: readonly ValidationError[], path: string): { path: string; constraint: string; message: string }[] {
   return errors.flatMap((error) => {
     const here = path ? `${path}.${error.property}` : error.property
     // What it is comes before how large it may be.
     const constraints = Object.entries(error.constraints ?? {}).sort(
       ([a], [b]) => Number(b.startsWith('is')) - Number(a.startsWith('is')),
     )
-    const own = constraints
-      .slice(0, 1)
-      .map(([, message]) => `${here}: ${message.replace(new RegExp(`^${error.property}\\s`), '')}`)
+    const own = constraints.slice(0, 1).map(([constraint, message]) => ({
+      path: here,
+      constraint,
+      message: message.replace(new RegExp(`^${error.property}\\s`), ''),
+    }))
     return [...own, ...flatten(error.children ?? [], here)]
   })
 }

@@ -6,8 +6,9 @@ import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useTitle } from '../app/title.ts'
 import { Choices } from '../kit/Choices.tsx'
-import { LineField } from '../kit/Field.tsx'
+import { LabelledSelect, LineField } from '../kit/Field.tsx'
 import { Empty, Notice } from '../kit/Notice.tsx'
+import { useWrongFields } from '../kit/useWrongFields.ts'
 import { KIND_WORDS } from '../library/kinds.ts'
 import { RoleOptions } from '../library/SettingEditor.tsx'
 import { useDraft } from '../library/useDraft.ts'
@@ -46,12 +47,12 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
   const navigate = useNavigate()
   const { kept, keep, drop } = useDraft<Draft>(`rules.${before?.id ?? 'new'}`)
   const [draft, setDraft] = useState<Draft>(kept ?? before ?? NEW)
-  const [wrong, setWrong] = useState<string | null>(null)
+  const wrong = useWrongFields(fieldOf)
   useTitle(before ? `Edit ${before.name}` : 'New house rules')
   const change = (more: Partial<Draft>) => {
     const next = { ...draft, ...more }
     setDraft(next)
-    setWrong(null)
+    wrong.clear()
     keep(next)
   }
   const setAim = (at: number, aim: Partial<Aim>) =>
@@ -59,15 +60,16 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
   const save = async () => {
     const id = before?.id ?? freeId(draft.name, new Set(rules.map((one) => one.id)))
     const parsed = parseHouseRule({ ...draft, format: RULES_FORMAT, id, version: version + 1 })
-    if (!parsed.ok) return setWrong(`${parsed.reason} ${parsed.remedy}`)
+    if (!parsed.ok) return wrong.refuse(parsed)
     const saved = await desk.library.save('rules', parsed.value)
-    if (!saved.ok) return setWrong(`${saved.reason} ${saved.remedy}`)
+    if (!saved.ok) return wrong.refuse(saved)
     drop()
     void navigate('/house-rules')
   }
   return (
     <main id="main" className="flex-1 w-full max-w-4xl mx-auto p-4 md:p-6">
       <form
+        ref={wrong.form}
         className="flex flex-col gap-4"
         onSubmit={(event) => {
           event.preventDefault()
@@ -76,13 +78,35 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
       >
         <h1 className="text-2xl font-bold">{before ? `Edit “${before.name}”` : 'New set of house rules'}</h1>
         <section className="panel p-4 grid gap-3" aria-label="The set">
-          <LineField label="Name" hint="damp coast" value={draft.name} onChange={(name) => change({ name })} />
-          <LineField label="Why" lines={2} value={draft.reason} onChange={(reason) => change({ reason })} />
-          <LineField label="What it costs" lines={2} value={draft.cost} onChange={(cost) => change({ cost })} />
+          <LineField
+            label="Name"
+            hint="damp coast"
+            value={draft.name}
+            wrong={wrong.at('name')}
+            onChange={(name) => change({ name })}
+          />
+          <LineField
+            label="Why"
+            lines={2}
+            value={draft.reason}
+            wrong={wrong.at('reason')}
+            onChange={(reason) => change({ reason })}
+          />
+          <LineField
+            label="What it costs"
+            lines={2}
+            value={draft.cost}
+            wrong={wrong.at('cost')}
+            onChange={(cost) => change({ cost })}
+          />
           <ConditionFields when={draft.when} onChange={(when) => change({ when } as Partial<Draft>)} />
         </section>
         <ComfortFields comfort={draft.comfort} onChange={(comfort) => change({ comfort } as Partial<Draft>)} />
-        <AirflowFields airflow={draft.airflow} onChange={(airflow) => change({ airflow } as Partial<Draft>)} />
+        <AirflowFields
+          airflow={draft.airflow}
+          wrongAt={(field) => wrong.at(`airflow.${field}`)}
+          onChange={(airflow) => change({ airflow } as Partial<Draft>)}
+        />
         <section className="panel p-4" aria-label="Aims">
           <div className="flex items-center mb-1">
             <h2 className="font-bold mr-auto">Aims</h2>
@@ -99,18 +123,16 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
             {draft.aims.map((aim, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: aims have no identity but their place.
               <li key={i} className="py-2 grid gap-2 sm:grid-cols-[1.2fr_0.8fr_1.4fr_auto] items-end">
-                <label className="block min-w-0">
-                  <span className="soft text-[13px] block mb-0.5">Need</span>
-                  <select
-                    className="select w-full"
-                    value={aim.role}
-                    onChange={(event) => setAim(i, { role: event.target.value, value: firstValue(event.target.value) })}
-                  >
-                    <RoleOptions common />
-                  </select>
-                </label>
-                <ValueOf aim={aim} onChange={(value) => setAim(i, { value })} />
-                <LineField label="Why" value={aim.why} onChange={(why) => setAim(i, { why })} />
+                <LabelledSelect
+                  label="Need"
+                  value={aim.role}
+                  wrong={wrong.at(`aims.${i}.role`)}
+                  onChange={(role) => setAim(i, { role, value: firstValue(role) })}
+                >
+                  <RoleOptions common />
+                </LabelledSelect>
+                <ValueOf aim={aim} wrong={wrong.at(`aims.${i}.value`)} onChange={(value) => setAim(i, { value })} />
+                <LineField label="Why" value={aim.why} wrong={wrong.at(`aims.${i}.why`)} onChange={(why) => setAim(i, { why })} />
                 <button
                   type="button"
                   className="btn btn-ghost btn-square"
@@ -134,7 +156,7 @@ function Editor({ before, version }: { before: HouseRuleBody | null; version: nu
             ))}
           </ul>
         </section>
-        {wrong && <Notice kind="wrong">{wrong}</Notice>}
+        {wrong.sentence && <Notice kind="wrong">{wrong.sentence}</Notice>}
         <div className="flex gap-2">
           <button type="submit" className="btn btn-primary">
             Save {before ? `as version ${version + 1}` : 'the set'}
@@ -195,8 +217,18 @@ const firstValue = (roleId: string): string => {
   return values?.kind === 'choice' ? (Object.keys(values.options)[0] ?? '') : ''
 }
 
+interface ValueProps {
+  aim: Aim
+  wrong: string | null
+  onChange: (value: string) => void
+}
+
+/** The field of this form that a path of the set is typed in. */
+const fieldOf = (path: string): string | null =>
+  /^(name|reason|cost|airflow\.(cfmPerTon|bandPct|maxFaceFpm)|aims\.\d+\.(role|value|why))$/.test(path) ? path : null
+
 /** A figure in the reader's unit; letters are no figure, and said to be none at once. */
-function NumberOf({ aim, onChange }: { aim: Aim; onChange: (value: string) => void }) {
+function NumberOf({ aim, wrong, onChange }: ValueProps) {
   const units = usePrefs((state) => state.units)
   const [typed, setTyped] = useState(aim.value === '' ? '' : sayMeaning({ role: aim.role }, aim.value, units))
   const isWrong = typed.trim() !== '' && readMeaning(aim.role, typed, units) === null
@@ -205,7 +237,8 @@ function NumberOf({ aim, onChange }: { aim: Aim; onChange: (value: string) => vo
       label="Value"
       numeric
       value={typed}
-      wrong={isWrong ? `“${typed}” is no figure for this. Write it in digits.` : null}
+      calls={isWrong}
+      wrong={isWrong ? `“${typed}” is no figure for this. Write it in digits.` : wrong}
       onChange={(text) => {
         setTyped(text)
         // What is no number is kept as it was typed, and refused when the set is saved.
@@ -215,27 +248,24 @@ function NumberOf({ aim, onChange }: { aim: Aim; onChange: (value: string) => vo
   )
 }
 
-function ValueOf({ aim, onChange }: { aim: Aim; onChange: (value: string) => void }) {
+function ValueOf({ aim, wrong, onChange }: ValueProps) {
   const role = roleOf(aim.role)
   if (role?.values.kind !== 'choice')
     return role?.values.kind === 'number' ? (
-      <NumberOf key={aim.role} aim={aim} onChange={onChange} />
+      <NumberOf key={aim.role} aim={aim} wrong={wrong} onChange={onChange} />
     ) : (
-      <LineField label="Value" value={aim.value} onChange={onChange} />
+      <LineField label="Value" value={aim.value} wrong={wrong} onChange={onChange} />
     )
   return (
-    <label className="block min-w-0">
-      <span className="soft text-[13px] block mb-0.5">Value</span>
-      <select className="select w-full" value={aim.value} onChange={(event) => onChange(event.target.value)}>
-        {Object.entries(role.values.options)
-          .filter(([id]) => role.never?.[id] === undefined)
-          .map(([id, words]) => (
-            <option key={id} value={id}>
-              {words}
-            </option>
-          ))}
-      </select>
-    </label>
+    <LabelledSelect label="Value" value={aim.value} wrong={wrong} onChange={onChange}>
+      {Object.entries(role.values.options)
+        .filter(([id]) => role.never?.[id] === undefined)
+        .map(([id, words]) => (
+          <option key={id} value={id}>
+            {words}
+          </option>
+        ))}
+    </LabelledSelect>
   )
 }
 
@@ -275,9 +305,11 @@ const AIRFLOW: Airflow = { cfmPerTon: 400, bandPct: 7, keepMass: true, maxFaceFp
 
 function AirflowFields({
   airflow,
+  wrongAt,
   onChange,
 }: {
   airflow: Airflow | undefined
+  wrongAt: (field: keyof Airflow) => string | null
   onChange: (airflow: Airflow | undefined) => void
 }) {
   const units = usePrefs((state) => state.units)
@@ -287,6 +319,7 @@ function AirflowFields({
     <LineField
       label={`${label}, ${chosenUnit(quantity, units).symbol}`}
       numeric
+      wrong={wrongAt(key)}
       value={typing[key] ?? (Number.isFinite(airflow?.[key]) ? format(quantity, airflow?.[key] ?? 0, units, { bare: true }) : '')}
       onChange={(text) => {
         const read = parseReading(text, quantity, units)

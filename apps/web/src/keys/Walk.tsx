@@ -84,6 +84,7 @@ function AskVersion({
         hint={rule.example}
         value={typed}
         onChange={setTyped}
+        calls
         wrong={read && !read.ok ? `${read.reason} ${read.remedy}` : null}
       />
       {read?.ok && (

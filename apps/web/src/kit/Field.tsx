@@ -1,5 +1,5 @@
 import { format, parseReading, type Quantity, type UnitChoice } from '@ingle/core'
-import { useEffect, useId, useRef, useState } from 'react'
+import { type ReactNode, useEffect, useId, useRef, useState } from 'react'
 
 interface Common {
   label: string
@@ -11,6 +11,17 @@ interface Common {
   /** Saves; returns what is wrong, or null. What was typed stays until it is right. */
   onSave: (value: string) => Promise<string | null>
 }
+
+/**
+ * What is wrong with a field, under it; the field names it by `id`. Called out at once by one that saves itself; in a form that
+ * is sent as a whole the sentence at its end is, and the first field that is wrong gets the focus.
+ */
+export const Wrong = ({ id, says, calls = false }: { id: string; says: string | null | undefined; calls?: boolean }) =>
+  says ? (
+    <p id={id} className="text-error text-[13px] mt-1" role={calls ? 'alert' : undefined}>
+      {says}
+    </p>
+  ) : null
 
 /** A field that saves itself when it is left or Enter is pressed, and keeps what was typed when that is refused. */
 export function TextField({
@@ -79,11 +90,7 @@ export function TextField({
           ))}
         </datalist>
       )}
-      {wrong && (
-        <p id={`${id}-wrong`} className="text-error text-[13px] mt-1" role="alert">
-          {wrong}
-        </p>
-      )}
+      <Wrong id={`${id}-wrong`} says={wrong} calls />
     </div>
   )
 }
@@ -156,6 +163,35 @@ export function SelectField<V extends string>({
   )
 }
 
+/** A choice in a form that is sent as a whole; its options are the caller's. */
+export function LabelledSelect(props: {
+  label: string
+  value: string
+  wrong?: string | null
+  onChange: (value: string) => void
+  children: ReactNode
+}) {
+  const id = useId()
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="soft text-[13px] block mb-0.5">
+        {props.label}
+      </label>
+      <select
+        id={id}
+        className="select w-full"
+        value={props.value}
+        aria-invalid={Boolean(props.wrong)}
+        aria-describedby={props.wrong ? `${id}-wrong` : undefined}
+        onChange={(event) => props.onChange(event.target.value)}
+      >
+        {props.children}
+      </select>
+      <Wrong id={`${id}-wrong`} says={props.wrong} />
+    </div>
+  )
+}
+
 /** A tick that shows at once and is written down behind it. */
 export function CheckField(props: {
   label: string
@@ -196,6 +232,8 @@ export function LineField(props: {
   lines?: number
   numeric?: boolean
   wrong?: string | null
+  /** It is checked while it is typed, not with the form. */
+  calls?: boolean
 }) {
   const id = useId()
   const shared = {
@@ -225,11 +263,7 @@ export function LineField(props: {
           onChange={(event) => props.onChange(event.target.value)}
         />
       )}
-      {props.wrong && (
-        <p id={`${id}-wrong`} className="text-error text-[13px] mt-1" role="alert">
-          {props.wrong}
-        </p>
-      )}
+      <Wrong id={`${id}-wrong`} says={props.wrong} calls={props.calls ?? false} />
     </div>
   )
 }

@@ -7,15 +7,16 @@ import { FormProvider, useFieldArray, useForm, useFormContext } from 'react-hook
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { useTitle } from '../app/title.ts'
 import { Empty, Notice } from '../kit/Notice.tsx'
+import { useWrongFields } from '../kit/useWrongFields.ts'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
 import { BlowerEditor } from './BlowerEditor.tsx'
-import { FormLine, FormSelect } from './FormFields.tsx'
+import { FormLine, FormSelect, WrongAtFields } from './FormFields.tsx'
 import { KIND_WORDS } from './kinds.ts'
 import { PasteDialog } from './PasteDialog.tsx'
 import { ProgramEditor } from './ProgramEditor.tsx'
-import { emptySetting, formToProfile, type ProfileForm, profileToForm } from './profileForm.ts'
+import { emptySetting, fieldOfPath, formToProfile, type ProfileForm, profileToForm } from './profileForm.ts'
 import { SettingEditor } from './SettingEditor.tsx'
 import { useDraft } from './useDraft.ts'
 import { useLibrary } from './useLibrary.ts'
@@ -64,29 +65,36 @@ function Editor({ before, like }: { before: Profile | null; like: Profile | null
     [before, like],
   )
   const form = useForm<ProfileForm>({ defaultValues: kept ?? clean })
-  const [wrong, setWrong] = useState<string | null>(null)
+  const wrong = useWrongFields((path) => fieldOfPath(path, form.getValues()))
+  /** The setting that is open. */
+  const [opened, setOpened] = useState<number | null>(null)
   /** What was asked before saving; saving once more says that it is meant so. */
   const [asked, setAsked] = useState<string[]>([])
   const [resumed, setResumed] = useState(kept !== null)
+  const { clear } = wrong
   useEffect(() => {
     const watching = form.watch(() => {
       keep(form.getValues())
-      setWrong(null)
+      clear()
     })
     return () => watching.unsubscribe()
-  }, [form, keep])
+  }, [form, keep, clear])
   useTitle(before ? `Edit ${before.family}` : 'New profile')
   const save = async (typed: ProfileForm) => {
     const last = profiles.find((one) => one.id === before?.id)
     const id = before?.id ?? freeId(`${typed.maker} ${typed.family}`, new Set(profiles.map((one) => one.id)))
     const profile = formToProfile(typed, before ?? like, id, (last?.version ?? 0) + 1, units)
     const parsed = parseProfile(JSON.parse(JSON.stringify(profile)))
-    if (!parsed.ok) return setWrong(`${parsed.reason} ${parsed.remedy}`)
-    setWrong(null)
+    if (!parsed.ok) {
+      const at = /^settings\.(\d+)/.exec(parsed.at?.find((one) => one.path.startsWith('settings.'))?.path ?? '')?.[1]
+      if (at !== undefined) setOpened(Number(at))
+      return wrong.refuse(parsed)
+    }
+    wrong.clear()
     const open = profileQuestions(parsed.value).map((one) => `${one.says} ${one.mend}`)
     if (open.some((one) => !asked.includes(one))) return setAsked(open)
     const saved = await desk.library.save('profile', profile)
-    if (!saved.ok) return setWrong(`${saved.reason} ${saved.remedy}`)
+    if (!saved.ok) return wrong.refuse(saved)
     drop()
     void navigate(`/library/${id}`)
   }
@@ -97,48 +105,51 @@ function Editor({ before, like }: { before: Profile | null; like: Profile | null
   }
   return (
     <FormProvider {...form}>
-      <main id="main" className="flex-1 w-full max-w-5xl mx-auto p-4 md:p-6">
-        <form
-          className="flex flex-col gap-4"
-          onSubmit={(event) => {
-            event.preventDefault()
-            void form.handleSubmit(save)(event)
-          }}
-        >
-          <h1 className="text-2xl font-bold">{before ? `Edit ${before.maker} ${before.family}` : 'New profile'}</h1>
-          {resumed && (
-            <Notice kind="plain">
-              This is what you had typed before.{' '}
-              <button type="button" className="link" onClick={startOver}>
-                Start over
-              </button>
-            </Notice>
-          )}
-          <Identity />
-          <BlowerEditor />
-          <FurnacePlates />
-          <SettingsEditor />
-          <FormLine name="cautions" label="Cautions, one a line" lines={3} />
-          <div className="sticky bottom-0 bg-base-200 py-3 flex flex-col gap-2">
-            {wrong && <Notice kind="wrong">{wrong}</Notice>}
-            {asked.map((one) => (
-              <Notice key={one} kind="watch">
-                {one}
+      <WrongAtFields value={wrong.at}>
+        <main id="main" className="flex-1 w-full max-w-5xl mx-auto p-4 md:p-6">
+          <form
+            ref={wrong.form}
+            className="flex flex-col gap-4"
+            onSubmit={(event) => {
+              event.preventDefault()
+              void form.handleSubmit(save)(event)
+            }}
+          >
+            <h1 className="text-2xl font-bold">{before ? `Edit ${before.maker} ${before.family}` : 'New profile'}</h1>
+            {resumed && (
+              <Notice kind="plain">
+                This is what you had typed before.{' '}
+                <button type="button" className="link" onClick={startOver}>
+                  Start over
+                </button>
               </Notice>
-            ))}
-            {asked.length > 0 && <p className="text-[14px]">Put it right, or save once more if it is meant so.</p>}
-            <div className="flex gap-2">
-              <button type="submit" className="btn btn-primary" disabled={form.formState.isSubmitting}>
-                Save {before ? `as version ${(profiles.find((one) => one.id === before.id)?.version ?? 0) + 1}` : 'the profile'}
-              </button>
-              <Link className="btn" to={before ? `/library/${before.id}` : '/library'}>
-                Leave it
-              </Link>
-              <span className="soft text-[13px] self-center">What you type is kept on this device until you save it.</span>
+            )}
+            <Identity />
+            <BlowerEditor />
+            <FurnacePlates />
+            <SettingsEditor open={opened} onOpen={setOpened} />
+            <FormLine name="cautions" label="Cautions, one a line" lines={3} />
+            <div className="sticky bottom-0 bg-base-200 py-3 flex flex-col gap-2">
+              {wrong.sentence && <Notice kind="wrong">{wrong.sentence}</Notice>}
+              {asked.map((one) => (
+                <Notice key={one} kind="watch">
+                  {one}
+                </Notice>
+              ))}
+              {asked.length > 0 && <p className="text-[14px]">Put it right, or save once more if it is meant so.</p>}
+              <div className="flex gap-2">
+                <button type="submit" className="btn btn-primary" disabled={form.formState.isSubmitting}>
+                  Save {before ? `as version ${(profiles.find((one) => one.id === before.id)?.version ?? 0) + 1}` : 'the profile'}
+                </button>
+                <Link className="btn" to={before ? `/library/${before.id}` : '/library'}>
+                  Leave it
+                </Link>
+                <span className="soft text-[13px] self-center">What you type is kept on this device until you save it.</span>
+              </div>
             </div>
-          </div>
-        </form>
-      </main>
+          </form>
+        </main>
+      </WrongAtFields>
     </FormProvider>
   )
 }
@@ -180,10 +191,9 @@ function FurnacePlates() {
   )
 }
 
-function SettingsEditor() {
+function SettingsEditor({ open, onOpen: setOpen }: { open: number | null; onOpen: (open: number | null) => void }) {
   const { control } = useFormContext<ProfileForm>()
   const { fields, append, remove } = useFieldArray({ control, name: 'settings' })
-  const [open, setOpen] = useState<number | null>(null)
   const [pasting, setPasting] = useState(false)
   return (
     <>

@@ -1,11 +1,23 @@
 import type { LibraryEntry } from '@ingle/catalog'
-import { calibrationDue, format, INSTRUMENT_MEASURES, instrumentDoubts, parseReading, showIn, type UnitChoice } from '@ingle/core'
-import { INSTRUMENT_FORMAT, type Instrument } from '@ingle/record'
+import {
+  calibrationDue,
+  chosenUnit,
+  format,
+  INSTRUMENT_MEASURES,
+  instrumentDoubts,
+  parseReading,
+  type Quantity,
+  showIn,
+  type UnitChoice,
+} from '@ingle/core'
+import { INSTRUMENT_FORMAT, type Instrument, parseDocument } from '@ingle/record'
 import { FileUp, Pencil } from 'lucide-react'
 import { useState } from 'react'
 import { LineField, SelectField } from '../kit/Field.tsx'
+import { FormFoot } from '../kit/FormFoot.tsx'
 import { Empty, Notice } from '../kit/Notice.tsx'
 import { StateMark } from '../kit/StateMark.tsx'
+import { useWrongFields } from '../kit/useWrongFields.ts'
 import { usePrefs } from '../prefs/prefs.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
@@ -98,11 +110,15 @@ function Card({ entry, onEdit }: { entry: LibraryEntry<Instrument & { version: n
 
 /** "± 1% and 0.002 in.wc". */
 export function accuracyWords({ measures, accuracyPct, accuracyFixed }: Instrument, units: UnitChoice): string {
-  const { quantity } = INSTRUMENT_MEASURES[measures]
-  const fixed = format(quantity === 'temperature' ? 'temperatureDifference' : quantity, accuracyFixed, units, {
-    decimals: quantity === 'static' ? 3 : 1,
-  })
+  const quantity = errorIn(measures)
+  const fixed = format(quantity, accuracyFixed, units, { decimals: quantity === 'static' ? 3 : 1 })
   return `± ${[accuracyPct > 0 ? `${accuracyPct}%` : '', accuracyFixed > 0 ? fixed : ''].filter(Boolean).join(' and ')}`
+}
+
+/** What an instrument may be off by is a difference. */
+function errorIn(measures: Measure): Quantity {
+  const { quantity } = INSTRUMENT_MEASURES[measures]
+  return quantity === 'temperature' ? 'temperatureDifference' : quantity
 }
 
 const idOf = (name: string): string =>
@@ -121,38 +137,49 @@ function EditInstrument({ of, onDone }: { of: Instrument | null; onDone: () => v
     name: of?.name ?? '',
     measures: of?.measures ?? ('static' as Measure),
     accuracyPct: String(of?.accuracyPct ?? ''),
-    accuracyFixed: of ? String(of.accuracyFixed) : '',
+    accuracyFixed: of ? format(errorIn(of.measures), of.accuracyFixed, units, { decimals: 3, bare: true }) : '',
     lowest: of ? shown(of.lowest, of.measures) : '',
     highest: of ? shown(of.highest, of.measures) : '',
     calibratedOn: of?.calibratedOn ?? '',
     everyMonths: String(of?.everyMonths ?? 12),
   })
-  const [wrong, setWrong] = useState<string | null>(null)
-  const put = (key: keyof typeof typed) => (value: string) => setTyped({ ...typed, [key]: value })
+  const wrong = useWrongFields()
+  const put = (key: keyof typeof typed) => (value: string) => {
+    setTyped({ ...typed, [key]: value })
+    wrong.clear()
+  }
+  const fixedIn = errorIn(typed.measures)
   const save = async () => {
     const { quantity } = INSTRUMENT_MEASURES[typed.measures]
     const end = (text: string) => (text.trim() === '' ? null : parseReading(text, quantity, units))
-    const [lowest, highest] = [end(typed.lowest), end(typed.highest)]
-    if (lowest && !lowest.ok) return setWrong(`${lowest.reason} ${lowest.remedy}`)
-    if (highest && !highest.ok) return setWrong(`${highest.reason} ${highest.remedy}`)
-    const saved = await desk.library.save('instrument', {
+    const ends = { lowest: end(typed.lowest), highest: end(typed.highest) }
+    const fixed = typed.accuracyFixed.trim() === '' ? null : parseReading(typed.accuracyFixed, fixedIn, units)
+    const unread = Object.entries({ ...ends, accuracyFixed: fixed }).flatMap(([path, one]) =>
+      one && !one.ok ? [{ path, says: `${one.reason} ${one.remedy}` }] : [],
+    )
+    if (unread.length > 0) return wrong.refuse({ reason: '', remedy: '', at: unread })
+    const { lowest, highest } = ends
+    const read = parseDocument('instrument', {
       format: INSTRUMENT_FORMAT,
       id: of?.id ?? idOf(typed.name),
       version: (of?.version ?? 0) + 1,
       name: typed.name.trim(),
       measures: typed.measures,
-      accuracyPct: Number(typed.accuracyPct || 0),
-      accuracyFixed: Number(typed.accuracyFixed || 0),
+      accuracyPct: Number(typed.accuracyPct.replace(',', '.') || 0),
+      accuracyFixed: fixed?.ok ? fixed.value.base : 0,
       ...(lowest?.ok && { lowest: lowest.value.base }),
       ...(highest?.ok && { highest: highest.value.base }),
       ...(typed.calibratedOn && { calibratedOn: typed.calibratedOn }),
       ...(typed.everyMonths && { everyMonths: Number(typed.everyMonths) }),
     })
-    if (!saved.ok) return setWrong(`${saved.reason} ${saved.remedy}`)
+    if (!read.ok) return wrong.refuse(read)
+    const saved = await desk.library.save('instrument', read.value)
+    if (!saved.ok) return wrong.refuse(saved)
     onDone()
   }
   return (
     <form
+      ref={wrong.form}
       aria-label={of ? `Edit ${of.name}` : 'New instrument'}
       className="panel p-4 mb-3 flex flex-col gap-2.5"
       onSubmit={(event) => {
@@ -161,34 +188,45 @@ function EditInstrument({ of, onDone }: { of: Instrument | null; onDone: () => v
       }}
     >
       <div className="grid gap-2.5 grid-cols-2 lg:grid-cols-4">
-        <LineField label="Name" value={typed.name} onChange={put('name')} hint="Gauge 2" />
+        <LineField label="Name" value={typed.name} wrong={wrong.at('name')} onChange={put('name')} hint="Gauge 2" />
         <SelectField
           label="Measures"
           value={typed.measures}
           options={Object.entries(INSTRUMENT_MEASURES).map(([id, one]) => [id, one.words] as const)}
           onSave={(measures) => setTyped({ ...typed, measures: measures as Measure })}
         />
-        <LineField label="Accuracy, % of reading" numeric value={typed.accuracyPct} onChange={put('accuracyPct')} />
         <LineField
-          label={`and fixed, ${INSTRUMENT_MEASURES[typed.measures].quantity === 'temperature' ? '°F' : 'base unit'}`}
+          label="Accuracy, % of reading"
+          numeric
+          value={typed.accuracyPct}
+          wrong={wrong.at('accuracyPct')}
+          onChange={put('accuracyPct')}
+        />
+        <LineField
+          label={`and fixed, ${chosenUnit(fixedIn, units).symbol}`}
+          wrong={wrong.at('accuracyFixed')}
           numeric
           value={typed.accuracyFixed}
           onChange={put('accuracyFixed')}
         />
-        <LineField label="Reads from" value={typed.lowest} onChange={put('lowest')} />
-        <LineField label="Reads to" value={typed.highest} onChange={put('highest')} />
-        <LineField label="Calibrated on" hint="2026-03-31" value={typed.calibratedOn} onChange={put('calibratedOn')} />
-        <LineField label="Every so many months" numeric value={typed.everyMonths} onChange={put('everyMonths')} />
+        <LineField label="Reads from" value={typed.lowest} wrong={wrong.at('lowest')} onChange={put('lowest')} />
+        <LineField label="Reads to" value={typed.highest} wrong={wrong.at('highest')} onChange={put('highest')} />
+        <LineField
+          label="Calibrated on"
+          hint="2026-03-31"
+          value={typed.calibratedOn}
+          wrong={wrong.at('calibratedOn')}
+          onChange={put('calibratedOn')}
+        />
+        <LineField
+          label="Every so many months"
+          numeric
+          value={typed.everyMonths}
+          wrong={wrong.at('everyMonths')}
+          onChange={put('everyMonths')}
+        />
       </div>
-      {wrong && <Notice kind="wrong">{wrong}</Notice>}
-      <div className="flex gap-2">
-        <button type="submit" className="btn btn-primary">
-          Save instrument
-        </button>
-        <button type="button" className="btn btn-ghost" onClick={onDone}>
-          Leave it
-        </button>
-      </div>
+      <FormFoot save="Save instrument" wrong={wrong.sentence} onLeave={onDone} />
     </form>
   )
 }

@@ -11,7 +11,8 @@ import {
 } from '@ingle/core'
 import { Trash2 } from 'lucide-react'
 import { useFormContext, useWatch } from 'react-hook-form'
-import { FormCheck, FormLine, FormSelect } from './FormFields.tsx'
+import { Wrong } from '../kit/Field.tsx'
+import { FormCheck, FormLine, FormSelect, useWrongAt } from './FormFields.tsx'
 import type { ProfileForm } from './profileForm.ts'
 
 const NONE = [['', '—']] as const
@@ -42,6 +43,7 @@ export function SettingEditor(props: { index: number; open: boolean; onToggle: (
   const setting = useWatch({ control, name: `settings.${index}` })
   const at = <K extends keyof ProfileForm['settings'][number] & string>(key: K) => `settings.${index}.${key}` as const
   const role = setting?.role ? roleOf(setting.role) : null
+  const wrong = useWrongAt()(`settings.${index}`)
   return (
     <li className="py-1">
       <div className="flex items-center gap-2">
@@ -49,6 +51,8 @@ export function SettingEditor(props: { index: number; open: boolean; onToggle: (
           type="button"
           className="flex-1 min-w-0 text-left min-h-11 leading-tight"
           aria-expanded={open}
+          data-wrong={wrong !== null || undefined}
+          aria-describedby={wrong ? `setting-${index}-wrong` : undefined}
           onClick={props.onToggle}
         >
           <span className="num">{setting?.code}</span> <b>{setting?.label || 'New setting'}</b>
@@ -63,9 +67,13 @@ export function SettingEditor(props: { index: number; open: boolean; onToggle: (
           <Trash2 size={17} />
         </button>
       </div>
+      <Wrong id={`setting-${index}-wrong`} says={wrong} />
       {open && (
         <div className="grid gap-3 sm:grid-cols-3 pb-4 pt-1">
-          <RoleSelect name={at('role')} />
+          <FormSelect name={at('role')} label="Need">
+            <option value="">none: left alone</option>
+            <RoleOptions />
+          </FormSelect>
           <FormLine name={at('code')} label="Code" />
           <FormLine name={at('label')} label="The device calls it" />
           <div className="sm:row-span-2">
@@ -123,19 +131,6 @@ export function SettingEditor(props: { index: number; open: boolean; onToggle: (
         </div>
       )}
     </li>
-  )
-}
-
-function RoleSelect({ name }: { name: `settings.${number}.role` }) {
-  const { register } = useFormContext<ProfileForm>()
-  return (
-    <label className="block min-w-0">
-      <span className="soft text-[13px] block mb-0.5">Need</span>
-      <select className="select w-full text-[15px]" {...register(name)}>
-        <option value="">none: left alone</option>
-        <RoleOptions />
-      </select>
-    </label>
   )
 }
 

@@ -329,6 +329,38 @@ export function readTie(line: string): SettingTie {
 export const tieText = (tie: SettingTie): string =>
   `${tie.of} is ${tie.is.join(' or ')}${tie.when ? ` when ${tie.when.join(' or ')}` : ''} because ${tie.why}`
 
+const NAMES: readonly (readonly [RegExp, string])[] = [
+  [/^(maker|family|kind|description|cautions)(\.|$)/, '$1'],
+  [/^seen\.(plate|looks|wires)(\.|$)/, '$1'],
+  [/^furnace\.efficiencyPct$/, 'efficiency'],
+  [/^program\.(count|groups|starts|order)(\.|$)/, 'program.$1'],
+  [/^settings\.(\d+)\.range\.(min|max|step|unit)$/, 'settings.$1.$2'],
+  [/^settings\.(\d+)\.needs\.(waitS|appearsAfter)$/, 'settings.$1.$2'],
+  [/^settings\.(\d+)\.means(\.|$)/, 'settings.$1.values'],
+  [
+    /^settings\.(\d+)\.(role|word|code|address|label|values|default|home|scope|convention|access|requires|excludes|pairedWith|caution|note|source)(\.|$)/,
+    'settings.$1.$2',
+  ],
+  [/^settings\.(\d+)$/, 'settings.$1'],
+]
+const FIRE = { inputBtuH: 'input', riseLowF: 'from', riseHighF: 'to' } as const
+
+/** The field of the form that a path of the profile is typed in: see `Refusal.at`. Null where it has none of its own. */
+export function fieldOfPath(path: string, form: Pick<ProfileForm, 'fires'>): string | null {
+  const [, nth, figure] = /^furnace\.fires\.(\d+)\.(\w+)$/.exec(path) ?? []
+  if (nth !== undefined && figure !== undefined && figure in FIRE) {
+    // A fire of which nothing is typed is none of the profile's.
+    const typed = form.fires.flatMap((one, i) => (Object.values(one).some((text) => text.trim() !== '') ? [i] : []))
+    const at = typed[Number(nth)]
+    return at === undefined ? null : `fires.${at}.${FIRE[figure as keyof typeof FIRE]}`
+  }
+  for (const [pattern, name] of NAMES) {
+    const found = pattern.exec(path)
+    if (found) return name.replace(/\$(\d)/g, (_, i: string) => found[Number(i)] ?? '')
+  }
+  return null
+}
+
 const lines = (text: string): string[] =>
   text
     .split('\n')

@@ -170,13 +170,13 @@ describe('house rules', () => {
   it('a jumping sensor source is never an aim', () => {
     const bad = rule('bad', [{ role: 'sensor.source', value: 'jump', why: 'they say so' }])
     expect(ruledAims([bad], SUBJECT).size).toBe(0)
-    expect(ruleDoubts(bad)[0]).toContain('choose one of them')
+    expect(ruleDoubts(bad)[0]?.says).toContain('choose one of them')
   })
   it.each([
     [{ role: 'fan.satisfide', value: 'off', why: '' }, /not a need/],
     [{ role: 'fan.satisfied.heat', value: 'loud', why: '' }, /has no “loud”/],
     [{ role: 'control.differential', value: 'tight', why: '' }, /needs a number/],
-  ])('doubts %#', (aim, words) => expect(ruleDoubts(rule('x', [aim]))[0]).toMatch(words))
+  ])('doubts %#', (aim, words) => expect(ruleDoubts(rule('x', [aim]))[0]?.says).toMatch(words))
   it('the same role twice is doubted only under the same conditions', () => {
     const aim = { role: 'fan.mode', value: 'on', why: '' }
     expect(ruleDoubts(rule('x', [aim, aim]))).toHaveLength(1)

@@ -1,3 +1,4 @@
+import type { WrongField } from '../result.ts'
 import { isCommon, roleOf } from './roles.ts'
 
 /** When a rule counts. Every list that is there must be met by one of its entries. */
@@ -81,23 +82,24 @@ export function ruledAims(rules: readonly HouseRule[], subject: RuleSubject): Ma
 }
 
 /** What is wrong with the aims of a rule: unknown roles, values that the role does not have, values that are never an aim. */
-export function ruleDoubts(rule: Pick<HouseRule, 'name' | 'aims'>): string[] {
-  const doubts: string[] = []
+export function ruleDoubts(rule: Pick<HouseRule, 'name' | 'aims'>): WrongField[] {
+  const doubts: WrongField[] = []
   const seen = new Set<string>()
-  for (const aim of rule.aims) {
+  for (const [i, aim] of rule.aims.entries()) {
+    const doubt = (field: 'role' | 'value', says: string) => doubts.push({ path: `aims.${i}.${field}`, says })
     const role = roleOf(aim.role)
     if (!role) {
-      doubts.push(`“${aim.role}” is not a need that Ingle knows.`)
+      doubt('role', `“${aim.role}” is not a need that Ingle knows.`)
       continue
     }
     const never = role.never?.[aim.value]
-    if (never) doubts.push(`${role.label} “${aim.value}” is never an aim. ${never}`)
+    if (never) doubt('value', `${role.label} “${aim.value}” is never an aim. ${never}`)
     else if (role.values.kind === 'choice' && !role.values.mayBeOwn && !isCommon(role, aim.value))
-      doubts.push(`${role.label} has no “${aim.value}”: it is one of ${Object.keys(role.values.options).join(', ')}.`)
+      doubt('value', `${role.label} has no “${aim.value}”: it is one of ${Object.keys(role.values.options).join(', ')}.`)
     else if (role.values.kind === 'number' && (aim.value.trim() === '' || !Number.isFinite(Number(aim.value))))
-      doubts.push(`${role.label} needs a number, not “${aim.value}”.`)
+      doubt('value', `${role.label} needs a number, not “${aim.value}”.`)
     const key = JSON.stringify([aim.role, aim.when ?? null])
-    if (seen.has(key)) doubts.push(`${role.label} stands twice under the same conditions.`)
+    if (seen.has(key)) doubt('role', `${role.label} stands twice under the same conditions.`)
     seen.add(key)
   }
   return doubts

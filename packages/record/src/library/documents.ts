@@ -1,4 +1,4 @@
-import { ok, type Result, ruleDoubts } from '@ingle/core'
+import { ok, type Refusal, type Result, ruleDoubts } from '@ingle/core'
 import { clean } from '../changes/clean.ts'
 import { checked, readSafely } from '../checks.ts'
 import { type Profile, parseProfile } from '../profile/profile.ts'
@@ -57,6 +57,12 @@ export function documentKindOf(plain: unknown): Result<DocumentKind> {
   return refuse('not-a-document')
 }
 
+/** A refusal that is about one field. */
+const at = (path: string, refusal: Refusal): Refusal => ({
+  ...refusal,
+  at: [{ path, says: `${refusal.reason} ${refusal.remedy}` }],
+})
+
 /** An instrument, whose range and calibration have to make sense. */
 function parseInstrument(plain: unknown): Result<DocumentContent['instrument']> {
   const format = (plain as { format?: unknown } | null)?.format
@@ -65,10 +71,10 @@ function parseInstrument(plain: unknown): Result<DocumentContent['instrument']> 
   const read = checked(Instrument, plain, 'Instrument')
   if (!read.ok) return read
   const { lowest, highest, accuracyPct, accuracyFixed, calibratedOn } = read.value
-  if (lowest !== undefined && highest !== undefined && lowest >= highest) return refuse('range-reversed')
-  if (accuracyPct === 0 && accuracyFixed === 0) return refuse('instrument-without-error')
+  if (lowest !== undefined && highest !== undefined && lowest >= highest) return at('lowest', refuse('range-reversed'))
+  if (accuracyPct === 0 && accuracyFixed === 0) return at('accuracyPct', refuse('instrument-without-error'))
   if (calibratedOn !== undefined && !Number.isFinite(Date.parse(calibratedOn)))
-    return refuse('calibration-not-a-day', { calibratedOn })
+    return at('calibratedOn', refuse('calibration-not-a-day', { calibratedOn }))
   return ok({ version: 1, ...read.value, format } as DocumentContent['instrument'])
 }
 
@@ -80,6 +86,7 @@ export function parseHouseRule(plain: unknown): Result<DocumentContent['rules']>
   if (!rule.ok) return rule
   // All at once: whoever puts one right should not meet the next only then.
   const doubts = ruleDoubts(rule.value)
-  if (doubts.length > 0) return refuse('rule-doubt', { name: rule.value.name, doubt: doubts.join(' ') })
+  if (doubts.length > 0)
+    return { ...refuse('rule-doubt', { name: rule.value.name, doubt: doubts.map((one) => one.says).join(' ') }), at: doubts }
   return ok({ version: 1, ...rule.value, format } as DocumentContent['rules'])
 }

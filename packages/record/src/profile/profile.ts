@@ -382,8 +382,13 @@ export function parseProfile(plain: unknown): Result<Profile> {
   const words = profile.value.settings.flatMap((one) => (one.word === undefined || one.pairedWith ? [] : [one.word]))
   const twice = words.find((word, i) => words.indexOf(word) !== i)
   if (twice) return refuse('word-twice', { family: profile.value.family, twice })
-  const [wrong] = profileDoubts(leftAlone(profile.value, format))
-  if (wrong) return refuse('profile-doubt', { family: profile.value.family, doubt: wrong.reason, remedy: wrong.remedy })
+  const doubts = profileDoubts(leftAlone(profile.value, format))
+  const [wrong] = doubts
+  if (wrong)
+    return {
+      ...refuse('profile-doubt', { family: profile.value.family, doubt: wrong.reason, remedy: wrong.remedy }),
+      at: doubts.map((one) => ({ path: `settings.${one.setting}`, says: `${one.reason} ${one.remedy}` })),
+    }
   const timed = programDoubt(profile.value)
   if (timed) return refuse('program-doubt', { family: profile.value.family, doubt: timed })
   const wired = registerDoubt(profile.value)

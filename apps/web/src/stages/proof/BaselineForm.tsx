@@ -99,6 +99,7 @@ export function BaselineForm({ mode }: { mode: BaselineMode }) {
             numeric
             value={typed[step.field] ?? ''}
             onChange={put(step.field)}
+            calls
             wrong={wrong[step.field] ?? null}
           />
           <button
@@ -118,6 +119,7 @@ export function BaselineForm({ mode }: { mode: BaselineMode }) {
             numeric
             value={typed[field] ?? ''}
             onChange={put(field)}
+            calls
             wrong={wrong[field] ?? null}
           />
         ))}

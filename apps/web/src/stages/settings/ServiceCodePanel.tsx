@@ -20,6 +20,7 @@ export function ServiceCodePanel({ row }: { row: LedgerRow }) {
         hint={rule.example}
         value={typed}
         onChange={setTyped}
+        calls
         wrong={read && !read.ok ? `${read.reason} ${read.remedy}` : null}
       />
       {read?.ok && (

@@ -155,6 +155,7 @@ function Moment(props: { at: number; isNow: boolean; onAt: (at: number | null) =
           label="Time"
           numeric
           value={typed ?? clockText(minute)}
+          calls
           wrong={read === null || read === 1440 ? 'no time of day' : null}
           onChange={(text) => {
             setTyped(text)

@@ -19,7 +19,7 @@ export const rulesUse = kind('rules.use', {
   doubts({ rules }) {
     for (const rule of rules) {
       const [doubt] = ruleDoubts(rule)
-      if (doubt) return refuse('house-rule-doubt', { name: rule.name, doubt })
+      if (doubt) return refuse('house-rule-doubt', { name: rule.name, doubt: doubt.says })
     }
     return null
   },
