@@ -1,5 +1,5 @@
 import { inUse, type LibraryEntry, librarySearch, type NeedHit } from '@ingle/catalog'
-import { sayBoth, sayOffer } from '@ingle/core'
+import { counted, sayBoth, sayOffer } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { CirclePlus, FileUp } from 'lucide-react'
@@ -145,7 +145,8 @@ function FamilyLine({ entry, narrow }: { entry: LibraryEntry<Profile>; narrow: b
         <span className="soft text-[13px] ml-auto">
           {entry.retired ? 'out of use · ' : ''}
           {entry.from === 'shipped' ? '' : `version ${entry.version}, ${entry.savedBy} · `}
-          {profile.settings.length} settings{profile.blower ? ', blower table' : ''}
+          {counted(profile.settings.length, 'setting')}
+          {profile.blower ? ', blower table' : ''}
         </span>
       </span>
       <span className={`soft text-[14px] block ${narrow ? 'truncate' : ''}`}>{profile.description}</span>

@@ -1,3 +1,4 @@
+import { counted } from '../advice/show.ts'
 import { quadraticRoots } from './fanLaws.ts'
 
 /**
@@ -134,7 +135,7 @@ export function tableDoubts(table: BlowerTable): TableDoubt[] {
     if (row.length !== table.staticsInWc.length)
       doubts.push({
         cell: null,
-        reason: `Tap ${table.taps[tap]} has ${row.length} flows for ${table.staticsInWc.length} statics.`,
+        reason: `Tap ${table.taps[tap]} has ${counted(row.length, 'flow')} for ${counted(table.staticsInWc.length, 'static')}.`,
       })
     let before: number | null = null
     for (const [i, flow] of row.entries()) {

@@ -1,3 +1,4 @@
+import { counted } from '../advice/show.ts'
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
 import { isLoneLine, type Parting, partings, placeByColumns, type Row } from './grid.ts'
@@ -115,7 +116,7 @@ function placed(row: Row, header: Row, parting: Parting): { cells: string[]; dou
     const under = placeByColumns(row, header.cells)
     if (under) return { cells: under, doubt: null }
   }
-  return { cells: cells.slice(0, width), doubt: `The row has ${cells.length} cells where the header has ${width}.` }
+  return { cells: cells.slice(0, width), doubt: `The row has ${counted(cells.length, 'cell')} where the header has ${width}.` }
 }
 
 function settingOf(cells: readonly string[], heads: readonly (Head | null)[], rowDoubt: string | null): PastedSetting {

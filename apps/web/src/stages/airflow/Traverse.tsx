@@ -82,7 +82,7 @@ function OneTraverse({ of, tryId }: { of: TraverseState; tryId: TryId }) {
       {aside.map(([plan, points]) => (
         <Notice key={plan} kind="watch">
           <b>
-            {Object.keys(points).length} points of another plan are set aside ({plan}).
+            {counted(Object.keys(points).length, 'point')} of another plan set aside ({plan}).
           </b>{' '}
           They were read elsewhere in the duct. Change the duct back, and they are here again.
         </Notice>

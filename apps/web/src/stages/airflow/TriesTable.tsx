@@ -1,4 +1,5 @@
 import { signedPct, type TryResult, tapName } from '@ingle/core'
+import { Fragment } from 'react'
 import { type Mark, StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 
@@ -29,16 +30,16 @@ export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoo
             </th>
             <th scope="col">Try</th>
             <th scope="col">{saysAdjust ? 'Tap, adjust' : 'Tap'}</th>
-            <th scope="col" className="text-right">
+            <th scope="col" className="text-right pl-2.5">
               Static {units.static}
             </th>
-            <th scope="col" className="text-right">
+            <th scope="col" className="text-right pl-2.5">
               Flow {units.flow}
             </th>
-            <th scope="col" className="text-right">
+            <th scope="col" className="text-right pl-2.5 max-md:pr-3">
               Split {units.temperature}
             </th>
-            <th scope="col" className="pl-4">
+            <th scope="col" className="pl-4 max-md:hidden">
               What it showed
             </th>
           </tr>
@@ -48,35 +49,46 @@ export function TriesTable({ chosen, onChoose }: { chosen: string | null; onChoo
             const { mark, text } = verdict(one, picture, show)
             const now = one.input.id === chosen
             return (
-              <tr key={one.input.id} className={`h-9 ${now ? 'bg-base-200' : ''}`}>
-                <td className="pl-3">
-                  <StateMark mark={mark} size={14} />
-                </td>
-                <td className="num">
-                  <button
-                    type="button"
-                    className="link link-hover font-bold min-h-9 min-w-6 text-left"
-                    aria-pressed={now}
-                    aria-label={`Numbers of try ${one.input.number}`}
-                    onClick={() => onChoose(one.input.id)}
-                  >
-                    {one.input.number}
-                  </button>
-                </td>
-                <td className="whitespace-nowrap">
-                  {one.input.tap === null ? 'not known' : tapName(one.input.tapLabel)}
-                  {saysAdjust && <span className="num soft"> {signedPct(one.input.adjustPct)}</span>}
-                  {one.input.filter === 'clean' && <span className="soft">, clean filter</span>}
-                </td>
-                <td className="num text-right">
-                  {one.externalInWc === null ? '—' : show('static', one.externalInWc, { bare: true })}
-                </td>
-                <td className="num text-right font-bold">{one.flow ? show('flow', one.flow.flowCfm, { bare: true }) : '—'}</td>
-                <td className="num text-right">
-                  {one.splitF === null ? '—' : show('temperatureDifference', one.splitF, { bare: true })}
-                </td>
-                <td className="pl-4 pr-2 text-[13px] leading-tight">{text}</td>
-              </tr>
+              <Fragment key={one.input.id}>
+                <tr className={`h-9 max-md:border-b-0 ${now ? 'bg-base-200' : ''}`}>
+                  <td className="pl-3">
+                    <StateMark mark={mark} size={14} />
+                  </td>
+                  <td className="num">
+                    <button
+                      type="button"
+                      className="link link-hover font-bold min-h-9 min-w-6 text-left"
+                      aria-pressed={now}
+                      aria-label={`Numbers of try ${one.input.number}`}
+                      onClick={() => onChoose(one.input.id)}
+                    >
+                      {one.input.number}
+                    </button>
+                  </td>
+                  <td className="whitespace-nowrap">
+                    {one.input.tap === null ? 'not known' : tapName(one.input.tapLabel)}
+                    {saysAdjust && <span className="num soft"> {signedPct(one.input.adjustPct)}</span>}
+                    {one.input.filter === 'clean' && <span className="soft">, clean filter</span>}
+                  </td>
+                  <td className="num text-right pl-2.5">
+                    {one.externalInWc === null ? '—' : show('static', one.externalInWc, { bare: true })}
+                  </td>
+                  <td className="num text-right pl-2.5 font-bold">
+                    {one.flow ? show('flow', one.flow.flowCfm, { bare: true }) : '—'}
+                  </td>
+                  <td className="num text-right pl-2.5 max-md:pr-3">
+                    {one.splitF === null ? '—' : show('temperatureDifference', one.splitF, { bare: true })}
+                  </td>
+                  <td className="pl-4 pr-2 text-[13px] leading-tight max-md:hidden">{text}</td>
+                </tr>
+                {/* On a phone there is no room for words beside the figures. */}
+                <tr className={`md:hidden ${now ? 'bg-base-200' : ''}`}>
+                  <td />
+                  <td colSpan={5} className="pr-3 pb-2 text-[13px] leading-tight">
+                    {text}
+                  </td>
+                </tr>
+              </Fragment>
             )
           })}
         </tbody>

@@ -18,7 +18,8 @@ export function Files({ base }: { base: string }) {
       <h2 className="font-bold">Sheets</h2>
       {waiting.size > 0 && (
         <Notice kind="watch">
-          {waiting.size} changes wait on this device. The sheets on screen have them; files from the server do not yet.
+          {waiting.size === 1 ? '1 change waits' : `${waiting.size} changes wait`} on this device. The sheets on screen have what
+          waits; files from the server do not yet.
         </Notice>
       )}
       <div className="grid gap-2 sm:grid-cols-2">

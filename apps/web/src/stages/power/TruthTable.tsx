@@ -1,6 +1,7 @@
 import {
   type Board,
   CALL_WORDS,
+  counted,
   endWord,
   runsWords,
   sameOutcome,
@@ -30,7 +31,9 @@ export function TruthTable({ kind, found, now }: { kind: WiringSystem; found: Wi
   return (
     <section aria-label="Sequence of operation" className="panel p-4 flex flex-col gap-2 min-w-0">
       <h2 className="font-bold">
-        {wrong === 0 ? 'Every call does what it should' : `${wrong} of ${shown.length} calls do something else than they should`}
+        {wrong === 0
+          ? 'Every call does what it should'
+          : `${wrong} of ${counted(shown.length, 'call')} ${wrong === 1 ? 'does' : 'do'} something else than ${wrong === 1 ? 'it' : 'they'} should`}
       </h2>
       <Choices
         label="Which wiring"

@@ -1,5 +1,13 @@
 import { baselineOf, movedSaid, trendOf } from '@ingle/bench'
-import { BASELINE_FIGURES, type BaselineFigure, type BaselineMode, chosenUnit, fromChosen, type Quantity } from '@ingle/core'
+import {
+  BASELINE_FIGURES,
+  type BaselineFigure,
+  type BaselineMode,
+  chosenUnit,
+  counted,
+  fromChosen,
+  type Quantity,
+} from '@ingle/core'
 import { trendScene } from '@ingle/report'
 import { Drawing } from '../../kit/Drawing.tsx'
 import { Empty, Notice } from '../../kit/Notice.tsx'
@@ -96,6 +104,6 @@ function headline({ now, earlier, moved }: ReturnType<typeof baselineOf>): strin
   const count = moved.filter((one) => one.verdict === 'moved').length
   if (now.length === 0) return earlier.length === 0 ? 'Nothing was kept so far.' : 'Read it again today, and see what has moved.'
   if (earlier.length === 0) return 'This is the baseline: the next visit is held against it.'
-  if (count > 0) return `${count} of ${moved.length} figures moved away from the baseline.`
+  if (count > 0) return `${count} of ${counted(moved.length, 'figure')} moved away from the baseline.`
   return 'Nothing has moved beyond weather and instruments.'
 }

@@ -1,5 +1,5 @@
 import { driftOf, isNoted, type LedgerRow, stageOf, toSet } from '@ingle/bench'
-import { NEEDS } from '@ingle/core'
+import { counted, NEEDS } from '@ingle/core'
 import { BookmarkPlus, ClipboardPaste, Users } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Link, useLocation } from 'react-router'
@@ -60,7 +60,7 @@ export function Settings() {
             <h1 className="text-xl font-bold leading-tight">{system.name}: settings</h1>
             <p className="soft text-[14px]">
               {waiting.length === 0 ? 'Nothing waits to be set.' : `${waiting.length} to set.`} {ledger.length} known, under{' '}
-              {new Set(ledger.map((one) => one.need)).size} needs.
+              {counted(new Set(ledger.map((one) => one.need)).size, 'need')}.
             </p>
           </div>
           {group && (

@@ -1,4 +1,4 @@
-import { combinationOf, withMend, type ZoneCase, type ZoneMend } from '@ingle/core'
+import { combinationOf, counted, withMend, type ZoneCase, type ZoneMend } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { Empty, Notice } from '../../kit/Notice.tsx'
@@ -65,8 +65,10 @@ export function Combinations() {
       <div className="flex flex-col gap-3 min-w-0">
         <h2 className="text-lg font-bold leading-tight">
           {judged.bad === 0
-            ? `All ${judged.order.length} combinations are within their limits`
-            : `${judged.bad} of ${judged.order.length} combinations break a limit`}
+            ? judged.order.length === 1
+              ? 'The one combination is within its limits'
+              : `All ${judged.order.length} combinations are within their limits`
+            : `${judged.bad} of ${counted(judged.order.length, 'combination')} ${judged.bad === 1 ? 'breaks' : 'break'} a limit`}
           {mend && <span className="soft font-normal"> with the mend put in, to see</span>}
         </h2>
         <Matrix judged={judged} of={run.of} chosen={shown?.mask ?? null} onChoose={setChosen} />

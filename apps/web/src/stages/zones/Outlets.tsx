@@ -43,7 +43,7 @@ export function Outlets() {
           <section aria-label="Zones and outlets" className="panel p-4 flex flex-col gap-2">
             <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
               <h2 className="font-bold mr-auto">
-                {zoned.zones.length} zones, {system.outlets.length} outlets
+                {counted(zoned.zones.length, 'zone')}, {counted(system.outlets.length, 'outlet')}
               </h2>
               <Choices
                 label="Air shared by"

@@ -1,3 +1,4 @@
+import { counted } from '@ingle/core'
 import 'reflect-metadata'
 import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsIn, IsISO8601, IsNumber, IsOptional, Matches, MaxLength } from 'class-validator'
 import { knownId, type RunId } from '../../ids.ts'
@@ -18,7 +19,7 @@ class TestTrace extends OnRun {
 
 export const testTrace = kind('test.trace', {
   body: TestTrace,
-  says: ({ reading, values }) => `${reading.replaceAll('-', ' ')}: ${values.length} values`,
+  says: ({ reading, values }) => `${reading.replaceAll('-', ' ')}: ${counted(values.length, 'value')}`,
   needs: needsRun,
   doubts: ({ afterMs, values }) =>
     afterMs.length !== values.length || afterMs.some((ms, i) => ms < 0 || ms > 86_400_000 || ms < (afterMs[i - 1] ?? 0))
