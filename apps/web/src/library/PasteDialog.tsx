@@ -1,7 +1,9 @@
+import { withUnits } from '@ingle/core'
 import type { Profile, ProfileBlower, ProfileHeaterKit } from '@ingle/record'
-import { useState } from 'react'
+import { type ReactNode, useMemo, useState } from 'react'
 import { Dialog } from '../kit/Dialog.tsx'
 import { LineField } from '../kit/Field.tsx'
+import { AskUnits, type SaidUnits, unitsToAsk } from './AskUnits.tsx'
 import { PastedBlowerCheck } from './PastedBlowerCheck.tsx'
 import { PastedKitsCheck } from './PastedKitsCheck.tsx'
 import { PastedSettingsCheck } from './PastedSettingsCheck.tsx'
@@ -39,11 +41,38 @@ export function PasteDialog({ kind, blower, onClose, onBlower, onKits, onSetting
       {text.trim() !== '' && (
         // A new text begins with nothing looked at yet.
         <div key={text} className="mt-3">
-          {kind === 'blower' && <PastedBlowerCheck text={text} onTake={(table) => onBlower?.(table)} />}
-          {kind === 'kits' && <PastedKitsCheck text={text} blower={blower ?? null} onTake={(kits) => onKits?.(kits)} />}
+          {kind === 'blower' && (
+            <InUnits kind={kind} text={text}>
+              {(named) => <PastedBlowerCheck text={named} onTake={(table) => onBlower?.(table)} />}
+            </InUnits>
+          )}
+          {kind === 'kits' && (
+            <InUnits kind={kind} text={text}>
+              {(named) => <PastedKitsCheck text={named} blower={blower ?? null} onTake={(kits) => onKits?.(kits)} />}
+            </InUnits>
+          )}
           {kind === 'settings' && <PastedSettingsCheck text={text} onTake={(settings) => onSettings?.(settings)} />}
         </div>
       )}
     </Dialog>
+  )
+}
+
+/** The text with every unit that it needs: those that it does not name are asked for first. */
+function InUnits(props: { kind: 'blower' | 'kits'; text: string; children: (named: string) => ReactNode }) {
+  const { kind, text, children } = props
+  const asked = useMemo(() => unitsToAsk(kind, text), [kind, text])
+  const [said, setSaid] = useState<SaidUnits>({})
+  const named = withUnits(text, said)
+  return (
+    <>
+      <AskUnits asked={asked} said={said} onSay={setSaid} />
+      {asked.every((one) => said[one] !== undefined) && (
+        // In other units it is another table, with nothing looked at yet.
+        <div key={named} className={asked.length > 0 ? 'mt-3' : ''}>
+          {children(named)}
+        </div>
+      )}
+    </>
   )
 }

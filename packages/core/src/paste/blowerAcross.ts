@@ -1,4 +1,4 @@
-import { type Cell, isLoneLine, isMostlyFigures, isNumber, type Parting, placeByColumns, type Row } from './grid.ts'
+import { type Cell, isLoneLine, isLostRow, isNumber, type Parting, placeByColumns, type Row } from './grid.ts'
 import { type Figures, type ReadCell, readCell, usesDecimalComma } from './numbers.ts'
 import { type RawTable, ROW_LENGTH } from './pasted.ts'
 import { bare, isMissing } from './text.ts'
@@ -61,7 +61,7 @@ export function acrossTable(rows: readonly Row[], parting: Parting): RawTable | 
       end = i
       break
     }
-    if (took === 'unread' && isMostlyFigures(row)) unread.push(row)
+    if (took === 'unread' && isLostRow(row)) unread.push(row)
   }
   if (body.taps.length === 0) return null
   const flowFactor = body.flowFactor ?? flowUnitIn(`${headWords} `) ?? unitIn(above) ?? unitIn(below.map((row) => row.line)) ?? 1

@@ -1,4 +1,4 @@
-import { type Cell, isLoneLine, isMostlyFigures, isNumber, type Parting, placeByColumns, type Row } from './grid.ts'
+import { type Cell, isLoneLine, isLostRow, isNumber, type Parting, placeByColumns, type Row } from './grid.ts'
 import { type Figures, readCell, usesDecimalComma } from './numbers.ts'
 import { type RawTable, ROW_LENGTH } from './pasted.ts'
 import { bare, isMissing } from './text.ts'
@@ -65,7 +65,7 @@ export function downTable(rows: readonly Row[], parting: Parting): RawTable | nu
       end = i
       break
     }
-    if (!isHeaderLine(row) && isMostlyFigures(row)) unread.push(row)
+    if (!isHeaderLine(row) && isLostRow(row)) unread.push(row)
   }
   const kept = columns.flatMap((column, i) => (column.kept ? [{ ...column, i }] : []))
   if (lines.length < 2 || kept.length === 0) return null

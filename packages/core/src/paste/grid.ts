@@ -127,3 +127,13 @@ export const isMostlyFigures = ({ cells, line }: Row): boolean => {
   const isSentence = /[A-Za-z]{2,}/.test(line) && /[.!?]\s*$/.test(line)
   return figures >= 2 && figures * 2 >= cells.length && !isSentence
 }
+
+/** Several figures in one cell and nothing else: a row whose columns ran together when it was copied. */
+const isRunTogether = ({ cells }: Row): boolean => {
+  const filled = cells.filter((one) => one.text !== '')
+  const words = filled.length === 1 ? (filled[0] as Cell).text.trim().split(/\s+/) : []
+  return words.length >= 2 && words.every((word) => /^[-−]?[\d.,]*\d[\d.,]*$/.test(word))
+}
+
+/** A row that holds figures and fits nowhere: it is said, never lost. */
+export const isLostRow = (row: Row): boolean => isMostlyFigures(row) || isRunTogether(row)

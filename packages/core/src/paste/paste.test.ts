@@ -6,6 +6,7 @@ import { pasteHeaterKits } from './heaterKits.ts'
 import { readCell } from './numbers.ts'
 import { pasteSettingsList } from './settingsList.ts'
 import { sizesOf } from './sizes.ts'
+import { unnamedUnits, withUnits } from './unnamed.ts'
 
 /** The worked cases are run in vectors.test.ts; these are the shapes that they leave out. */
 const blower = (text: string) => {
@@ -434,4 +435,38 @@ describe('a list of settings whose columns and values are written in other ways'
       { label: 'Off-delay, Cool', range: true },
       { label: 'Off-delay, Heat', range: true },
     ]))
+})
+
+describe('units that a text does not name', () => {
+  const SEMI = 'Tap;50;100;150\nRed;420;398;366\nBlue;590;563;523'
+  it('are found, quantity by quantity', () => {
+    expect(unnamedUnits(SEMI, ['flow', 'static'])).toEqual(['flow', 'static'])
+    expect(unnamedUnits(`Air, cfm\n${SEMI}`, ['flow', 'static'])).toEqual(['static'])
+    expect(unnamedUnits('Tap\t50 Pa\t100 Pa\nRed\t420\t398', ['flow', 'static'])).toEqual(['flow'])
+    expect(unnamedUnits('Kit | kW | Min L/s\nE-6 | 6 | 290', ['flow'])).toEqual([])
+  })
+  it('are read as whoever pasted them says, to the same figures as if the text had said it', () => {
+    // 420 L/s × 2.11888 = 889.93 cfm; 50 Pa × 0.00401463 = 0.2007 in.wc.
+    const said = pasteBlowerTable(withUnits(SEMI, { flow: 'L/s', static: 'Pa' }))
+    const named = pasteBlowerTable('Tap;50 Pa;100 Pa;150 Pa\nRed;420 L/s;398 L/s;366 L/s\nBlue;590 L/s;563 L/s;523 L/s')
+    expect(said).toEqual(named)
+    expect(said).toMatchObject({ ok: true, value: { tapLabels: ['Red', 'Blue'], doubts: [], notes: [] } })
+    if (!said.ok) throw new Error(said.reason)
+    expect(said.value.flowsCfm[0]?.[0]).toBeCloseTo(889.93, 2)
+    expect(said.value.staticsInWc[0]).toBeCloseTo(0.2007, 4)
+  })
+  it('leave a text in base units as it is', () => expect(withUnits(SEMI, { flow: 'cfm', static: 'in.wc' })).toBe(SEMI))
+  it('serve tables that run down, and heater kits', () => {
+    const down = pasteBlowerTable(withUnits('Static\tRed\n0.2\t700\n0.4\t660', { flow: 'm³/h' }))
+    expect(down.ok && down.value.flowsCfm[0]?.[0]).toBeCloseTo(412, 1)
+    const kits = pasteHeaterKits(withUnits('Kit | kW | Min flow\nE-6 | 6 | 290', { flow: 'L/s' }))
+    expect(kits.ok && kits.value.minFlowsCfm[0]?.[0]).toBeCloseTo(614.48, 2)
+  })
+})
+
+describe('a row whose columns ran together', () => {
+  it('is said, not lost', () => {
+    const read = pasteBlowerTable('Static   Red   Blue\n0.2 in.wc   700 cfm   900\n0.4   660   860\n0.6 610 800')
+    expect(read.ok && read.value.notes.join(' ')).toContain('“0.6 610 800”')
+  })
 })
