@@ -21,16 +21,14 @@ const me = {
   crewId: randomUUID(),
   crewName: 'Lantern Lane',
 }
-/** What the page asked before its script was there; the app looks for it once, when it is loaded. */
-const asked = vi.hoisted(() => {
-  const early: Record<string, Promise<Response> | undefined> = {}
-  Object.assign(globalThis, { ingleAsked: early })
-  return early
-})
+/** What the page asked before its script was there. */
+let asked: Record<string, Promise<Response> | undefined>
 let server: FakeServer
 let site: SiteId
 
 beforeEach(() => {
+  asked = {}
+  Object.assign(globalThis, { ingleAsked: asked })
   server = new FakeServer()
   browserWith(server)
   useSites.setState({}, true)
@@ -38,7 +36,10 @@ beforeEach(() => {
   site = randomUUID<SiteId>()
   server.otherWrites(site, named('Quay'))
 })
-afterEach(closeDesk)
+afterEach(() => {
+  closeDesk()
+  Object.assign(globalThis, { ingleAsked: undefined })
+})
 
 const named = (name: string, hour = 8) => ({
   id: randomUUID(),

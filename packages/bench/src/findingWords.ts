@@ -13,7 +13,11 @@ export const found = finding({
   ],
   'derate-unknown': [
     'The site lies at {altitudeFt|altitude} and nobody has said whether the burner was derated for it.',
-    'Taken here: {pct}% less for each 1,000 ft. Read the conversion label beside the plate, or clock the meter; the local code’s rule goes first.',
+    'Taken here: less by {pct|derating}. Read the conversion label beside the plate, or clock the meter; the local code’s rule goes first.',
+  ],
+  'heating-value-lacks': [
+    'The meter was read, and nothing says yet how much heat its gas holds.',
+    'Ask the supplier for the heating value and enter it on Heat; until then the input is the plate’s.',
   ],
   'gas-as-taken': [
     'The metered volume was brought to the conditions of the heating value with {taken}.',

@@ -178,7 +178,7 @@ function FurnacePlates() {
   const input = chosenUnit('heatRate', units).symbol
   const rise = chosenUnit('temperatureDifference', units).symbol
   return (
-    <section aria-label="Plate of each fire" className="panel p-4 grid gap-3 grid-cols-3">
+    <section aria-label="Plate of each fire" className="panel p-4 grid gap-3 grid-cols-3 items-end">
       <h2 className="font-bold col-span-3">Plate of each fire</h2>
       <FormLine name="fires.0.input" label={`High fire, or the only one: ${input}`} numeric />
       <FormLine name="fires.0.from" label={`Rise from, ${rise}`} numeric />

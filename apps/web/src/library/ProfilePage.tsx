@@ -11,6 +11,7 @@ import { saveJson } from '../kit/saveFile.ts'
 import { useMe } from '../session/useMe.ts'
 import { deskFor } from '../sync/desk.ts'
 import { BlowerTableView } from './BlowerTableView.tsx'
+import { FurnaceView } from './FurnaceView.tsx'
 import { kindWord } from './kinds.ts'
 import { SettingLine } from './SettingLine.tsx'
 import { useLibrary } from './useLibrary.ts'
@@ -112,6 +113,7 @@ function ProfileView({ entry }: { entry: LibraryEntry<Profile> }) {
         </section>
       )}
       {profile.blower && <BlowerTableView blower={profile.blower} />}
+      {profile.furnace && <FurnaceView furnace={profile.furnace} />}
       <SettingsByNeed settings={profile.settings} />
     </main>
   )

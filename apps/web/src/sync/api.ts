@@ -49,12 +49,12 @@ const GATEWAYS = new Set([502, 503, 504])
  * What the page asked while its script was still on the way: see index.html. Each answer is taken once; what is asked
  * again is asked anew.
  */
-const asked = (globalThis as { ingleAsked?: Record<string, Promise<Response> | undefined> }).ingleAsked ?? {}
+const asked = () => (globalThis as { ingleAsked?: Record<string, Promise<Response> | undefined> }).ingleAsked ?? {}
 
 /** A copy of what the page asked early, for a first look; whoever asks for it later still gets it. Null when it asked nothing. */
 export async function earlyCopy(path: string): Promise<unknown> {
   try {
-    const response = await asked[path]
+    const response = await asked()[path]
     return response?.ok ? await response.clone().json() : null
   } catch {
     return null
@@ -62,9 +62,10 @@ export async function earlyCopy(path: string): Promise<unknown> {
 }
 
 function fetchOnce(path: string, init: RequestInit): Promise<Response> {
-  const early = init.method === 'GET' ? asked[path] : undefined
+  const all = asked()
+  const early = init.method === 'GET' ? all[path] : undefined
   // Whatever is written may change every answer: who joined a crew is somebody now.
-  for (const one of init.method === 'GET' ? [path] : Object.keys(asked)) delete asked[one]
+  for (const one of init.method === 'GET' ? [path] : Object.keys(all)) delete all[one]
   return early ?? fetch(path, init)
 }
 

@@ -14,6 +14,7 @@ export const jotContextOf = (v: VisitView, later: JotLater | null): JotContext =
   adjust: adjustOf(v),
   settings: jotSettings(v.ledger),
   grilles: grillesOf(v),
+  burnsFuel: v.picture.input.burnsFuel === true || v.here.firing.inputBtuH !== undefined,
   wanted: [],
   running: null,
   ...later,

@@ -15,6 +15,9 @@ export type JotIntent =
       returnRhPct: number | null
     }
   | { kind: 'rise'; returnDbF: number; supplyDbF: number; volts: number; amps: number; phases: 1 | 3 }
+  /** What a furnace shows while it fires, or its gas at the meter. */
+  | { kind: 'firing'; returnF: number; supplyF: number }
+  | { kind: 'firing'; meterFt3: number; meterS: number }
   | {
       kind: 'grille'
       name: string
@@ -152,9 +155,15 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
   },
   {
     word: 'rise',
-    shape: 'rise RETURN SUPPLY VOLTS AMPS [3ph]',
-    says: 'temperature rise over the electric heater',
+    shape: 'rise RETURN SUPPLY [VOLTS AMPS [3ph]]',
+    says: 'temperature rise over the heater; of an electric one with its volts and amps',
     examples: ['rise 68.2 92.5 240 V 37.2 A'],
+  },
+  {
+    word: 'clock',
+    shape: 'clock VOLUME SECONDS',
+    says: 'gas of a furnace at the meter, and in how many seconds',
+    examples: ['clock 1 ft³ 41 s'],
   },
   {
     word: 'wall',

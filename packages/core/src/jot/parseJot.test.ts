@@ -44,8 +44,41 @@ describe('a value of a running test', () => {
 
 describe('every example of the grammar', () => {
   it.each(JOT_COMMANDS.flatMap((command) => command.examples))('%s is read', (line) =>
-    expect(read(line)).toMatchObject({ state: 'ready' }),
+    expect(read(line, { burnsFuel: true })).toMatchObject({ state: 'ready' }),
   )
+})
+
+describe('a furnace', () => {
+  const furnace = { burnsFuel: true }
+  it('has its rise held against its plate; where nobody knows what heats, it is two temperatures', () => {
+    expect(read('rise 68 128', furnace)).toMatchObject({ intent: { kind: 'firing', returnF: 68, supplyF: 128 } })
+    expect(read('rise 68 128')).toMatchObject({ intent: { kind: 'split', returnDbF: 68, supplyDbF: 128 } })
+    // Volts and amps are an electric heater's, wherever they are read.
+    expect(read('rise 68 92 240 V 37 A', furnace)).toMatchObject({ intent: { kind: 'rise', volts: 240 } })
+  })
+  it.each([
+    ['clock 1 ft³ 41 s', 1, 41],
+    ['clock the meter 2 cf in 82 sec', 2, 82],
+    ['gas 0.5 cuft 20', 0.5, 20],
+    ['meter 0.02 m³ 36 s', 0.70629, 36],
+  ])('has its gas clocked: %s', (line, meterFt3, meterS) => {
+    const got = read(line, furnace)
+    if (got.state !== 'ready' || got.intent.kind !== 'firing' || !('meterS' in got.intent)) throw new Error(JSON.stringify(got))
+    expect(got.intent.meterS).toBe(meterS)
+    // 1 m³ = 35.3147 ft³.
+    expect(got.intent.meterFt3).toBeCloseTo(meterFt3, 4)
+  })
+  it.each([
+    ['clock', furnace, /how much the meter moved/],
+    ['clock 1 ft³', furnace, /in how many seconds/],
+    ['clock 1 ft³ soon', furnace, /seconds of the watch are a figure/],
+    ['clock 0 ft³ 41', furnace, /outside what a gas volume/],
+    ['clock 1 ft³ 0', furnace, /No time went by/],
+    ['clock 1 ft³ 41 s', {}, /no furnace whose gas could be clocked/],
+  ])('says what is missing or wrong: %s', (line, of, words) => {
+    const got = read(line, of)
+    expect(got.state === 'incomplete' ? got.needs : got.state === 'wrong' ? got.reason : '').toMatch(words)
+  })
 })
 
 describe('reading back', () => {

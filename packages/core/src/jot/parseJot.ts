@@ -8,7 +8,7 @@ import { prose } from './commands/prose.ts'
 import { damperFirst, damperPoint, unitShows } from './commands/roof.ts'
 import { readInTest } from './commands/running.ts'
 import { sensorBeside, wallBeside } from './commands/sensors.ts'
-import { rise, split } from './commands/temperatures.ts'
+import { clock, rise, split } from './commands/temperatures.ts'
 import { isDays, weekOfDays } from './commands/week.ts'
 import { JOT_COMMANDS, JOT_LIMIT } from './grammar.ts'
 import { isGrilleName } from './grilleNamed.ts'
@@ -30,6 +30,7 @@ const COMMANDS = new Map<string, Command>(
     tap,
     split,
     rise,
+    clock,
     wall: wallBeside,
     sensor: sensorBeside,
     fan: damperPoint,

@@ -9,6 +9,8 @@ export interface JotContext {
   adjust: { stands: number; offers: readonly number[] } | null
   settings: readonly JotSetting[]
   grilles: readonly JotGrille[]
+  /** It has a furnace: its rise is judged by the plate’s window, and its gas can be clocked. */
+  burnsFuel?: boolean
   /** The test that is running, and what its step reads; null or absent: none is. */
   running?: { runId: string; readings: readonly JotTestReading[] } | null
   /** Lines that would fill what is still missing, most wanted first. */

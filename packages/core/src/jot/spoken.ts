@@ -79,6 +79,7 @@ const HEADS: Readonly<Record<string, readonly string[]>> = {
     'lat',
   ],
   rise: ['rise', 'temp rise', 'temperature rise', 'heat rise', 'heater rise'],
+  clock: ['clock', 'clocked', 'clock meter', 'clock the meter', 'meter', 'gas meter', 'gas'],
   grille: ['grille', 'grill', 'register', 'reg', 'diffuser', 'face velocity', 'anemometer', 'vane'],
   hood: ['hood', 'flow hood', 'capture hood'],
   plate: ['plate', 'flow plate', 'metering plate'],

@@ -24,6 +24,7 @@ export type Quantity =
   | 'lossRate'
   | 'airRate'
   | 'flowPerCapacity'
+  | 'derating'
   | 'enthalpy'
   | 'gasVolume'
   | 'heatingValue'
@@ -158,6 +159,11 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
       decimals: 1,
     },
   ],
+  derating: [
+    { symbol: '% per 1,000 ft', spellings: ['%/1000ft', '%/1,000ft', '%per1000ft', '%per1,000ft'], factor: 1, decimals: 1 },
+    // 300 m are 984.25 ft.
+    { symbol: '% per 300 m', spellings: ['%/300m', '%per300m'], factor: 304.8 / 300, decimals: 1 },
+  ],
   enthalpy: [
     { symbol: 'Btu/lb', spellings: ['btu/lb'], factor: 1, decimals: 1 },
     { symbol: 'kJ/kg', spellings: ['kj/kg'], ...KJ_KG_IN_BTU_LB, decimals: 1 },
@@ -200,6 +206,7 @@ export const QUANTITY_NAMES: Record<Quantity, string> = {
   lossRate: 'loss for each degree',
   airRate: 'air for each floor area',
   flowPerCapacity: 'flow for each capacity',
+  derating: 'derating for height',
   enthalpy: 'enthalpy',
   gasVolume: 'gas volume',
   heatingValue: 'heating value',
@@ -253,6 +260,7 @@ const METRIC_TWINS = {
   lossRate: ['Btu/h·°F', 'W/K'],
   airRate: ['cfm/ft²', 'L/s·m²'],
   flowPerCapacity: ['cfm/ton', 'L/s·kW'],
+  derating: ['% per 1,000 ft', '% per 300 m'],
   enthalpy: ['Btu/lb', 'kJ/kg'],
   gasVolume: ['ft³', 'm³'],
   heatingValue: ['Btu/ft³', 'MJ/m³'],

@@ -47,6 +47,7 @@ const context = {
       { word: 'fan', says: 'fan', quantity: 'percent' as const, least: 0, most: 120, plusMinus: 2, traced: true },
     ],
   },
+  burnsFuel: true,
   wanted: [],
 }
 const place = { ...HERE, tryId: uuid(3), tap: '3', adjustPct: 0, filter: 'as-found' as const }

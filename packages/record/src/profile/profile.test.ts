@@ -112,7 +112,7 @@ describe('an equipment profile', () => {
       ),
       /neither a number nor empty/,
     ],
-    ['a row too short', profile({}, { flowsCfm: [[1000], [1200, 1100]] }), /has 1 flows for 2 statics/],
+    ['a row too short', profile({}, { flowsCfm: [[1000], [1200, 1100]] }), /has 1 flow for 2 statics/],
     ['statics out of order', profile({}, { staticsInWc: [0.5, 0.1] }), /do not rise/],
     ['no statics', profile({}, { staticsInWc: undefined }), /needs its statics/],
     ['a kind of blower that is none', profile({}, { kind: 'bellows' }), /kind/],

@@ -1,5 +1,5 @@
 import { furnaceOf, LOW_FIRE_TAP_ROLE, rowFor } from '@ingle/bench'
-import { DERATE_FROM_FT } from '@ingle/core'
+import { DERATE_FROM_FT, DERATE_PCT_PER_KFT } from '@ingle/core'
 import { CarriedNote } from '../../visit/CarriedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
@@ -48,7 +48,7 @@ export function FirePlates() {
             ['yes', 'yes, by the local code', true],
             ['no', 'no, as it was shipped', false],
           ])}
-          {number('deratePctPerKft', 'Local code: % less for each 1,000 ft', '4', true)}
+          {quantity('derating', 'deratePctPerKft', 'Less by the local code', `usual: ${show('derating', DERATE_PCT_PER_KFT)}`)}
         </div>
       )}
     </section>

@@ -55,7 +55,7 @@ export const airflow = stage({
   ],
   sections: (v) => [...pathAndTries(v), ...measured(v), ...instruments(v), judged(v), workedOut(v)],
   readings: [...READING_KINDS, 'traverse.set', 'traverse.point', 'firing.set', 'cooling.set'],
-  jot: ['esp', 'supply', 'return', 'filter', 'static', 'tap', 'split', 'grille', 'hood', 'plate', 'rise', 'heard'],
+  jot: ['esp', 'supply', 'return', 'filter', 'static', 'tap', 'split', 'grille', 'hood', 'plate', 'rise', 'clock', 'heard'],
   /** The advice's own line first, then what is still unknown, in the order of working. */
   wanted({ picture, ledger, move }) {
     const probes = picture.current?.input.probes ?? {}

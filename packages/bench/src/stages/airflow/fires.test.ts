@@ -66,6 +66,8 @@ describe('the fires of a furnace', () => {
     const codes = (firing: Parameters<typeof firesOf>[0], altitudeFt: number) =>
       fireFindings(firing, firesOf(firing, PLATE, altitudeFt), altitudeFt, showIn(BASE_UNITS)).map((one) => one.code)
     expect(codes({}, 300)).toEqual(['input-not-clocked'])
+    // The watch and the dial alone say nothing yet of heat.
+    expect(codes({ meterFt3: 1, meterS: 41 }, 300)).toEqual(['heating-value-lacks'])
     expect(codes({}, 5000)).toEqual(['input-not-clocked', 'derate-unknown'])
     expect(codes({ derated: true }, 5000)).toEqual(['input-not-clocked'])
     const meter = { meterFt3: 2, meterS: 80, heatingValueBtuFt3: 1020 }

@@ -89,7 +89,8 @@ export function fireFindings(firing: FiringState, fires: Fires, altitudeFt: numb
     const against = inputFinding(clocked.value, plateBtuH, show)
     if (against) out.push(against)
   }
-  if (!clocked && plateBtuH !== null) out.push(found('input-not-clocked'))
+  const isMeterRead = firing.meterFt3 !== undefined && firing.meterS !== undefined
+  if (!clocked && plateBtuH !== null) out.push(isMeterRead ? found('heating-value-lacks') : found('input-not-clocked'))
   const taken = [
     firing.gasInWc === undefined ? `${show('static', USUAL_GAS.gaugeInWc)} at the meter` : [],
     firing.gasF === undefined ? `gas at ${show('temperature', USUAL_GAS.gasF)}` : [],

@@ -1,7 +1,8 @@
 import { showIn } from '../../advice/show.ts'
+import { readNumber } from '../../quantity/parse.ts'
 import { findUnit } from '../../quantity/units.ts'
 import { finish, isNumbers, type Line, readings } from '../line.ts'
-import { type JotContext, type JotReading, wrong } from '../reading.ts'
+import { type JotContext, type JotReading, needs, wrong } from '../reading.ts'
 
 export function split(line: Line, context: JotContext): JotReading {
   const dry = dryBulbs(line)
@@ -93,8 +94,14 @@ export function rise(line: Line, context: JotContext): JotReading {
   if (!isPair(dry)) return dry
   const { returnDbF, supplyDbF } = dry
   const show = showIn(context.units)
-  // A furnace has no volts to tell: its two temperatures are a reading of their own.
   line.skip()
+  if (line.done && supplyDbF > returnDbF && context.burnsFuel)
+    return {
+      state: 'ready',
+      intent: { kind: 'firing', returnF: returnDbF, supplyF: supplyDbF },
+      reads: `furnace: return ${show('temperature', returnDbF)}, supply ${show('temperature', supplyDbF)} → rise ${show('temperatureDifference', supplyDbF - returnDbF)}, held against the plate’s window on Heat`,
+    }
+  // Nobody has said what heats: the two temperatures are a reading of their own.
   if (line.done && supplyDbF > returnDbF)
     return {
       state: 'ready',
@@ -117,6 +124,31 @@ export function rise(line: Line, context: JotContext): JotReading {
   return finish(line, {
     intent: { kind: 'rise', returnDbF, supplyDbF, volts, amps, phases },
     reads: `heater: ${show('temperature', returnDbF)} to ${show('temperature', supplyDbF)}, rise ${show('temperatureDifference', supplyDbF - returnDbF)} at ${volts} V, ${amps} A${phases === 3 ? ', three-phase' : ''}`,
+  })
+}
+
+/** The gas of a furnace at its meter: “clock 1 ft³ 41 s”, “clock 0.02 m³ in 36 s”. */
+export function clock(line: Line, context: JotContext): JotReading {
+  if (!context.burnsFuel)
+    return wrong(
+      'This system has no furnace whose gas could be clocked.',
+      'Choose its profile on the Survey stage first; a device’s own clock is read on the Times stage.',
+    )
+  const read = readings(line, [['gasVolume', 'how much the meter moved']])
+  if (!isNumbers(read)) return read
+  const [meterFt3 = 0] = read
+  line.skip()
+  // No inches: “1 ft³ in 41 s”.
+  if (line.peek() === 'in') line.next()
+  if (line.done) return needs('in how many seconds')
+  const typed = readNumber(line.next())
+  if (typed === null || !/^(s|secs?|seconds?|["″])?$/.test(typed.rest))
+    return wrong('The seconds of the watch are a figure.', 'Like clock 1 ft³ 41 s.')
+  if (typed.rest === '' && /^(s|secs?|seconds?)$/.test(line.peek())) line.next()
+  if (typed.value <= 0) return wrong('No time went by.', 'Clock at least one turn of the smallest dial, all else off.')
+  return finish(line, {
+    intent: { kind: 'firing', meterFt3, meterS: typed.value },
+    reads: `gas at the meter: ${showIn(context.units)('gasVolume', meterFt3)} in ${typed.value} s`,
   })
 }
 

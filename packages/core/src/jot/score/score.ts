@@ -73,6 +73,7 @@ export const scoreContext = (units: SpokenLine['units']): JotContext => ({
   adjust: { stands: 0, offers: [-10, 0, 10] },
   settings: SETTINGS,
   grilles: GRILLES,
+  burnsFuel: true,
   running: {
     runId: 'r',
     readings: [

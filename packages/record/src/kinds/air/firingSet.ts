@@ -65,6 +65,7 @@ export const firingSet = bag('firing.set', {
   on: 'visit',
   into: 'firing',
   lead: 'firing',
+  jotted: { firing: ({ kind: _, ...values }) => values },
   fields: {
     inputBtuH: { says: 'input', in: 'heatRate', read: true },
     efficiencyPct: { says: 'efficiency', in: 'percent', read: true },
@@ -84,7 +85,7 @@ export const firingSet = bag('firing.set', {
     lowRiseLowF: { says: 'low fire, rise on the plate, from', in: 'temperatureDifference', read: true },
     lowRiseHighF: { says: 'low fire, rise on the plate, to', in: 'temperatureDifference', read: true },
     derated: { says: 'burner derated for its height' },
-    deratePctPerKft: { says: 'derated for each 1,000 ft by', in: 'percent' },
+    deratePctPerKft: { says: 'derated by', in: 'derating' },
     gasInWc: { says: 'gas at the meter', in: 'static', read: true },
     gasF: { says: 'temperature of the gas', in: 'temperature', read: true },
     heatingValueAs: { says: 'heating value', words: { stated: 'at stated conditions', delivered: 'as delivered here' } },
