@@ -62,6 +62,16 @@ export const test = base.extend<Bench, { own: { server: Server; database: string
 
 const PASSWORDS = { MR: 'kiln-and-harbour', JT: 'lantern-on-the-quay', EB: 'rope-walk-at-dawn' }
 
+/** A metric account's units, as the device keeps them. */
+const METRIC = { temperature: '°C', flow: 'L/s', static: 'Pa', length: 'cm', altitude: 'm', capacity: 'kW', velocity: 'm/s' }
+
+/** Whoever opens this page next reads in metric. */
+export const readsMetric = (page: Page): Promise<unknown> =>
+  page.addInitScript(
+    (units) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme: 'daywork', units }, version: 0 })),
+    METRIC,
+  )
+
 /** Opens a browser of its own, signed in, with nothing opened yet: `open` goes where the test begins. */
 export async function signedIn(
   browser: Browser,

@@ -20,6 +20,9 @@ const COLOURED = [
   '/practice/quernstone-c4',
 ]
 
+/** Looks at every view in every theme: a quarter of an hour more, for whoever changes colours. */
+const EVERY_COLOUR = process.env.EVERY_COLOUR === '1'
+
 async function serious(page: Page, what: 'all' | 'contrast' | 'structure' = 'all'): Promise<string[]> {
   // No frames here: the short way, without a second page for the result.
   const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] })
@@ -40,11 +43,18 @@ for (const [which, views] of ALL_VIEWS)
     }
   })
 
-test('axe finds nothing serious with the menu and the jot line open', async ({ tech }) => {
+test('axe finds nothing serious with the menu, the jot line and a cell open', async ({ tech }) => {
   await tech.open(stage('airflow'))
   await tech.jotLine.fill('esp 9')
   await tech.page.getByRole('button', { name: 'Account MR' }).click()
   expect(await serious(tech.page), 'menu and jot line open').toEqual([])
+  await tech.page.keyboard.press('Escape')
+  await tech.ledger
+    .getByRole('button', { name: /, left: / })
+    .first()
+    .click()
+  await expect(tech.ledger.getByRole('button', { name: 'Set' })).toBeVisible()
+  expect(await serious(tech.page), 'a cell of the ledger open').toEqual([])
 })
 
 for (const theme of ['daywork', 'sunlight', 'nightshift'])
@@ -54,7 +64,8 @@ for (const theme of ['daywork', 'sunlight', 'nightshift'])
       (name) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme: name }, version: 0 })),
       theme,
     )
-    for (const view of COLOURED) {
+    if (EVERY_COLOUR) test.setTimeout(1_800_000)
+    for (const view of EVERY_COLOUR ? ALL_VIEWS.flatMap(([, views]) => [...views]) : COLOURED) {
       await tech.open(view)
       await expect(tech.page.getByText('Opening …')).toHaveCount(0)
       await expect(tech.page.locator('html')).toHaveAttribute('data-theme', theme)

@@ -1,7 +1,5 @@
-import { expect, test } from '../bench.ts'
+import { expect, readsMetric, test } from '../bench.ts'
 import { ALL_VIEWS } from '../views.ts'
-
-const METRIC = { temperature: '°C', flow: 'L/s', static: 'Pa', length: 'cm', altitude: 'm', capacity: 'kW', velocity: 'm/s' }
 
 /** Units by how they stand after a figure, or alone in a head. */
 const UNITS = {
@@ -32,11 +30,7 @@ for (const [reads, other] of [
   test(`whoever reads ${reads} units is shown no ${other} ones, on no screen and no sheet`, async ({ tech }) => {
     test.setTimeout(240_000)
     const { page } = tech
-    if (reads === 'metric')
-      await page.addInitScript(
-        (units) => localStorage.setItem('ingle.prefs', JSON.stringify({ state: { theme: 'daywork', units }, version: 0 })),
-        METRIC,
-      )
+    if (reads === 'metric') await readsMetric(page)
     const wrong: string[] = []
     for (const view of ALL_VIEWS.flatMap(([, views]) => [...views])) {
       await tech.open(view)

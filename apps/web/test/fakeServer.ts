@@ -1,5 +1,16 @@
+import { randomUUID } from 'node:crypto'
 import type { Change } from '@ingle/record'
-import type { Base, StoredDocument } from '@ingle/record/wire'
+import type { Base, Me, StoredDocument } from '@ingle/record/wire'
+
+/** Somebody of a crew, with an account of their own. */
+export const someone = (initials = 'MR', role: Me['role'] = 'technician'): Me => ({
+  accountId: randomUUID(),
+  name: initials.toLowerCase(),
+  initials,
+  role,
+  crewId: randomUUID(),
+  crewName: 'Lantern Lane',
+})
 
 /** What can go wrong between a device and the server. `answer-lost`: stored, but the device never hears of it. */
 export type Fault = 'none' | 'down' | 'answer-lost' | 'error-500' | 'signed-out' | 'account-ended' | 'too-large'

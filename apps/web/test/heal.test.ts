@@ -9,19 +9,11 @@ import { Desk } from '../src/sync/desk.ts'
 import { LocalDb } from '../src/sync/localDb.ts'
 import { useSites } from '../src/sync/sites.ts'
 import { useStep } from '../src/sync/step.ts'
-import { browserWith, FakeEventSource, FakeServer } from './fakeServer.ts'
+import { browserWith, FakeEventSource, FakeServer, someone } from './fakeServer.ts'
 
 const randomUUID = <T extends AnyId = never>(): T => knownId(uuid())
 const SITE = knownId<SiteId>('00000000-0000-4000-8000-000000000001')
 const HERE = { visitId: randomUUID<VisitId>(), systemId: randomUUID<SystemId>() }
-const someone = (initials: string) => ({
-  accountId: randomUUID(),
-  name: initials.toLowerCase(),
-  initials,
-  role: 'technician',
-  crewId: randomUUID(),
-  crewName: 'Lantern Lane',
-})
 
 let server: FakeServer
 let desks: Desk[]

@@ -9,16 +9,8 @@ import { useSession } from '../src/session/session.ts'
 import { closeDesk } from '../src/sync/desk.ts'
 import { closeTheDesk, theDesk } from '../src/sync/later.ts'
 import { useStep } from '../src/sync/step.ts'
-import { browserWith, FakeServer } from './fakeServer.ts'
+import { browserWith, FakeServer, someone } from './fakeServer.ts'
 
-const someone = (initials: string) => ({
-  accountId: randomUUID(),
-  name: initials.toLowerCase(),
-  initials,
-  role: 'technician',
-  crewId: randomUUID(),
-  crewName: 'Lantern Lane',
-})
 const [ann, bea] = [someone('AN'), someone('BE')]
 const site = (id: string) => ({ id: knownId<SiteId>(id), name: id, place: '', systems: [], visits: [], openItems: [] })
 

@@ -12,17 +12,9 @@ import { closeDesk, deskFor } from '../src/sync/desk.ts'
 import { closeTheDesk } from '../src/sync/later.ts'
 import { storeOf, unsentFile, unsentOf } from '../src/sync/leave.ts'
 import { clockWords, useStep } from '../src/sync/step.ts'
-import { browserWith, FakeServer } from './fakeServer.ts'
+import { browserWith, FakeServer, someone } from './fakeServer.ts'
 
 let SITE: SiteId
-const someone = (role = 'technician') => ({
-  accountId: randomUUID(),
-  name: 'mr',
-  initials: 'MR',
-  role,
-  crewId: randomUUID(),
-  crewName: 'Lantern Lane',
-})
 const until = (check: () => unknown) => vi.waitFor(check, { timeout: 4000, interval: 5 })
 const stores = async () => (await Dexie.getDatabaseNames()).filter((name) => name.startsWith('ingle-'))
 
@@ -105,7 +97,7 @@ describe('leaving a device', () => {
 
 describe('a reader', () => {
   it('writes nothing, and is told so', async () => {
-    const me = someone('reader')
+    const me = someone('MR', 'reader')
     signedIn(me)
     const desk = deskFor(me)
     expect(await desk.write(SITE, [{ kind: 'site.set', body: { name: 'x' } }])).toMatchObject({

@@ -10,17 +10,9 @@ import { closeDesk } from '../src/sync/desk.ts'
 import { theDesk } from '../src/sync/later.ts'
 import { undoLastAt, watchSite, writeAt } from '../src/sync/openSite.ts'
 import { useSites } from '../src/sync/sites.ts'
-import { browserWith, FakeServer } from './fakeServer.ts'
+import { browserWith, FakeServer, someone } from './fakeServer.ts'
 
 const randomUUID = <T extends AnyId = never>(): T => knownId(uuid())
-const me = {
-  accountId: randomUUID(),
-  name: 'mr',
-  initials: 'MR',
-  role: 'technician',
-  crewId: randomUUID(),
-  crewName: 'Lantern Lane',
-}
 /** What the page asked before its script was there. */
 let asked: Record<string, Promise<Response> | undefined>
 let server: FakeServer
@@ -32,7 +24,7 @@ beforeEach(() => {
   server = new FakeServer()
   browserWith(server)
   useSites.setState({}, true)
-  useSession.setState({ status: 'in', me: { ...me, accountId: randomUUID() } })
+  useSession.setState({ status: 'in', me: someone() })
   site = randomUUID<SiteId>()
   server.otherWrites(site, named('Quay'))
 })
@@ -169,7 +161,7 @@ describe('what is written before the desk is there', () => {
 
   it('is refused in words where somebody else signed in meanwhile', async () => {
     const before = account()
-    useSession.setState({ status: 'in', me: { ...me, accountId: randomUUID() } })
+    useSession.setState({ status: 'in', me: someone() })
     expect(await writeAt(before, site, [{ kind: 'site.set', body: { name: 'Other' } }])).toMatchObject({
       ok: false,
       reason: 'What writes things down has not come over the line yet.',

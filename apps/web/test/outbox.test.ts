@@ -9,21 +9,13 @@ import { useSession } from '../src/session/session.ts'
 import { Desk } from '../src/sync/desk.ts'
 import { useSites } from '../src/sync/sites.ts'
 import { onNews, useStep } from '../src/sync/step.ts'
-import { browserWith, FakeEventSource, FakeServer, type Fault } from './fakeServer.ts'
+import { browserWith, FakeEventSource, FakeServer, type Fault, someone } from './fakeServer.ts'
 
 const randomUUID = <T extends AnyId = never>(): T => knownId(uuid())
 const SITE = knownId<SiteId>('00000000-0000-4000-8000-000000000001')
 const SYSTEM = knownId<SystemId>('00000000-0000-4000-8000-000000000002')
 const VISIT = knownId<VisitId>('00000000-0000-4000-8000-000000000003')
 const HERE = { visitId: VISIT, systemId: SYSTEM }
-const someone = () => ({
-  accountId: randomUUID(),
-  name: 'mr',
-  initials: 'MR',
-  role: 'technician',
-  crewId: randomUUID(),
-  crewName: 'Lantern Lane',
-})
 
 let server: FakeServer
 let desk: Desk
