@@ -142,3 +142,13 @@ test('a refused change stays, with its reason, until somebody deals with it', as
   await expect(tech.page.getByRole('button', { name: '1 refused' })).toHaveCount(0)
   await tech.inStep()
 })
+
+test('a page that does not come over the line says so, and comes when it is loaded again', async ({ tech }) => {
+  await tech.page.route(/\/assets\/Comfort-.*\.js/, (route) => route.abort())
+  await tech.open(stage('airflow'))
+  await tech.stage('Comfort')
+  await expect(tech.page.getByText('It did not come over the line: load it again when there is a signal.')).toBeVisible()
+  await tech.page.unroute(/\/assets\/Comfort-.*\.js/)
+  await tech.page.getByRole('button', { name: 'Load it again' }).click()
+  await expect(tech.page.getByRole('heading', { level: 1 })).toContainText('comfort')
+})

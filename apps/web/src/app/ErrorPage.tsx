@@ -18,7 +18,7 @@ function ErrorPage({ error }: FallbackProps) {
   return (
     <main id="main" className="p-6">
       <Empty title="This page could not be shown">
-        <p>What you entered is kept. {error instanceof Error ? error.message : ''}</p>
+        <p>What you entered is kept. {whyOf(error)}</p>
         <p className="mt-4 flex gap-2 justify-center">
           <button type="button" className="btn btn-primary" onClick={() => window.location.reload()}>
             Load it again
@@ -30,6 +30,16 @@ function ErrorPage({ error }: FallbackProps) {
       </Empty>
     </main>
   )
+}
+
+/** Each browser says in its own words that a part of the app did not come. */
+const NOT_FETCHED = /dynamically imported module|Importing a module script failed|Unable to preload/i
+
+function whyOf(error: unknown): string {
+  if (!(error instanceof Error)) return ''
+  return NOT_FETCHED.test(error.message)
+    ? 'It did not come over the line: load it again when there is a signal.'
+    : `The reason, for whoever mends it: ${error.message}`
 }
 
 export function NotFound() {

@@ -20,16 +20,19 @@ const HEAD = 26
 export function beforeAfterScene(all: readonly BeforeAfter[], words: BeforeAfterWords, show: Show, width: number): Scene | null {
   if (all.length === 0) return null
   const [left, right] = [14, width - 14]
+  const wanted: TextMark = { kind: 'text', x: 0, y: 0, text: words.wanted, tone: 'ink', size: 12.5, anchor: 'start' }
+  // Where the three do not fit beside one another the third stands below.
+  const legend = left + 204 + textWidth(wanted) <= right ? { x: 182, y: 0 } : { x: 0, y: SECOND_LINE }
   const marks: Mark[] = [
     { kind: 'dot', x: left + 6, y: 12, radius: 5, fill: 'paper', stroke: 'ink' },
     { kind: 'text', x: left + 17, y: 16, text: words.before, tone: 'ink', size: 12.5, anchor: 'start' },
     { kind: 'dot', x: left + 96, y: 12, radius: 5.5, fill: 'air', stroke: 'air' },
     { kind: 'text', x: left + 107, y: 16, text: words.after, tone: 'ink', size: 12.5, anchor: 'start', bold: true },
-    { kind: 'rect', x: left + 182, y: 6, width: 16, height: 12, tone: 'moss', opacity: 0.25, radius: 2 },
-    { kind: 'text', x: left + 204, y: 16, text: words.wanted, tone: 'ink', size: 12.5, anchor: 'start' },
+    { kind: 'rect', x: left + legend.x, y: legend.y + 6, width: 16, height: 12, tone: 'moss', opacity: 0.25, radius: 2 },
+    { ...wanted, x: left + legend.x + 22, y: legend.y + 16 },
   ]
   const said: string[] = []
-  let top = HEAD
+  let top = HEAD + legend.y
   for (const one of all) {
     const name = `${words.names[one.id]}${one.about ? `, ${one.about}` : ''}`
     const [low, high] = [one.wanted?.low ?? null, one.wanted?.high ?? null]
