@@ -7,16 +7,11 @@ export type PastedQuantity = 'flow' | 'static'
 export const unnamedUnits = (text: string, of: readonly PastedQuantity[]): PastedQuantity[] =>
   of.filter((one) => (one === 'flow' ? flowUnitIn : staticUnitIn)(text) === null)
 
-const SAYS: Record<PastedQuantity, string> = { flow: 'flow', static: 'static' }
-
 /**
  * The text with the units that its reader says, in a line above it as a manual has them: then it is read as if it had named
  * them itself. Base units need no line: figures without a unit are read in them.
  */
 export function withUnits(text: string, units: Partial<Record<PastedQuantity, string>>): string {
-  const said = (Object.keys(SAYS) as PastedQuantity[]).flatMap((one) => {
-    const unit = units[one]
-    return unit && !['cfm', 'in.wc'].includes(unit) ? [`${SAYS[one]} in ${unit}`] : []
-  })
+  const said = Object.entries(units).flatMap(([one, unit]) => (['cfm', 'in.wc'].includes(unit) ? [] : [`${one} in ${unit}`]))
   return said.length === 0 ? text : `All ${said.join(', ')}\n${text}`
 }
