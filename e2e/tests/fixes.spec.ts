@@ -22,9 +22,9 @@ test('nobody hands over with a fix that nobody answers for, and a safety device 
   const form = fixes.getByRole('form', { name: 'New temporary fix' })
   await form.getByLabel('What was put in, locked or bridged').fill('jumper wire')
   // A safety is a part that nothing can be chosen to stand in for.
-  const kinds = form.getByLabel('For what kind of part it stands in')
-  await expect(kinds.getByRole('option', { name: 'high-temperature limit' })).toBeDisabled()
-  await kinds.selectOption({ label: 'temperature or humidity sensor' })
+  const kinds = form.getByLabel('Which part it stands in for')
+  await expect(kinds.getByRole('option', { name: 'blocked-vent or spill switch' })).toBeDisabled()
+  await kinds.selectOption({ label: 'room, return or outdoor sensor of temperature or humidity' })
   await form.getByLabel('Instead of what').fill('high limit switch')
   await form.getByLabel('What it cannot do').fill('trip')
   await form.getByLabel('How to undo it').fill('pull it')

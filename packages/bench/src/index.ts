@@ -103,7 +103,7 @@ export { type AirNeed, needOf, type SpaceNeed, USUAL_BAND_PCT } from './stages/f
 export { type PointView, type StripView, sayPoint, signalWords, stripOf } from './stages/freshair/points.ts'
 export { FAN_WORDS, isRoof, type Roof, roofOf, type Slot } from './stages/freshair/roof.ts'
 export { type BeforeAfter, type BeforeAfterId, beforeAfterOf, isMoved } from './stages/handOver/beforeAfter.ts'
-export { fixesInPlace, fixesOpen } from './stages/handOver/fixes.ts'
+export { fixDanger, fixesInPlace, fixesOpen } from './stages/handOver/fixes.ts'
 export { openItemsOf } from './stages/handOver/handOver.ts'
 export {
   closeDraft,

@@ -371,15 +371,39 @@ export const found = finding({
     'The {device} rests open: a broken wire looks as if all were well.',
     'Use a contact that rests closed, so that a broken wire stops the unit too, where the maker’s manual allows it.',
   ],
+  'safety-line-unwatched': [
+    'The {device} rests open: only a line that its panel watches tells a broken wire from all being well.',
+    'Look whether the line is supervised (end-of-line resistor, trouble lamp); where not, use a contact that rests closed.',
+  ],
   'safety-stops-nothing': [
     'When the {device} trips, nothing stops.',
     'Let the input force the unit off with an alarm; until then this is an open item.',
   ],
+  'safety-leaves-fan': [
+    'When the {device} trips, the blower goes on.',
+    'It has to stop the whole unit, its fan too: let the input act as a fault with an alarm.',
+  ],
+  'leak-stops-nothing': [
+    'When the {device} trips, the compressor goes on and nothing runs the blower.',
+    'Compressor and every spark off, blower ON, zone dampers open: wire it to the mitigation output of the unit or its board, as the manual draws it. Until then the unit stays off and locked.',
+  ],
+  'leak-stops-blower': [
+    'When the {device} trips, the blower stops with the unit: refrigerant that burns stays where it leaked.',
+    'Compressor and every spark off, blower ON: wire it to the mitigation output of the unit or its board, as the manual draws it.',
+  ],
+  'leak-lets-compressor': [
+    'When the {device} trips, the blower runs, but the compressor goes on pumping out what leaks.',
+    'Compressor and every spark off, blower ON: wire it to the mitigation output of the unit or its board, as the manual draws it.',
+  ],
   'safety-in-silence': [
-    'When the {device} trips, the unit stops in silence: it will be called a cold house, not a full pan.',
-    'Let the input act as a fault with an alarm, where the device can.',
+    'When the {device} trips, the unit stops in silence: nobody learns of {hidden}.',
+    'Let the input act as a fault with an alarm, where the device can; an alarm relay beside it where it cannot.',
   ],
   'safety-stops-all': ['One {device} stops all {units} units.', 'Let it stop its own unit alone, unless the makers ask for all.'],
+  'safety-stops-one': [
+    'The {device} stops this unit alone, of {units} that hang together.',
+    'Codes stop every unit that shares a plenum, a duct or a zone with it: let it reach them all, unless each has air of its own. Ask whoever answers for the fire alarm.',
+  ],
 
   // settings beside one another
   'setting-needs': ['{setting} needs {other} at {wanted}; it stands at {stands}.', '{why}'],

@@ -459,7 +459,25 @@ export {
 } from './rooms/roomRun.ts'
 export { fitWarmUp, type LoggedRoom, leadTime, type Told, type WarmUp } from './rooms/warmUp.ts'
 export { type Best, bestOf, COMFORT_WISHES, type ComfortWish, costOf, type Tried, type Weights } from './rooms/weigh.ts'
-export { NEVER_STOOD_IN, STAND_IN_PARTS, type StandInPart, safetyRefusal } from './safety/safetyDevices.ts'
+export {
+  fixRefusal,
+  NEVER_STOOD_IN,
+  STAND_IN_PARTS,
+  STAND_IN_PARTS_READ,
+  type StandInPart,
+  safetyRefusal,
+} from './safety/safetyDevices.ts'
+export {
+  SAFETY_ACTION_WORDS,
+  SAFETY_KIND_IDS,
+  SAFETY_KINDS,
+  SAFETY_RESET_WORDS,
+  SAFETY_SCOPE_WORDS,
+  type SafetyKind,
+  type SafetyKindId,
+  safetyKind,
+  safetyKindNamed,
+} from './safety/safetyKinds.ts'
 export {
   type DiagnosisLimits,
   diagnoseSensor,
@@ -559,7 +577,7 @@ export {
   weekdayOf,
   zoneTable,
 } from './times/zoneTime.ts'
-export { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from './wiring/contacts.ts'
+export { type ContactJudgement, type InputContact, judgeContact } from './wiring/contacts.ts'
 export { type IsolationStep, isolationSteps, mayConfirmFromMs } from './wiring/isolation.ts'
 export {
   CALL_WORDS,

@@ -261,7 +261,11 @@ export const refuse = refusing({
   // safety
   'safety-device': [
     'That is {device}, and a safety device is never bridged, locked or stood in for, not for one night either.',
-    'Leave the equipment off and locked until the right part is in. Write an open item, and tell the occupant why.',
+    '{instead} Write an open item, and tell the occupant why.',
+  ],
+  'perhaps-safety-device': [
+    'That sounds like something that protects, put out of action: it is never bridged, locked or stood in for.',
+    'Leave the equipment off and locked, write an open item, and tell the occupant why. If it protects nobody, say what part it is.',
   ],
 
   // wiring

@@ -131,7 +131,7 @@ describe('contacts and isolation', () => {
               does,
               acts,
               reach: acts === 'opens' ? 'all' : acts && 'one',
-              safety: device === 'float switch',
+              kind: device === 'float switch' ? 'float' : null,
             }
             cases.push([
               tell([device, rests ?? '?', does ?? '?', acts ?? '?']),

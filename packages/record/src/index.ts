@@ -5,6 +5,7 @@ export {
   type Draft,
   orderOf,
   parseChange,
+  refusedAsNew,
 } from './changes/change.ts'
 export { describeChange, importedWords } from './changes/describe.ts'
 export { changesOf, lineOf } from './changes/jotted.ts'

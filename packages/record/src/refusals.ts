@@ -8,6 +8,10 @@ export const refuse = refusing({
     'It was written by a newer version: update, then send it again. It stays kept until then.',
   ],
   'date-impossible': ['It is dated {day}, {when}.', 'Set the date of the device that wrote it, then enter it again.'],
+  'part-not-listed': [
+    'It does not say which part of the list it stands in for.',
+    'Choose the part. What is not on the list is not stood in for: leave the equipment off and locked, and write an open item.',
+  ],
   'nested-too-deep': ['It is nested deeper than anything that Ingle writes.', 'Write it anew, in plain fields.'],
   'key-not-allowed': ['It has a field that data cannot have.', 'Take out “constructor”, “prototype” and “__proto__”.'],
   'id-taken': ['It would make {name} under an id that is taken.', 'Enter it anew: it then gets an id of its own.'],

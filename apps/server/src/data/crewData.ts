@@ -197,13 +197,19 @@ export class CrewData {
       siteId,
       batch.map((plain) => (isRecord(plain) ? { ...plain, by: writer, imported: undefined } : plain)),
       nowMs,
+      true,
     )
   }
 
-  private async storeEach(siteId: SiteId, signed: readonly unknown[], nowMs: number): Promise<Outcome[]> {
+  private async storeEach(
+    siteId: SiteId,
+    signed: readonly unknown[],
+    nowMs: number,
+    areNew = false,
+  ): Promise<Outcome[]> {
     const lineage = await lineageOf(this.db)
     const attempt = (some: readonly unknown[]) =>
-      this.db.transaction((tx) => storeWithin(tx, this.crewId, siteId, some, nowMs, lineage))
+      this.db.transaction((tx) => storeWithin(tx, this.crewId, siteId, some, nowMs, lineage, areNew))
     try {
       return await attempt(signed)
     } catch (error) {

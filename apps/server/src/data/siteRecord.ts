@@ -9,6 +9,7 @@ import {
   madeBy,
   type PhotoId,
   parseChange,
+  refusedAsNew,
   type SiteId,
   targetOf,
 } from '@ingle/record'
@@ -47,6 +48,8 @@ export async function storeWithin(
   batch: readonly unknown[],
   nowMs: number,
   lineage: Lineage,
+  /** A device writes them now: what nobody may write any more is refused. */
+  areNew = false,
 ): Promise<Outcome[]> {
   const site = await lockedSite(tx, crewId, siteId)
   const parsed = batch.map((plain) => parseChange(plain, nowMs))
@@ -78,7 +81,7 @@ export async function storeWithin(
         id: change.id,
         refused: { reason: 'It names another site than the one it was sent to.', remedy: 'Open that site and enter it there.' },
       }
-    const missing = known.missing(change)
+    const missing = known.missing(change) ?? (areNew ? refusedAsNew(change) : null)
     if (missing) return { id: change.id, refused: { reason: missing.reason, remedy: missing.remedy } }
     seq += 1
     known.add(change)

@@ -6,6 +6,7 @@ import {
   inForce,
   orderOf,
   parseChange,
+  refusedAsNew,
   type SiteId,
   type SystemId,
   targetOf,
@@ -146,6 +147,8 @@ export class Desk {
       }
       const change = parseChange(plain, Date.now())
       if (!change.ok) return change
+      const refused = refusedAsNew(change.value)
+      if (refused) return refused
       changes.push(change.value)
     }
     if (!(await this.holdsTargets(siteId, changes))) return refuse('not-held-here')

@@ -75,7 +75,7 @@ it('reasons of aims are in the reader’s units', () => {
     filter: 'clean',
   })
   const tryId = pen.changes.at(-1)?.id as never
-  pen.write('reading.probes', { ...HERE, tryId, supply: 0.2, return: -0.2 })
+  pen.write('reading.probes', { ...HERE, tryId, supply: 0.12, return: -0.12 })
   const why = (metric: boolean) =>
     viewOf(pen.changes, metric ? { units: METRIC_UNITS } : {})
       .ledger.map((row) => row.aim?.why ?? '')

@@ -1,3 +1,4 @@
+import type { StandInPart } from '@ingle/core'
 import { type AnyId, type Change, type GatewayId, knownId, type SiteId, type SystemId, type VisitId } from '@ingle/record'
 import { subMonths } from 'date-fns'
 import { xoroshiro128plus } from 'pure-rand'
@@ -95,17 +96,19 @@ export function harbourChanges(now: Date): Change[] {
     ['input.sense.1', 'opening'],
   ] as const)
     writer.write('setting.set', { ...here, role, place: 'equipment', column: 'found', value })
-  const fix = (what: string, instead: string, cannot: string, undo: string) =>
-    writer.write('fix.put', { ...here, fixId: writer.newId(), what, instead, cannot, undo })
+  const fix = (part: StandInPart, what: string, instead: string, cannot: string, undo: string) =>
+    writer.write('fix.put', { ...here, fixId: writer.newId(), part, what, instead, cannot, undo })
   fix(
+    'controller',
     'S0 thermostat on the wall',
     'the rooftop unit’s own controller',
     'use outdoor air to cool, nor hold the humidity',
     'take it off, put the new controller’s lead back on J4',
   )
-  fix('Outdoor damper locked at 20%', 'the economizer', 'follow fan speed or CO₂', 'take the clamp off the shaft, stroke it')
-  fix('D7 drive fixed at 42 Hz', 'the ramping fan', 'slow down between calls', 'set F back to off on the drive')
+  fix('damper', 'Outdoor damper locked at 20%', 'the economizer', 'follow fan speed or CO₂', 'take the clamp off the shaft, stroke it')
+  fix('drive', 'D7 drive fixed at 42 Hz', 'the ramping fan', 'slow down between calls', 'set F back to off on the drive')
   fix(
+    'signal',
     'Capacity input bridged to half',
     'the variable compressor’s signal',
     'follow the load',

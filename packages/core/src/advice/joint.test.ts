@@ -91,3 +91,20 @@ describe('one choice that everything allows, or the fewest things that cannot ho
     expect(answer.least.choice).toEqual([2])
   })
 })
+
+it('what is hard is never given up for comfort', () => {
+  // One knob, three options: too little air for the heater, a little over the rated static, far over it.
+  const flows = [795, 985, 1100]
+  const problem: JointProblem = {
+    knobs: [{ id: 'heat', label: 'Heat', options: ['low', 'mid', 'high'] }],
+    constraints: [
+      { id: 'static', says: 'static', knobs: [0], beyond: ([i]) => [0.22, 0.24, 0.6][i as number] as number },
+      { id: 'heater', says: 'heater', knobs: [0], beyond: ([i]) => 1 - (flows[i as number] as number) / 980, hard: true },
+    ],
+    cost: () => 0,
+  }
+  const answer = solveJoint(problem)
+  if (answer.kind !== 'conflict') throw new Error('fits')
+  expect(answer.least.choice).toEqual([1])
+  expect(answer.relaxations.map((one) => one.constraint.id)).not.toContain('heater')
+})

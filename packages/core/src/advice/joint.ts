@@ -16,6 +16,8 @@ export interface JointConstraint {
    * @param choice index of the option of each knob, in the order of all knobs
    */
   beyond: (choice: readonly number[]) => number
+  /** Never given up for another: the least air of a heater, the rise of a plate. */
+  hard?: boolean
 }
 
 export interface JointProblem {
@@ -46,7 +48,7 @@ export type JointAnswer =
       /** The fewest that cannot hold together. */
       conflict: JointConstraint[]
       relaxations: Relaxation[]
-      /** The choice that is least far beyond what it breaks. */
+      /** The choice that keeps what is never given up, as far as any does, and is least far beyond the rest. */
       least: { choice: number[]; beyond: number }
     }
 
@@ -69,6 +71,8 @@ export function solveJoint({ knobs, constraints, cost }: JointProblem): JointAns
   const broken = new Int32Array(count)
   const costs = new Float64Array(count)
   const worst = new Float64Array(count)
+  /** How far beyond what is never given up. */
+  const outranked = new Float64Array(count)
   for (let i = 0; i < count; i += 1) {
     unpack(knobs, i, choice)
     let mask = 0
@@ -76,7 +80,8 @@ export function solveJoint({ knobs, constraints, cost }: JointProblem): JointAns
       const beyond = (constraints[c] as JointConstraint).beyond(choice)
       if (beyond <= 1e-9) continue
       mask |= bitOf(c)
-      if (beyond > (worst[i] as number)) worst[i] = beyond
+      if ((constraints[c] as JointConstraint).hard) outranked[i] = Math.max(outranked[i] as number, beyond)
+      else if (beyond > (worst[i] as number)) worst[i] = beyond
     }
     broken[i] = mask
     costs[i] = cost(choice)
@@ -101,7 +106,8 @@ export function solveJoint({ knobs, constraints, cost }: JointProblem): JointAns
   }
   const fit = best(0)
   if (fit >= 0) {
-    const binding = constraints.flatMap((_, c) => {
+    const binding = constraints.flatMap(({ hard }, c) => {
+      if (hard) return []
       const one = relaxed(c, bitOf(c))
       return one && one.cost < (costs[fit] as number) - 1e-9 ? [one] : []
     })
@@ -109,12 +115,15 @@ export function solveJoint({ knobs, constraints, cost }: JointProblem): JointAns
   }
   const conflict = smallestHitting(broken, constraints.length)
   let least = 0
-  for (let i = 1; i < count; i += 1) if ((worst[i] as number) < (worst[least] as number)) least = i
+  for (let i = 1; i < count; i += 1) {
+    const [hard, hardBefore] = [outranked[i] as number, outranked[least] as number]
+    if (hard < hardBefore - 1e-9 || (hard <= hardBefore + 1e-9 && (worst[i] as number) < (worst[least] as number))) least = i
+  }
   return {
     kind: 'conflict',
     conflict: conflict.map((c) => constraints[c] as JointConstraint),
-    relaxations: conflict.flatMap((c) => relaxed(c, bitOf(c)) ?? []).sort((a, b) => a.beyond - b.beyond),
-    least: { choice: chosen(least), beyond: worst[least] as number },
+    relaxations: conflict.flatMap((c) => (constraints[c]?.hard ? [] : (relaxed(c, bitOf(c)) ?? []))).sort((a, b) => a.beyond - b.beyond),
+    least: { choice: chosen(least), beyond: Math.max(worst[least] as number, outranked[least] as number) },
   }
 }
 

@@ -265,3 +265,43 @@ it('always says something, for any readings', () => {
     }),
   )
 })
+
+describe('a blower is never slowed past the floor of its coil', () => {
+  const VX_35 = { capacityTons: 3.5, rule: { ...scenario().rule, cfmPerTon: 380, bandPct: 5 } }
+  const loud = (faceFpm: number) => ({ ...desk, faceFpm })
+  it('with one loud grille and a duct that is too tight the duct or the grille is the move, and no tap', () => {
+    const tight = { tap: 2, filter: 'clean' as const, probes: { supply: 0.35, return: -0.4 }, grilles: [loud(980)] }
+    const picture = airflowPicture(scenario({ ...VX_35, tries: [attempt(tight)] }))
+    expect([picture.choice?.best, picture.cleanChoice?.best]).toEqual([null, null])
+    const advice = nextMove(picture, showIn(BASE_UNITS))
+    expect(advice.action.kind).not.toBe('try')
+    expect(advice.action.kind).not.toBe('leave')
+  })
+  it('no set that is advised lies more than a step of a table under the aim, whatever is loud', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 4 }),
+        fc.double({ min: 0.05, max: 0.45, noNaN: true }),
+        fc.double({ min: 0.05, max: 0.45, noNaN: true }),
+        fc.integer({ min: 300, max: 1500 }),
+        fc.constantFrom(2, 2.5, 3, 3.5, 4),
+        (tap, supply, below, faceFpm, capacityTons) => {
+          const tries = [attempt({ tap, filter: 'clean', probes: { supply, return: -below }, grilles: [loud(faceFpm)] })]
+          const picture = airflowPicture(scenario({ capacityTons, heaterKw: 0, tries }))
+          const flow = picture.choice?.best?.point?.flowCfm
+          if (flow === undefined) return
+          expect(flow).toBeGreaterThanOrEqual((picture.aimCfm ?? 0) * 0.88 - 1e-6)
+          expect(flow).toBeLessThanOrEqual((picture.aimCfm ?? 0) * 1.12 + 1e-6)
+        },
+      ),
+    )
+  })
+  it('where noise alone speaks against a tap, one step is taken and listened to', () => {
+    // Taps 4 and 3 are both inside ± 25%; the loudest grille asks for less than either.
+    const rule = { ...scenario().rule, bandPct: 25 }
+    const fast = { tap: 4, tapLabel: '5', filter: 'clean' as const, probes: { supply: 0.2, return: -0.2 }, grilles: [loud(950)] }
+    const advice = withTry(fast, { rule })
+    expect(advice.action).toMatchObject({ kind: 'try', tap: 3 })
+    expect(advice.because).toContain('One step at a time')
+  })
+})

@@ -1,7 +1,7 @@
 import type { AirflowInput } from '../airflow/input.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { PART_NAMES } from '../airflow/staticWalk.ts'
-import { type Constraint, isSameSet, outcomeAt, type TapOutcome } from '../airflow/tapChoice.ts'
+import { type Constraint, isSameSet, outcomeAt, type TapChoice, type TapOutcome } from '../airflow/tapChoice.ts'
 import { type Finding, findings, HEAVY_SHARE } from './findings.ts'
 import { capital, percent, type Show, tapSetName } from './show.ts'
 
@@ -291,6 +291,11 @@ function changeTap(picture: AirflowPicture, show: Show): Draft | null {
   const flow = flowOf(current)
   if (!current || !choice || flow === null || input.blower === null) return null
   const label = (outcome: TapOutcome) => setName(picture, outcome)
+  const here = outcomeAt(choice, current.input)
+  // Whether the flow is within the aim is what was measured, not what the table foresees.
+  const breaks = here?.breaks.filter((one) => one !== 'aim-low' && one !== 'aim-high') ?? []
+  // Within the band and inside every limit is good enough: no change for the sake of a few cfm.
+  if (here && breaks.length === 0 && inBand(picture, flow)) return null
   if (!choice.best) {
     return {
       key: 'none-fits',
@@ -300,30 +305,46 @@ function changeTap(picture: AirflowPicture, show: Show): Draft | null {
       rests: ['taps', 'aim'],
     }
   }
-  if (isSameSet(choice.best, current.input)) return null
-  const point = choice.best.point
+  const next = stepDown(choice, here) ?? choice.best
+  if (isSameSet(next, current.input)) return null
+  const point = next.point
   if (!point) return null
-  const here = outcomeAt(choice, current.input)
-  // Within the band and inside every limit is good enough: no change for the sake of a few cfm.
-  if (here?.breaks.length === 0 && inBand(picture, flow)) return null
   const direction = flow < (picture.aimCfm ?? 0) ? 'under' : 'over'
   const off = picture.aimCfm ? percent(Math.abs(flow - picture.aimCfm) / picture.aimCfm) : ''
   return {
     key: 'change-tap',
-    headline: `Move to ${label(choice.best)} and measure again.`,
+    headline: `Move to ${label(next)} and measure again.`,
     because: `${setNow(current)} gives ${show('flow', flow)}, ${off} ${direction} the aim${
-      here && here.breaks.length > 0 ? `, and ${here.breaks.map((one) => constraintText(one, picture, show)).join(' and ')}` : ''
-    }. ${capital(label(choice.best))} should give ${show('flow', point.flowCfm)} at ${show('static', point.staticInWc)}. ${whyNotFaster(picture, show)}`.trim(),
+      breaks.length > 0 ? `, and ${breaks.map((one) => constraintText(one, picture, show)).join(' and ')}` : ''
+    }. ${capital(label(next))} should give ${show('flow', point.flowCfm)} at ${show('static', point.staticInWc)}. ${next === choice.best ? whyNotFaster(picture, show) : 'One step at a time: noise is heard, not worked out; listen again there.'}`.trim(),
     action: {
       kind: 'try',
       label: 'Log the next try',
-      tap: choice.best.tap,
-      adjustPct: choice.best.adjustPct,
+      tap: next.tap,
+      adjustPct: next.adjustPct,
       filter: current.input.filter,
     },
     rests: ['taps', 'aim', 'duct'],
   }
 }
+
+/**
+ * The next slower set that stays inside the aim, where noise is all that speaks against the present one: the ceiling was
+ * worked out from one face speed, so a step is taken and listened to. Null where noise is not the reason.
+ */
+function stepDown({ outcomes, best }: TapChoice, here: TapOutcome | undefined): TapOutcome | null {
+  if (!here?.point || here.breaks.length !== 1 || here.breaks[0] !== 'noise' || !best?.point) return null
+  const now = here.point.flowCfm
+  const slower = outcomes.filter(
+    ({ point, breaks }) => point && point.flowCfm < now * (1 - LEAST_STEP) && breaks.every((one) => one === 'noise'),
+  )
+  return slower.reduce<TapOutcome | null>(
+    (most, one) => ((one.point?.flowCfm ?? 0) > (most?.point?.flowCfm ?? 0) ? one : most),
+    null,
+  )
+}
+/** Less than this between two sets is not heard. An estimate from practice. */
+const LEAST_STEP = 0.03
 
 /** Names the tap one would wish for and what keeps it from being taken. */
 function whyNotFaster(picture: AirflowPicture, show: Show): string {
@@ -345,6 +366,10 @@ export function constraintText(constraint: Constraint, picture: AirflowPicture, 
       return 'falls below the temperature-rise window'
     case 'rise-high':
       return 'goes above the temperature-rise window'
+    case 'aim-low':
+      return `stays under the ${show('flow', picture.aimLowCfm ?? 0)} that the coil should have at least`
+    case 'aim-high':
+      return `passes the ${show('flow', picture.aimHighCfm ?? 0)} that the aim allows at most`
     case 'off-table':
       return 'does not meet this duct inside the table'
   }
@@ -356,7 +381,9 @@ function whatMustChange(picture: AirflowPicture, show: Show): string {
   const label = setName(picture, wished)
   const breaks = wished.breaks.map((one) => constraintText(one, picture, show)).join(' and ')
   const worst = picture.current?.walk.worst
-  const where = worst
+  const where = wished.breaks.includes('noise')
+    ? ' Give the loudest grille more area, or the room another one; slowing the blower further would starve the coil.'
+    : worst
     ? ` Start with the ${PART_NAMES[worst.parts[0] ?? 'filter']}: it takes ${show('static', worst.dropInWc)}.`
     : ''
   return `${capital(label)} would come nearest with ${show('flow', wished.point.flowCfm)} at ${show('static', wished.point.staticInWc)}, but it ${breaks}.${where}`

@@ -1,5 +1,6 @@
 import { type OperatingPoint, tapOnDuct } from '../airflow/blowerTable.ts'
 import type { AirflowPicture } from '../airflow/picture.ts'
+import { bandThatHolds } from '../airflow/tapChoice.ts'
 import { fanOfTap } from '../zones/fan.ts'
 import { judgeZones, type ZoneCase } from '../zones/judge.ts'
 import type { JointConstraint, JointProblem, Knob } from './joint.ts'
@@ -59,8 +60,8 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
   const { input, sensibleFactor } = picture
   const coefficient = picture.cleanCoefficient ?? picture.ductCoefficient
   const { blower } = input
-  const { aimCfm, aimLowCfm, aimHighCfm } = picture
-  if (!blower || coefficient === null || aimCfm === null || aimLowCfm === null || aimHighCfm === null) return null
+  const { aimCfm } = picture
+  if (!blower || coefficient === null || aimCfm === null) return null
   const cool = taps.findIndex((one) => one.need === 'cool')
   if (cool < 0) return null
   const now = picture.current?.input.adjustPct ?? 0
@@ -80,12 +81,19 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
   /** A tap that leaves the table breaks whatever is asked of it. */
   const orOff = (value: number): number => (Number.isNaN(value) ? 1 : value)
   const constraints: JointConstraint[] = []
-  const add = (id: string, says: string, on: readonly number[], beyond: (choice: readonly number[]) => number) =>
+  const add = (
+    id: string,
+    says: string,
+    on: readonly number[],
+    beyond: (choice: readonly number[]) => number,
+    hard = false,
+  ) =>
     constraints.push({
       id,
       says,
       knobs: adjusts.length > 1 ? [...on, taps.length] : on,
       beyond: (choice) => orOff(beyond(choice)),
+      hard,
     })
   const indexOf = (need: TapNeed) => taps.findIndex((one) => one.need === need)
   const low = indexOf('coolLow')
@@ -93,13 +101,16 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
   const heatLow = indexOf('heatLow')
   const continuous = indexOf('continuous')
 
+  const coolFlows = onDuct.flatMap((points) => points.flatMap((point) => (point ? [point.flowCfm] : [])))
+  const heaterFloor = heat < 0 ? picture.floorCfm : null
+  const band = bandThatHolds(aimCfm, input.rule.bandPct, coolFlows, heaterFloor)
   add(
     'aim',
-    `Cooling brings ${show('flow', aimLowCfm)} to ${show('flow', aimHighCfm)}, the aim by “${input.rule.name}”`,
+    `Cooling brings ${show('flow', band.lowCfm)} to ${show('flow', band.highCfm)}, the aim by “${input.rule.name}”`,
     [cool],
     (choice) => {
       const flow = flowAt(cool, choice)
-      return Math.max(aimLowCfm / flow - 1, flow / aimHighCfm - 1)
+      return Math.max(band.lowCfm / flow - 1, flow / band.highCfm - 1)
     },
   )
   const { ratedStaticInWc } = blower
@@ -126,6 +137,7 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
       `The ${input.heaterKw} kW heater gets its ${show('flow', floor)}`,
       [on],
       (choice) => 1 - flowAt(on, choice) / floor,
+      true,
     )
   }
   const window = (knob: number, fire: FireWindow, id: string, name: string) =>
@@ -137,6 +149,7 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
         const riseF = fire.heatBtuH / (sensibleFactor * flowAt(knob, choice))
         return Math.max(riseF / fire.highF - 1, fire.lowF / riseF - 1)
       },
+      true,
     )
   if (fires?.high && heat >= 0) window(heat, fires.high, 'rise-high-fire', 'High fire')
   if (fires?.low && heatLow >= 0) window(heatLow, fires.low, 'rise-low-fire', 'Low fire')

@@ -56,7 +56,7 @@ describe('how it was worked out', () => {
   })
   it('names the tap that is best, the next, and what binds', () => {
     const { taps } = all({}, { probes: { supply: 0.2, return: -0.25 }, filter: 'clean' })
-    expect(taps?.note).toBe('Best tap 3, then tap 2.')
+    expect(taps?.note).toBe('Best tap 3, no other is allowed.')
     expect(taps?.result?.value).toBeGreaterThan(1300)
     expect(taps?.result?.value).toBeLessThan(1400)
     expect(all({}, { probes }).taps?.note).toBe('No tap is inside every limit.')

@@ -78,6 +78,8 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
     return tryResult(one, { input, air: its, sensibleFactor: airFactors(its).sensible }, aimCfm)
   })
   const current = tries.at(-1) ?? null
+  const aimLowCfm = aimCfm === null ? null : aimCfm * (1 - input.rule.bandPct / 100)
+  const aimHighCfm = aimCfm === null ? null : aimCfm * (1 + input.rule.bandPct / 100)
   const floorCfm = heaterFloorCfm(input)
   const loudest = tries.findLast((one) => one.loudest !== null && one.flow !== null) ?? null
   const ceilingCfm = loudest ? noiseCeilingCfm(loudest, input.rule.maxFaceFpm) : null
@@ -89,6 +91,7 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
     floorCfm: input.heaterOnThisTap ? floorCfm : null,
     ceilingCfm,
     maxStaticInWc: input.blower?.ratedStaticInWc ?? null,
+    keepsBand: true,
   }
   const choose = (coefficient: number | null) =>
     coefficient !== null && input.blower && aimCfm !== null
@@ -102,8 +105,8 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
     sensibleFactor: factor,
     target,
     aimCfm,
-    aimLowCfm: aimCfm === null ? null : aimCfm * (1 - input.rule.bandPct / 100),
-    aimHighCfm: aimCfm === null ? null : aimCfm * (1 + input.rule.bandPct / 100),
+    aimLowCfm,
+    aimHighCfm,
     floorCfm,
     ceilingCfm,
     tries,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { type BlowerTable, ductCoefficient } from './blowerTable.ts'
-import { chooseTap, outcomeAt } from './tapChoice.ts'
+import { bandThatHolds, chooseTap, outcomeAt } from './tapChoice.ts'
 
 const table: BlowerTable = {
   kind: 'constant-airflow',
@@ -33,6 +33,37 @@ describe('choosing a tap', () => {
   it('counts a temperature rise on the limit as within', () => {
     const rise = { heatBtuH: 60_000, sensibleFactor: 1, minF: 50, maxF: 60_000 / 1050 }
     expect(chooseTap(table, duct, 900, { rise }).outcomes.map((one) => one.breaks)).toEqual([['rise-high'], [], [], ['rise-low']])
+  })
+  describe('the band that holds', () => {
+    const kept = (target: number, limits = {}, bandPct = 5) => chooseTap(table, duct, target, { ...limits, keepsBand: true }, [0], bandPct)
+    it('aims at nothing outside of it because another limit is in the way', () => {
+      // C alone comes inside 1,200 ± 5%; a loud grille rules it out: B, 12.5% under, would starve the coil.
+      const choice = kept(1200, { ceilingCfm: 1100 })
+      expect([choice.best, choice.binding, names(choice.wished)]).toEqual([null, 'noise', 'C'])
+      expect(names(chooseTap(table, duct, 1200, { ceilingCfm: 1100 }).best)).toBe('B')
+    })
+    it('takes the taps on both sides of it where the steps of the table are wider than it', () =>
+      expect([names(kept(1125).best), names(kept(1125, { ceilingCfm: 1100 }).best)]).toEqual(['B', 'B']))
+    it('goes with the least flow of a heater, which goes first', () => {
+      expect(names(kept(1050, { floorCfm: 1150 }).best)).toBe('C')
+      expect(kept(900, { floorCfm: 1350.1 }).best).toBeNull()
+    })
+    it.each([
+      ['the lower end', 950, true],
+      ['just under it', 949.9, false],
+      ['the upper end', 1050, true],
+      ['just over it', 1050.1, false],
+    ])('%s of 1,000 ± 5%', (_, flow, isIn) => {
+      const { lowCfm, highCfm } = bandThatHolds(1000, 5, [1000, flow], null)
+      expect(flow >= lowCfm && flow <= highCfm).toBe(isIn)
+    })
+    it.each([
+      [880, true],
+      [879, false],
+    ])('a coarse table’s tap of %i counts for 1,000: %s', (flow, isIn) => {
+      const { lowCfm } = bandThatHolds(1000, 5, [flow, 1200], null)
+      expect(flow >= lowCfm).toBe(isIn)
+    })
   })
   describe('with adjusts', () => {
     const set = (choice: ReturnType<typeof chooseTap>) => choice.best && [names(choice.best), choice.best.adjustPct]

@@ -1,7 +1,7 @@
 import { type BlowerTable, type OperatingPoint, tapOnDuct } from './blowerTable.ts'
 
 /** What can rule a tap out. */
-export type Constraint = 'floor' | 'noise' | 'static' | 'rise-low' | 'rise-high' | 'off-table'
+export type Constraint = 'floor' | 'noise' | 'static' | 'rise-low' | 'rise-high' | 'aim-low' | 'aim-high' | 'off-table'
 
 export interface TapLimits {
   /** Least flow: the heater kit's, or whatever else needs air. */
@@ -10,6 +10,8 @@ export interface TapLimits {
   ceilingCfm?: number | null
   /** The cabinet's rated external static. */
   maxStaticInWc?: number | null
+  /** The aim's own band is a limit too, by `bandThatHolds`. Absent: only how near a tap comes counts. */
+  keepsBand?: boolean
   /** Furnace: heat and its temperature-rise window; a rise on the limit is within. */
   rise?: { heatBtuH: number; sensibleFactor: number; minF: number; maxF: number } | null
 }
@@ -57,7 +59,39 @@ export function chooseTap(
   const outcomes: TapOutcome[] = []
   for (let tap = 0; tap < table.taps.length; tap += 1)
     for (const adjustPct of adjustsPct) outcomes.push(outcomeOf(table, tap, coefficient, limits, adjustPct))
+  if (limits.keepsBand) {
+    const flows = outcomes.flatMap(({ point }) => (point ? [point.flowCfm] : []))
+    const band = bandThatHolds(targetCfm, bandPct, flows, limits.floorCfm ?? null)
+    for (const { point, breaks } of outcomes) {
+      if (point && point.flowCfm < band.lowCfm - 1e-9) breaks.push('aim-low')
+      if (point && point.flowCfm > band.highCfm + 1e-9) breaks.push('aim-high')
+    }
+  }
   return chosenFrom(outcomes, targetCfm, bandPct)
+}
+
+/** How far from the aim the tap next to it may lie where no tap of the table comes inside the band. A house figure. */
+const COARSE_STEP = 0.12
+
+/**
+ * The flows that may be aimed at: the band of the rule round the aim. A coil with less air than its lower end may ice, one
+ * with more throws its water off, so nothing outside of it is aimed at because another limit is in the way. Where the
+ * table's steps are wider than the band, the taps on both sides of it count, up to a step; where the least flow of a heater
+ * lies above it, that goes first and carries the band with it. Source: our own rule. Valid: aim > 0.
+ */
+export function bandThatHolds(
+  aimCfm: number,
+  bandPct: number,
+  flowsCfm: readonly number[],
+  floorCfm: number | null,
+): { lowCfm: number; highCfm: number } {
+  const band = bandPct / 100
+  const lowCfm = aimCfm * (1 - band)
+  const highCfm = Math.max(aimCfm * (1 + band), floorCfm !== null && floorCfm > aimCfm * (1 + band) ? floorCfm * (1 + COARSE_STEP) : 0)
+  if (flowsCfm.some((flow) => flow >= lowCfm && flow <= highCfm)) return { lowCfm, highCfm }
+  const below = Math.max(...flowsCfm.filter((flow) => flow < lowCfm && flow >= aimCfm * (1 - COARSE_STEP)))
+  const above = Math.min(...flowsCfm.filter((flow) => flow > highCfm && flow <= aimCfm * (1 + COARSE_STEP)))
+  return { lowCfm: Number.isFinite(below) ? below : lowCfm, highCfm: Number.isFinite(above) ? above : highCfm }
 }
 
 /** The choice among outcomes that were worked out. */

@@ -192,7 +192,7 @@ export const ROLES: readonly Role[] = [
     numbered: true,
   }),
   role('zones', 'zone.sensor', 'zone.sensor', 'Zone sensor', 'Which sensor a zone follows.', choice({ own: 'its own', main: 'the main controller' }), { numbered: true }),
-  role('contacts', 'input.function', 'input', 'Input function', 'What happens when the input acts.', choice({ none: 'nothing', off: 'forces off', remote: 'remote on and off', fault: 'float or fault, with alarm', occupied: 'occupied', boost: 'full flow' }), { numbered: true }),
+  role('contacts', 'input.function', 'input', 'Input function', 'What happens when the input acts.', choice({ none: 'nothing', off: 'forces off', remote: 'remote on and off', fault: 'float or fault, with alarm', occupied: 'occupied', boost: 'full flow', mitigate: 'compressor off, fan on' }), { numbered: true }),
   role('contacts', 'input.sense', 'sense', 'Input contact action', 'Whether the contact acts by opening or by closing.', choice({ opens: 'it opens', closes: 'it closes' }), { numbered: true }),
   role('contacts', 'input.scope', 'scope', 'Input scope', 'Whether one unit or all of them answer to the input.', choice({ one: 'this unit', all: 'all units' }), { numbered: true }),
   role('fresh', 'freshair.sensor', 'oa.sensor', 'Outdoor sensor', 'What the outdoor sensor measures.', choice({ none: 'none', 'dry-bulb': 'dry bulb', enthalpy: 'enthalpy' })),

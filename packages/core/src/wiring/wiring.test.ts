@@ -322,7 +322,7 @@ describe('contacts', () => {
     does: 'fault',
     acts: 'opens',
     reach: 'one',
-    safety: true,
+    kind: 'float',
   }
   const judged = (more: Partial<InputContact>, units = 1) => judgeContact({ ...float, ...more }, units)
 
@@ -343,8 +343,30 @@ describe('contacts', () => {
     expect(findings.map((one) => one.says).join('\n')).toMatch(says)
     for (const one of findings) expect(one.mend).not.toMatch(/\b(bridge it|jumper|bypass)\b/i)
   })
+  it.each<[string, Partial<InputContact>, RegExp | null]>([
+    ['a duct smoke detector that stops its own unit alone', { device: 'duct detector', kind: 'smoke' }, /stops this unit alone/],
+    ['a duct smoke detector that stops them all', { device: 'duct detector', kind: 'smoke', reach: 'all' }, null],
+    ['a relay of the fire alarm without an alarm', { kind: 'fire-alarm', does: 'off', reach: 'all' }, /nobody learns of a fire/],
+    ['a relay of the fire alarm that only switches', { kind: 'fire-alarm', does: 'remote', reach: 'all' }, /nobody learns of a fire/],
+    ['a leak detector that forces the unit off', { device: 'A2L sensor', kind: 'refrigerant-leak' }, /the blower stops with the unit/],
+    ['a leak detector that runs the fan alone', { kind: 'refrigerant-leak', does: 'boost' }, /the compressor goes on/],
+    ['a leak detector that is not listened to', { kind: 'refrigerant-leak', does: 'none' }, /the compressor goes on and nothing runs/],
+    ['a leak detector that stops the compressor and runs the fan', { kind: 'refrigerant-leak', does: 'mitigate' }, null],
+    ['a smoke detector that leaves the fan running', { kind: 'smoke', does: 'mitigate', reach: 'all' }, /the blower goes on/],
+  ])('%s', (_, change, says) => {
+    const { findings, provable } = judged(change, 4)
+    if (says) expect(findings.map((one) => one.says).join('\n')).toMatch(says)
+    else expect(findings).toEqual([])
+    // Nothing about a smoke detector, a leak or an alarm ever tells to let it stop less.
+    if (change.kind !== 'float') expect(findings.map((one) => one.mend).join()).not.toMatch(/its own unit alone/)
+    expect(provable).toBe(change.does !== 'none')
+  })
+  it('a smoke detector is reset by hand, and its test says so', () => {
+    expect(judged({ device: 'duct detector', kind: 'smoke', reach: 'all' }, 4).test).toMatch(/stay off until the duct detector is reset by hand/)
+    expect(judged({}, 4).test).toMatch(/start again by itself/)
+  })
   it('a window contact may stop its room in silence', () =>
-    expect(judged({ device: 'window contact', does: 'off', safety: false }).findings).toEqual([]))
+    expect(judged({ device: 'window contact', does: 'off', kind: null }).findings).toEqual([]))
   it('what nobody looked at is asked for, not assumed', () => {
     const open = judged({ rests: null, does: null, acts: null, reach: null }, 3)
     expect(open.missing).toHaveLength(4)

@@ -1,6 +1,6 @@
 import { refuse } from '../refusals.ts'
 import 'reflect-metadata'
-import { ok, type Result } from '@ingle/core'
+import { ok, type Refusal, type Result } from '@ingle/core'
 import { Type } from 'class-transformer'
 import { ArrayMaxSize, IsArray, IsISO8601, IsOptional, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator'
 import { checked, readSafely } from '../checks.ts'
@@ -76,6 +76,15 @@ function readChange(foreign: unknown, nowMs: number): Result<Change> {
   const body = checked(spec.body, plainBody, kind)
   if (!body.ok) return body
   return spec.doubts?.(body.value) ?? ok(plain as Change)
+}
+
+/**
+ * Whether a change that was read may be written now. What stands in a record already, comes in from a file or is taken back
+ * after a restore is not asked: old records stay readable, whatever was learnt since.
+ */
+export const refusedAsNew = ({ kind, body }: Change): Refusal | null => {
+  const spec = kindOf(kind) as { refusesNew?: (body: unknown) => Refusal | null }
+  return spec.refusesNew?.(body) ?? null
 }
 
 function badDate(at: string, nowMs: number) {

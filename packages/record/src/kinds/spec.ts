@@ -67,6 +67,8 @@ export interface Spec<K extends string, B extends object> {
   makes?: (body: B) => string[]
   /** What the class cannot say of a body. */
   doubts?: (body: B) => Refusal | null
+  /** What nobody may write any more; records of before keep it and stay readable. */
+  refusesNew?: (body: B) => Refusal | null
   /** The jotted line that would write it down; null where none could. */
   line?: (body: B, context: LineContext) => string | null
   /** What a jotted line of some intent writes; the inverse of `line`. */

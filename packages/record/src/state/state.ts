@@ -10,6 +10,7 @@ import type {
   RoomKind,
   SensorPlace,
   SignalKind,
+  SafetyKindId,
   StandInPart,
   SystemKind,
   WeekEntry,
@@ -465,8 +466,10 @@ interface WiringColumn {
 
 export type FiringState = SystemVisit['firing']
 
-interface ContactState {
+export interface ContactState {
   device: string
+  /** What it protects from, where somebody said. */
+  protects?: SafetyKindId | 'nobody'
   rests: 'open' | 'closed' | null
 }
 
@@ -587,7 +590,7 @@ interface ItemState {
 export interface FixState {
   id: FixId
   /** The kind of part that it stands in for. */
-  part?: StandInPart
+  part?: StandInPart | 'other'
   visitId: VisitId
   systemId: SystemId
   at: string

@@ -42,7 +42,7 @@ export function Together() {
               : answer.kind === 'fits'
                 ? 'One set holds all of it together'
                 : answer.conflict.length === 1
-                  ? 'One thing cannot be met by any tap'
+                  ? `No set of taps meets this: ${answer.conflict[0]?.says.toLowerCase()}`
                   : `${capital(countWord(answer.conflict.length))} things cannot hold together`}
           </h1>
           {joint.unknown.length > 0 && (

@@ -1,4 +1,4 @@
-import { fixesInPlace } from '@ingle/bench'
+import { fixDanger, fixesInPlace } from '@ingle/bench'
 import { NEVER_STOOD_IN, STAND_IN_PARTS, type StandInPart } from '@ingle/core'
 import type { FixId, FixState } from '@ingle/record'
 import { PeopleAnswer } from '@ingle/record/wire'
@@ -26,7 +26,7 @@ export function TemporaryFixes() {
   const [wrong, setWrong] = useState<string | null>(null)
   const fixes = fixesInPlace(state, system.id)
   const put = async () => {
-    if (part === '') return setWrong('Choose for what kind of part it stands in.')
+    if (part === '') return setWrong('Choose which part it stands in for.')
     const fixId = newId<FixId>()
     const kept = await photos.keep()
     const written = await write([
@@ -68,15 +68,15 @@ export function TemporaryFixes() {
         >
           {line('what', 'What was put in, locked or bridged', 'S0 thermostat')}
           <label className="block">
-            <span className="soft text-[13px] block mb-0.5">For what kind of part it stands in</span>
+            <span className="soft text-[13px] block mb-0.5">Which part it stands in for</span>
             <select className="select w-full" value={part} onChange={(event) => setPart(event.target.value as StandInPart | '')}>
               <option value="">choose …</option>
-              {Object.entries(STAND_IN_PARTS).map(([id, words]) => (
+              {Object.entries(STAND_IN_PARTS).map(([id, { words }]) => (
                 <option key={id} value={id}>
                   {words}
                 </option>
               ))}
-              <optgroup label="Never: they protect people">
+              <optgroup label="Never: they protect">
                 {NEVER_STOOD_IN.map((words) => (
                   <option key={words} disabled>
                     {words}
@@ -84,6 +84,13 @@ export function TemporaryFixes() {
                 ))}
               </optgroup>
             </select>
+            {part === '' ? (
+              <span className="soft text-[13px] block mt-0.5">
+                A part that is not listed is not stood in for: equipment off and locked, and an open item.
+              </span>
+            ) : (
+              <span className="soft text-[13px] block mt-0.5">{STAND_IN_PARTS[part].harmless}</span>
+            )}
           </label>
           {line('instead', 'Instead of what', 'economizer controller')}
           {line('cannot', 'What it cannot do', 'cool with outdoor air')}
@@ -115,6 +122,7 @@ export function TemporaryFixes() {
 function Fix({ fix }: { fix: FixState }) {
   const { state, write, at, clock } = useVisit()
   const [open, setOpen] = useState<'undo' | 'hand on' | null>(null)
+  const danger = fixDanger(fix)
   const undo = async (how: string) => (await write([{ kind: 'fix.undo', body: { ...at, fixId: fix.id, how } }])).ok
   return (
     <li className="py-2">
@@ -124,6 +132,11 @@ function Fix({ fix }: { fix: FixState }) {
         </span>
         <div className="flex-1 leading-snug">
           <b>{fix.what}</b> instead of {fix.instead}
+          {danger && (
+            <Notice kind="wrong">
+              <b>Take it out now. {danger.reason}</b> {danger.remedy}
+            </Notice>
+          )}
           <span className="block text-[14px]">It cannot {fix.cannot}.</span>
           <span className="soft block text-[14px]">To undo it: {fix.undo}.</span>
           <PhotoRow siteId={state.id} photos={fix.photos} alt={fix.what} />

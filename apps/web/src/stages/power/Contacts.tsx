@@ -1,5 +1,13 @@
 import { contactOf, inputRows, type LedgerRow } from '@ingle/bench'
-import { PLACE_WORDS } from '@ingle/core'
+import {
+  SAFETY_ACTION_WORDS,
+  PLACE_WORDS,
+  SAFETY_RESET_WORDS,
+  SAFETY_KIND_IDS,
+  SAFETY_SCOPE_WORDS,
+  type SafetyKindId,
+  safetyKind,
+} from '@ingle/core'
 import { SelectField, TextField } from '../../kit/Field.tsx'
 import { Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
@@ -33,9 +41,13 @@ export function Contacts() {
 function Contact({ row }: { row: LedgerRow }) {
   const visit = useVisit()
   const { write, at } = visit
-  const { number, device, contact, judged } = contactOf(visit, row)
-  const save = (more: { device?: string; rests?: 'open' | 'closed' | null }) =>
-    write([{ kind: 'contact.set', body: { ...at, place: row.place, input: number, device, rests: contact.rests, ...more } }])
+  const { number, device, contact, guessed, judged } = contactOf(visit, row)
+  const kind = contact.kind && safetyKind(contact.kind)
+  const protects: SafetyKindId | 'nobody' | undefined = guessed ? undefined : (contact.kind ?? 'nobody')
+  const save = (more: { device?: string; rests?: 'open' | 'closed' | null; protects?: SafetyKindId | 'nobody' }) => {
+    const hung = { device, rests: contact.rests, ...(protects && { protects }), ...more }
+    return write([{ kind: 'contact.set', body: { ...at, place: row.place, input: number, ...hung } }])
+  }
   const prove = (value: string) =>
     void write([{ kind: 'setting.set', body: { ...at, role: row.id, place: row.place, column: 'proof', value } }])
   return (
@@ -69,7 +81,26 @@ function Contact({ row }: { row: LedgerRow }) {
           ]}
           onSave={(value) => void save({ rests: value === '' ? null : (value as 'open' | 'closed') })}
         />
+        {device !== '' && (
+          <SelectField
+            label={guessed && kind ? 'It protects, by its name' : 'It protects'}
+            value={contact.kind ?? (guessed ? '' : 'nobody')}
+            options={[
+              ...(guessed && !contact.kind ? [['', 'not said'] as const] : []),
+              ...SAFETY_KIND_IDS.map((id) => [id, safetyKind(id).name] as const),
+              ['nobody', 'nobody: it only tells or switches'],
+            ]}
+            onSave={(value) => value !== '' && void save({ protects: value as SafetyKindId | 'nobody' })}
+          />
+        )}
       </div>
+      {kind && (
+        <p className="soft text-[14px] leading-snug">
+          Guards {kind.guards}. When it trips: {SAFETY_ACTION_WORDS[kind.action]}; it reaches {SAFETY_SCOPE_WORDS[kind.scope]}; reset{' '}
+          {SAFETY_RESET_WORDS[kind.reset]}
+          {kind.silence ? '; with an alarm' : ''}. <span className="block text-[13px]">{kind.basis}.</span>
+        </p>
+      )}
       {device === '' ? (
         <p className="soft text-[14px]">Say what hangs on it; nothing is an answer too.</p>
       ) : (
@@ -91,8 +122,8 @@ function Contact({ row }: { row: LedgerRow }) {
             <button
               type="button"
               className="btn btn-quiet self-start"
-              disabled={judged.missing.length > 0 || judged.findings.length > 0}
-              onClick={() => prove(`${device} tripped, seen to act and to come back`)}
+              disabled={!judged.provable}
+              onClick={() => prove(`${device} tripped, seen to act and to come back as it should`)}
             >
               Tripped, and it did
             </button>

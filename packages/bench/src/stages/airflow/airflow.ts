@@ -88,7 +88,7 @@ function flowFindings({ picture, show }: VisitView) {
     off: percent(Math.abs(flowCfm / aimCfm - 1)),
     side: flowCfm < aimCfm ? 'under' : 'over',
   }
-  const nearest = picture.choice?.best
+  const nearest = picture.choice?.wished
   const isNearest = nearest?.tap === measured.input.tap && nearest?.adjustPct === measured.input.adjustPct
   return [{ id: 'flow-outside-aim', ...found(isNearest ? 'flow-outside-aim-nearest' : 'flow-outside-aim', values, show) }]
 }

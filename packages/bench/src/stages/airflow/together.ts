@@ -34,7 +34,7 @@ export function togetherOf(v: VisitView): Together | null {
   })
   if (!joint) return null
   const answer = solveJoint(joint)
-  // Of sets that all break something, the one that gives up least is of use; where none gives up just one thing, the nearest.
+  // What is never given up goes before comfort. Of sets that all break something, the one that gives up least is of use; where none gives up just one thing, the nearest.
   const choice = answer.kind === 'fits' ? answer.choice : (answer.relaxations[0]?.choice ?? answer.least.choice)
   const aims =
     answer.kind === 'fits' && joint.unknown.length === 0

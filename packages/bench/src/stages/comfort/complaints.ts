@@ -230,9 +230,21 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
         }),
       },
       {
+        id: 'leak',
+        says: 'The leak detector of a refrigerant that burns keeps it running, as it should.',
+        mend: 'Leave the blower on and the compressor off, air the room, no flame or spark; the circuit is for whoever is licensed for it.',
+        prior: 0.5,
+      },
+      {
+        id: 'limit-open',
+        says: 'A limit is open, and the board blows the heat out, as it should.',
+        mend: 'Leave the limit as it is; look for what starves the air: filter, shut outlets, blower.',
+        prior: 0.5,
+      },
+      {
         id: 'relay',
         says: 'The fan’s wire is live without a call: a bridge, a short, or a relay that sticks.',
-        mend: 'Dead first; take the G wire off at the board: if it still blows, the board holds it.',
+        mend: 'First look for a leak detector’s lamp and an open limit: a blower that they run stays on. Then dead, and the G wire off at the board: if it still blows, the board holds it.',
         prior: 2,
       },
       {
@@ -246,16 +258,22 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
     ],
     trials: [
       {
+        id: 'fan.safety',
+        asks: 'Does a leak detector’s lamp or the board’s code say that a leak or an open limit runs it?',
+        how: 'Look before anything is pulled. With a refrigerant that burns: no flame, no switch, air in, and it stays on.',
+        yes: { leak: 0.95, 'limit-open': 0.85, 'set-on': 0.02, circulates: 0.02, relay: 0.03, delay: 0.02 },
+      },
+      {
         id: 'fan.wall',
         asks: 'Does it stop when the wall controller is set to auto and no call stands?',
         how: 'Set it so, wait five minutes beyond the longest delay.',
-        yes: { 'set-on': 0.9, circulates: 0.6, relay: 0.05, delay: 0.6 },
+        yes: { 'set-on': 0.9, circulates: 0.6, relay: 0.05, delay: 0.6, leak: 0.02, 'limit-open': 0.1 },
       },
       {
         id: 'fan.pauses',
         asks: 'Does it stop at all within an hour?',
         how: 'Look at it four times in an hour, or log it.',
-        yes: { 'set-on': 0.05, circulates: 0.9, relay: 0.05, delay: 0.4 },
+        yes: { 'set-on': 0.05, circulates: 0.9, relay: 0.05, delay: 0.4, leak: 0.02, 'limit-open': 0.2 },
       },
     ],
   },

@@ -8,7 +8,7 @@ import { burnsGas } from '../power/isolation.ts'
 import { baselineModes, baselineOf } from '../proof/baseline.ts'
 import { proofOf } from '../proof/due.ts'
 import { STANDING_WORDS } from '../proof/words.ts'
-import { fixesInPlace } from './fixes.ts'
+import { fixDanger, fixesInPlace } from './fixes.ts'
 
 /** One thing that has to be so before a machine is handed over. */
 export interface HandOverItem {
@@ -102,6 +102,9 @@ function baselines(v: VisitView): HandOverItem[] {
 
 function fixes(v: VisitView, today: string): HandOverItem[] {
   return fixesInPlace(v.state, v.system.id).map((one) => {
+    const danger = fixDanger(one)
+    if (danger)
+      return item(`fix-${one.id}`, `Out at once: ${one.what} instead of ${one.instead}. ${danger.reason}`, false, 'hand-over#temporary')
     const answered =
       one.handedOn && one.handedOn.until >= today ? `${one.handedOn.to} answers for it until ${one.handedOn.until}` : undefined
     const says = `Temporary: ${one.what} instead of ${one.instead}${answered ? `; ${answered}` : ', and nobody answers for it'}`

@@ -1,4 +1,5 @@
-import { type ContactJudgement, type InputContact, judgeContact, PROTECTS } from '@ingle/core'
+import { type ContactJudgement, type InputContact, judgeContact, safetyKindNamed } from '@ingle/core'
+import type { ContactState } from '@ingle/record'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { rowFor, seenAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -18,7 +19,15 @@ interface JudgedContact {
   contact: InputContact
   /** What hangs on it, as somebody wrote it; empty while nobody did. */
   device: string
+  /** Nobody said what it protects from: its words did. */
+  guessed: boolean
   judged: ContactJudgement
+}
+
+/** What it protects from: as somebody said, else by its words. */
+const kindOf = (hung: ContactState | undefined): InputContact['kind'] => {
+  if (!hung?.device) return null
+  return hung.protects === 'nobody' ? null : (hung.protects ?? safetyKindNamed(hung.device))
 }
 
 /** What hangs on an input, and what happens when it trips. */
@@ -34,7 +43,7 @@ export function contactOf(v: VisitView, row: LedgerRow): JudgedContact {
     does: stands(row.id) as InputContact['does'],
     acts: stands(`input.sense.${number}`) as InputContact['acts'],
     reach: scope ? (stands(scope.id) as InputContact['reach']) : 'one',
-    safety: PROTECTS.test(device),
+    kind: kindOf(hung),
   }
-  return { number, device, contact, judged: judgeContact(contact, unitsAlong(v)) }
+  return { number, device, contact, guessed: hung?.protects === undefined, judged: judgeContact(contact, unitsAlong(v)) }
 }

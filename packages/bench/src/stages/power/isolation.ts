@@ -2,8 +2,11 @@ import { type IsolationStep, isolationSteps } from '@ingle/core'
 import type { Draft, Profile, SystemId, SystemVisit, VisitId } from '@ingle/record'
 import type { SystemDevice } from '../../visit/devices.ts'
 
-/** Where no profile says how long stored charge takes to go. */
-const USUAL_DISCHARGE_S = 300
+/**
+ * No wait is shorter, whatever a profile says: the caution at every panel says so, and an outdoor unit, a drive or a module
+ * that nobody named may be on the same feed.
+ */
+const LEAST_DISCHARGE_S = 300
 
 export interface Isolation {
   steps: IsolationStep[]
@@ -15,32 +18,27 @@ export interface Isolation {
 /** Kinds of equipment that burn gas, or may. */
 export const burnsGas = (kind: string): boolean => kind === 'furnace' || kind === 'rooftop'
 
-/** What hangs on a wall and lives on 24 V holds no charge to speak of. */
-const WITHOUT_CHARGE = new Set(['thermostat', 'wall-controller', 'zone-controller', 'handset', 'interface', 'economizer'])
-const storesCharge = ({ kind, power }: Profile) => power?.dischargeS !== undefined || !WITHOUT_CHARGE.has(kind)
 /** A caution that speaks of waiting, in its own minutes. */
 const WAITS_MIN = /(\d+)\s*min/gi
 const OF_CHARGE = /wait|discharg|charge|capacitor/i
 
-/** How long a part is waited for: by its profile or by its own cautions, whichever is longer; the usual time where neither says. */
-function dischargeOf({ family, power, cautions }: Profile): { s: number; name: string; known: boolean } {
+/** How long a part is waited for by its profile and its own cautions, whichever is longer, s; 0 where neither says. */
+function dischargeOf({ power, cautions }: Profile): number {
   const said = cautions
     .filter((one) => OF_CHARGE.test(one))
     .flatMap((one) => [...one.matchAll(WAITS_MIN)].map(([, minutes]) => Number(minutes) * 60))
-  const longest = Math.max(power?.dischargeS ?? 0, ...said)
-  return longest > 0 ? { s: longest, name: family, known: true } : { s: USUAL_DISCHARGE_S, name: family, known: false }
+  return Math.max(power?.dischargeS ?? 0, ...said)
 }
 
 /** The steps before anything is opened or landed, and which of them are still to be confirmed. */
 export function isolationOf(devices: readonly SystemDevice[], here: SystemVisit): Isolation {
-  // A part of which nobody knows holds as long as any: knowing another one must not shorten the wait.
-  const waits = devices.filter(({ profile }) => storesCharge(profile)).map(({ profile }) => dischargeOf(profile))
-  const slowest = waits.reduce((most, one) => (one.s > most.s ? one : most), { s: 0, name: '', known: false })
-  const s = slowest.s || USUAL_DISCHARGE_S
+  const slowest = devices
+    .map(({ profile }) => ({ name: profile.family, s: dischargeOf(profile) }))
+    .reduce((most, one) => (one.s > most.s ? one : most), { name: '', s: LEAST_DISCHARGE_S })
   const steps = isolationSteps({
     gas: devices.some((one) => burnsGas(one.profile.kind)),
-    dischargeS: s,
-    slowest: `${Math.ceil(s / 60)} min${slowest.name ? ` for the ${slowest.name}` : ''}${slowest.known ? '' : ' unless its manual says longer'}`,
+    dischargeS: slowest.s,
+    slowest: `${Math.ceil(slowest.s / 60)} min${slowest.name ? ` for the ${slowest.name}` : ''}, longer where a manual of indoor or outdoor unit says so`,
   })
   const open = steps.filter((one) => !here.checks[one.id])
   return { steps, open, isolated: open.length === 0 }

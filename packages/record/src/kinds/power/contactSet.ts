@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { PLACES, type Place } from '@ingle/core'
+import { PLACES, type Place, SAFETY_KIND_IDS, type SafetyKindId, safetyKind } from '@ingle/core'
 import { IsIn, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { kind } from '../kind.ts'
 import { OnVisit } from '../onVisit.ts'
@@ -11,13 +11,17 @@ class ContactSet extends OnVisit {
   @Matches(/^[a-z0-9-]+$/i) @MaxLength(10) input!: string
   @IsString() @MaxLength(80) device!: string
   @IsOptional() @IsIn(['open', 'closed']) rests?: 'open' | 'closed' | null
+  /** What it protects from, as somebody said; absent: its words are asked. */
+  @IsOptional() @IsIn([...SAFETY_KIND_IDS, 'nobody']) protects?: SafetyKindId | 'nobody'
 }
 
 export const contactSet = kind('contact.set', {
   body: ContactSet,
-  says: ({ input, device, rests }) => `input ${input}: ${device || 'nothing'}${rests ? `, rests ${rests}` : ''}`,
+  says: ({ input, device, rests, protects }) =>
+    `input ${input}: ${device || 'nothing'}${protects ? `, ${protects === 'nobody' ? 'protects nobody' : safetyKind(protects).name}` : ''}${rests ? `, rests ${rests}` : ''}`,
   fold(into, { body }) {
     const here = into.here(body)
-    if (here) here.contacts[`${body.place} ${body.input}`] = { device: body.device, rests: body.rests ?? null }
+    const { device, rests, protects } = body
+    if (here) here.contacts[`${body.place} ${body.input}`] = { device, rests: rests ?? null, ...(protects && { protects }) }
   },
 })

@@ -1,5 +1,6 @@
+import { refuse } from '../../refusals.ts'
 import 'reflect-metadata'
-import { STAND_IN_PARTS, type StandInPart, safetyRefusal } from '@ingle/core'
+import { fixRefusal, STAND_IN_PARTS_READ, type StandInPart } from '@ingle/core'
 import { IsIn, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator'
 import type { FixId } from '../../ids.ts'
 import { kind } from '../kind.ts'
@@ -11,7 +12,7 @@ class FixPut extends OnVisit {
   /** What was put in, locked or bridged. */
   @IsString() @IsNotEmpty() @MaxLength(200) what!: string
   /** The kind of part that it stands in for; a safety is none of them. Absent in records of before it was asked. */
-  @IsOptional() @IsIn(Object.keys(STAND_IN_PARTS)) part?: StandInPart
+  @IsOptional() @IsIn(STAND_IN_PARTS_READ) part?: StandInPart | 'other'
   /** For what it stands in. */
   @IsString() @IsNotEmpty() @MaxLength(200) instead!: string
   @IsString() @IsNotEmpty() @MaxLength(400) cannot!: string
@@ -24,7 +25,7 @@ export const fixPut = kind('fix.put', {
   turn: 1,
   says: ({ what, instead }) => `temporary: ${what} instead of ${instead}`,
   makes: ({ fixId }) => [fixId],
-  doubts: ({ what, instead }) => safetyRefusal(instead) ?? safetyRefusal(what),
+  refusesNew: ({ part, what, instead }) => fixRefusal(what, instead) ?? (part === undefined || part === 'other' ? refuse('part-not-listed') : null),
   fold({ site }, { at, by, body }) {
     const { fixId: id, visitId, systemId, part, what, instead, cannot, undo } = body
     const put = { id, visitId, systemId, at, by, ...(part && { part }), what, instead, cannot, undo }
