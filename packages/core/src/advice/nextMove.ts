@@ -296,7 +296,8 @@ function changeTap(picture: AirflowPicture, show: Show): Draft | null {
   const breaks = here?.breaks.filter((one) => one !== 'aim-low' && one !== 'aim-high') ?? []
   // Within the band and inside every limit is good enough: no change for the sake of a few cfm.
   if (here && breaks.length === 0 && inBand(picture, flow)) return null
-  if (!choice.best) {
+  const next = stepDown(choice, here) ?? choice.best
+  if (!next) {
     return {
       key: 'none-fits',
       headline: 'No tap fits this duct: something else must change.',
@@ -305,7 +306,6 @@ function changeTap(picture: AirflowPicture, show: Show): Draft | null {
       rests: ['taps', 'aim'],
     }
   }
-  const next = stepDown(choice, here) ?? choice.best
   if (isSameSet(next, current.input)) return null
   const point = next.point
   if (!point) return null
@@ -332,8 +332,9 @@ function changeTap(picture: AirflowPicture, show: Show): Draft | null {
  * The next slower set that stays inside the aim, where noise is all that speaks against the present one: the ceiling was
  * worked out from one face speed, so a step is taken and listened to. Null where noise is not the reason.
  */
-function stepDown({ outcomes, best }: TapChoice, here: TapOutcome | undefined): TapOutcome | null {
-  if (!here?.point || here.breaks.length !== 1 || here.breaks[0] !== 'noise' || !best?.point) return null
+function stepDown({ outcomes }: TapChoice, here: TapOutcome | undefined): TapOutcome | null {
+  const byNoise = here?.breaks.includes('noise') && here.breaks.every((one) => one === 'noise' || one === 'aim-high')
+  if (!here?.point || !byNoise) return null
   const now = here.point.flowCfm
   const slower = outcomes.filter(
     ({ point, breaks }) => point && point.flowCfm < now * (1 - LEAST_STEP) && breaks.every((one) => one === 'noise'),
