@@ -309,7 +309,7 @@ describe('a person who has a right to be forgotten', () => {
     const siteId = knownId<SiteId>(randomUUID())
     const { all, write, here } = writer(siteId)
     const fixId = randomUUID()
-    write('fix.put', { ...here, fixId, what: 'clamp', instead: 'damper', cannot: 'move', undo: 'take it off' })
+    write('fix.put', { ...here, fixId, part: 'damper', what: 'clamp', instead: 'damper', cannot: 'move', undo: 'take it off' })
     write('fix.hand-on', { ...here, fixId, to: 'JT', until: '2026-12-31' })
     write('visit.sign', { visitId: here.visitId, as: 'technician', name: 'M. R.', strokes: [[0, 0, 300, 100]] })
     const crew = bench.data('lantern')

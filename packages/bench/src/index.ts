@@ -39,6 +39,7 @@ export {
   fanLimitAt,
   firingFlowCfm,
   type Pointers,
+  pointerFindings,
   pointerRows,
   pointersOf,
   USUAL_FIRING_S,

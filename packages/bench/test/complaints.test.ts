@@ -114,3 +114,17 @@ it.each(Object.keys(COMPLAINTS) as ComplaintId[])('%s is ranked as it was', asyn
   ]
   await expect(`${lines.join('\n')}\n`).toMatchFileSnapshot(`./complaints/${id}.txt`)
 })
+
+it.each(Object.keys(COMPLAINTS) as ComplaintId[])('%s: no mend slows a blower without a floor for its coil', (id) => {
+  const plain = house(id, [], id === 'storeys' ? { other: 'above' } : NO_ROOM, [])
+  for (const { id: cause, mend } of judgeComplaint(plain, wayIn(plain) as WayIn, {}).causes)
+    if (/\b(?:slow(?:er|ing)? (?:the |heating )?(?:fan|blower|tap)|less air|air only down|lower tap)\b/i.test(mend))
+      expect([cause, mend]).toEqual([cause, expect.stringMatching(/never under|lower end|inside|window/)])
+})
+it('damp with a split that is low at its flow speaks of coil and charge, or of wet air, and not of too much air', () => {
+  const v = house('damp', [], NO_ROOM, [['damp.split', 'yes']])
+  const { causes } = judgeComplaint(v, wayIn(v) as WayIn, {})
+  const share = (cause: string) => causes.find((one) => one.id === cause)?.share ?? 0
+  expect(causes[0]?.id).toBe('weak-coil')
+  expect(share('leaks')).toBeGreaterThan(share('much-air'))
+})

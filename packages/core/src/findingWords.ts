@@ -123,9 +123,17 @@ export const found = finding({
     '{flowCfm|flow} is under the {floorCfm|flow} that the {heaterKw|power} heater needs.',
     'Do not run the heater like this: raise the flow first. The heater’s own limit stays as the maker built it.',
   ],
+  'heater-draws-less': [
+    'The heater draws {drawnKw|power} ({volts} V × {amps} A), and its plate says {plateKw|power}.',
+    'An element, a fuse or a sequencer is out, or the volts are fewer than the plate counts with (208 V give three quarters of what 240 V do). Find out before the heating tap counts as proved.',
+  ],
+  'heater-draws-more': [
+    'The heater draws {drawnKw|power} ({volts} V × {amps} A), and its plate says {plateKw|power}.',
+    'Another kit is fitted than was said, or a reading is wrong. Its least flow and its breaker are those of the kit that is there: read the plate again.',
+  ],
   'loud-grille': [
     'Air leaves the {grille} grille at {faceFpm|velocity}; above {mostFpm|velocity} it is heard.',
-    'Open other grilles, or take a lower tap.',
+    'Open other grilles, or give this one more area; a lower tap only by a step, and only while the flow stays within its aim.',
   ],
   'loud-return': [
     'Air enters the {grille} return at {faceFpm|velocity}; above {mostFpm|velocity} a return is heard.',
@@ -133,11 +141,11 @@ export const found = finding({
   ],
   'split-low': [
     'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}.',
-    'Let it run ten minutes more and read again. If it stays low, the capacity or the charge is in question: that is work for a licensed hand with gauges.',
+    'The flow is counted in already: do not slow the blower for it. Let it run ten minutes more and read again. If it stays low, the capacity or the charge is in question, or the air is wetter than was read: that is work for a licensed hand with gauges.',
   ],
   'split-low-any-air': [
     'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}, be the room at {dryPct}% humidity or at {dampPct}%.',
-    'Read the wet bulb of the return: it narrows that. Let it run ten minutes more; if it stays low, the capacity or the charge is in question: that is work for a licensed hand with gauges.',
+    'Read the wet bulb of the return: it narrows that. The flow is counted in already: do not slow the blower for it. Let it run ten minutes more; if it stays low, the capacity or the charge is in question: that is work for a licensed hand with gauges.',
   ],
   'split-high-any-air': [
     'The split is {splitF|temperatureDifference}; this capacity and flow give {lowF|temperatureDifference} to {highF|temperatureDifference}, be the room at {dryPct}% humidity or at {dampPct}%.',
@@ -245,7 +253,7 @@ export const found = finding({
   ],
   'rise-below': [
     'The rise is below the window: too much air for this fire. The exchanger stays cold and wet, and the air blows cool.',
-    'A slower heating tap; then look at the input.',
+    'Look at the input first: a fire that is too small rises too little as well. Then a slower heating tap, inside the window.',
   ],
   'input-over-plate': [
     'The meter gives {clockedBtuH|heatRate}, {awayPct}% over the plate.',
@@ -293,7 +301,19 @@ export const found = finding({
   ],
   'fan-restarts': [
     'Leftover heat starts the blower again {times} after the burner is off.',
-    'Lower fan-off, so that it runs on until the exchanger is spent.',
+    'Lower fan-off by a step, so that it runs on until the exchanger is spent; never under {floorF|temperature}, where it blows cold and may not stop.',
+  ],
+  'fan-restarts-at-floor': [
+    'Leftover heat starts the blower again {times} after the burner is off.',
+    'Leave fan-off where it is: under {floorF|temperature} it blows cold and may not stop. Raise fan-on by a step, watched for one firing; then look at the air over the exchanger.',
+  ],
+  'fan-off-low': [
+    'Fan-off stands at {fanOffF|temperature}, under {floorF|temperature}: the blower goes on with air that is felt as cold, and on a warm day it may not stop.',
+    'Raise fan-off to {floorF|temperature} or over it, and keep fan-on well above.',
+  ],
+  'pointers-near': [
+    'Fan-on and fan-off stand {apartF|temperatureDifference} apart; by rule of thumb it is {leastF|temperatureDifference} or more.',
+    'Nearer ones start the blower again and again. Set them apart: fan-off not too low, fan-on well under the limit.',
   ],
   'limit-opens': [
     'The limit opens {times}: too little air for this burner.',

@@ -1,6 +1,6 @@
 // Table of contents of core. Nothing inside core imports through this file.
 
-export { expectedBits, openTrials, type RankedCause, rankCauses, type Trial } from './advice/causes.ts'
+export { asTold, expectedBits, openTrials, type RankedCause, rankCauses, type Trial } from './advice/causes.ts'
 export { judgeCharge, type Metering, targetSuperheatF } from './advice/charge.ts'
 export { type Finding, findings } from './advice/findings.ts'
 export {
@@ -127,8 +127,11 @@ export { type BlowerDelays, blowerDelays } from './control/delays.ts'
 export {
   exchangerFromStart,
   type FanLimitRun,
+  fanLimitTrial,
   fanLimitVerdict,
+  fanOffFloorF,
   type HeatExchanger,
+  pointersVerdict,
   runFanLimit,
 } from './control/fanLimit.ts'
 export { type StagingOutcome, stagingOutcomes } from './control/staging.ts'
@@ -343,7 +346,16 @@ export { type Noise, type Plant, type PlantReadings, runPlant } from './plant/pl
 export { BASELINE_FIGURES, type BaselineFigure, type FigureMoved, figuresMoved, movedPointsTo } from './proof/baseline.ts'
 export { BASELINE, type BaselineFacts, type BaselineField, type BaselineMode, baselineField } from './proof/baselineFields.ts'
 export { canPass, decide, type Limits, together, type Verdict } from './proof/decide.ts'
-export { type Judged, type JudgedCheck, judgeRun, limitOf, type RunFacts, type RunTrace, type RunValue } from './proof/judge.ts'
+export {
+  isEarly,
+  type Judged,
+  type JudgedCheck,
+  judgeRun,
+  limitOf,
+  type RunFacts,
+  type RunTrace,
+  type RunValue,
+} from './proof/judge.ts'
 export { type Round, type RoundStep, type RoundTest, shortestRound, usualChange } from './proof/round.ts'
 export { clockFace, type Elapsed, elapsedSince } from './proof/testClock.ts'
 export {
@@ -353,11 +365,15 @@ export {
   type Fact,
   GROUNDS,
   type Ground,
+  isPlateLimit,
+  PLATE_LIMITS,
+  type PlateLimit,
   STANDS,
   type Stands,
   type TestAnswer,
   type TestCause,
   type TestCheck,
+  type TestClaim,
   type TestForm,
   type TestLimit,
   type TestReading,
@@ -583,8 +599,10 @@ export {
   CALL_WORDS,
   type Call,
   callsOf,
+  intendedTable,
   runsWords,
   sameOutcome,
+  setRight,
   truthTable,
 } from './wiring/network.ts'
 export {

@@ -201,12 +201,7 @@ export class CrewData {
     )
   }
 
-  private async storeEach(
-    siteId: SiteId,
-    signed: readonly unknown[],
-    nowMs: number,
-    areNew = false,
-  ): Promise<Outcome[]> {
+  private async storeEach(siteId: SiteId, signed: readonly unknown[], nowMs: number, areNew = false): Promise<Outcome[]> {
     const lineage = await lineageOf(this.db)
     const attempt = (some: readonly unknown[]) =>
       this.db.transaction((tx) => storeWithin(tx, this.crewId, siteId, some, nowMs, lineage, areNew))

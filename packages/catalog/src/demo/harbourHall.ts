@@ -105,7 +105,13 @@ export function harbourChanges(now: Date): Change[] {
     'use outdoor air to cool, nor hold the humidity',
     'take it off, put the new controller’s lead back on J4',
   )
-  fix('damper', 'Outdoor damper locked at 20%', 'the economizer', 'follow fan speed or CO₂', 'take the clamp off the shaft, stroke it')
+  fix(
+    'damper',
+    'Outdoor damper locked at 20%',
+    'the economizer',
+    'follow fan speed or CO₂',
+    'take the clamp off the shaft, stroke it',
+  )
   fix('drive', 'D7 drive fixed at 42 Hz', 'the ramping fan', 'slow down between calls', 'set F back to off on the drive')
   fix(
     'signal',
@@ -126,6 +132,7 @@ export function harbourChanges(now: Date): Change[] {
     test: 'contact',
     about: 'equipment 1',
     answers: [
+      ['run.runs', 0.5],
       ['trip.right', 0.5],
       ['back.back', 1.5],
     ],

@@ -238,14 +238,18 @@ export function libraryChanges(now: Date): Change[] {
       )
   demoRun(writer, one, {
     test: 'damper-stroke',
-    answers: [['open.there', 1.4]],
+    answers: [
+      ['shut.shut', 1.2],
+      ['open.there', 1.4],
+      ['open.open', 1.5],
+    ],
     values: { 'at-0': 1.5, 'at-50': 49, 'at-100': 99 },
     stepMin: 1.6,
     ends: 'done',
   })
   demoRun(writer, two, {
     test: 'co2-step',
-    values: { shown: 455, reference: 428 },
+    values: { shown: 455, reference: 428, 'shown-high': 1210, 'reference-high': 1165 },
     answers: [['step.opens', 1.5]],
     stepMin: 3.2,
     ends: 'paused',

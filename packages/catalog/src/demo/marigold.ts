@@ -93,6 +93,7 @@ export function marigoldChanges(now: Date): Change[] {
     test: 'heat-call',
     answers: [['call.runs', 1]],
     values: { return: 61.4, supply: 84.8 },
+    limits: { 'plate.rise.low': 8, 'plate.rise.high': 60 },
     stepMin: 6,
     ends: 'done',
   })

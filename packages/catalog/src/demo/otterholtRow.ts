@@ -171,6 +171,7 @@ export function otterholtChanges(now: Date): Change[] {
     test: 'heat-call',
     answers: [['call.runs', 1.2]],
     values: { return: 64.2, supply: 111.6 },
+    limits: { 'plate.rise.low': 35, 'plate.rise.high': 65 },
     stepMin: 6,
     ends: 'done',
   })

@@ -14,6 +14,8 @@ interface DemoRun {
   trace?: { reading: string; everyS: number; values: readonly number[] }
   instrument?: { name: string; plusMinus: number; due: string }
   stood?: Readonly<Record<string, string>>
+  /** What its limits follow from: the plate, settings. */
+  limits?: Readonly<Record<string, number>>
   ends: 'done' | 'paused'
   why?: string
 }
@@ -35,7 +37,7 @@ export function demoRun(writer: DemoWriter, where: { visitId: VisitId; systemId:
     ...(known.has(key) ? { testKey: key } : { test }),
     ...(run.about !== undefined && { about: run.about }),
     stood: { ...run.stood },
-    limits: {},
+    limits: { ...run.limits },
   })
   known.add(key)
   for (const [i, step] of form.steps.entries()) {
@@ -63,6 +65,11 @@ export function demoRun(writer: DemoWriter, where: { visitId: VisitId; systemId:
     for (const [at, afterMin] of answers) {
       writer.write('test.answer', { ...on, step: step.id, answer: at.split('.')[1] ?? '' }, Math.max(0.05, afterMin - gone))
       gone = Math.max(gone, afterMin)
+    }
+    const waitMin = step.reads?.length ? (step.waitS?.figure ?? 0) / 60 : 0
+    if (waitMin > gone) {
+      writer.pass(waitMin - gone)
+      gone = waitMin
     }
     for (const reading of step.reads ?? []) {
       const value = run.values?.[reading.id]

@@ -52,6 +52,9 @@ export function tidewellPlant(): Plant {
 const HERE = { visitId: TIDEWELL_VISIT_ID, systemId: TIDEWELL_SYSTEM_ID }
 const BEFORE = { visitId: TIDEWELL_PAST_VISIT_ID, systemId: TIDEWELL_SYSTEM_ID }
 
+/** What a heat pump’s air may rise by, where no plate gives a window. */
+const RISE_LIMITS = { 'plate.rise.low': 8, 'plate.rise.high': 60 }
+
 /** Tidewell Pottery: a past visit left on tap 3 with a clean filter, and one in progress, three tries in. */
 export function tidewellChanges(now: Date): Change[] {
   const morning = new Date(now.getTime() - 95 * 60_000)
@@ -67,7 +70,14 @@ export function tidewellChanges(now: Date): Change[] {
     ['heat-call', 68.4, 93.1, 'call.runs'],
     ['cool-call', 75.2, 56.3, 'call.runs'],
   ] as const)
-    demoRun(writer, BEFORE, { test, answers: [[answer, 1]], values: { return: back, supply }, stepMin: 8, ends: 'done' })
+    demoRun(writer, BEFORE, {
+      test,
+      answers: [[answer, 1]],
+      values: { return: back, supply },
+      limits: RISE_LIMITS,
+      stepMin: 8,
+      ends: 'done',
+    })
   return writer.changes
 }
 

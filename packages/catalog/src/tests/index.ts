@@ -9,6 +9,7 @@ import changeover from './changeover.json' with { type: 'json' }
 import co2Step from './co2-step.json' with { type: 'json' }
 import contact from './contact.json' with { type: 'json' }
 import coolCall from './cool-call.json' with { type: 'json' }
+import coolCallRoof from './cool-call-roof.json' with { type: 'json' }
 import damperStroke from './damper-stroke.json' with { type: 'json' }
 import defrost from './defrost.json' with { type: 'json' }
 import drying from './drying.json' with { type: 'json' }
@@ -30,6 +31,7 @@ import satisfiedRunsHeat from './satisfied-runs-heat.json' with { type: 'json' }
 import secondCool from './second-cool.json' with { type: 'json' }
 import secondHeat from './second-heat.json' with { type: 'json' }
 import sensorAgreement from './sensor-agreement.json' with { type: 'json' }
+import shortCut from './short-cut.json' with { type: 'json' }
 import warmStart from './warm-start.json' with { type: 'json' }
 import zoneDamper from './zone-damper.json' with { type: 'json' }
 
@@ -37,6 +39,7 @@ import zoneDamper from './zone-damper.json' with { type: 'json' }
 export const TESTS = [
   heatCall,
   coolCall,
+  coolCallRoof,
   reversing,
   secondHeat,
   secondCool,
@@ -62,6 +65,7 @@ export const TESTS = [
   remote,
   defrost,
   powerCut,
+  shortCut,
   sensorAgreement,
   drying,
   exhaust,

@@ -1,4 +1,4 @@
-import { FACTS, type Fact, GROUNDS, roleOf, type TestLimit } from '@ingle/core'
+import { FACTS, type Fact, GROUNDS, isPlateLimit, roleOf, type TestLimit } from '@ingle/core'
 import { formOf, parseTest } from '@ingle/record'
 import { describe, expect, it } from 'vitest'
 import { TESTS } from './index.ts'
@@ -6,6 +6,7 @@ import { TESTS } from './index.ts'
 const STAGES = new Set(['survey', 'power', 'airflow', 'zones', 'settings', 'comfort', 'fresh-air', 'times', 'proof', 'hand-over'])
 /** Roles with a place for what a test is about are looked at as the first of their kind. */
 const roleKnown = (pattern: string): boolean => {
+  if (isPlateLimit(pattern)) return true
   const id = pattern.replace('{number}', '1').replace('{about}', 'low')
   return id.endsWith('.*') ? roleOf(id.slice(0, -2)) !== null || anyRole(id.slice(0, -1)) : roleOf(id) !== null
 }
@@ -29,6 +30,13 @@ describe.each(TESTS.map((one) => [one.id, one] as const))('%s', (_, test) => {
       if (one.role) expect(roleKnown(one.role), one.role).toBe(true)
       if (one.check) expect(form.passes.map((check) => check.id)).toContain(one.check)
     }
+  })
+  it('claims what its checks look at, all of it and nothing else', () => {
+    expect(test.claims?.length).toBeGreaterThan(0)
+    expect(test.says).toBe(test.claims?.map((one) => one.says).join(' '))
+    const checks = new Set(test.claims?.flatMap((one) => one.by))
+    expect([...checks].sort()).toEqual(test.passes.map((one) => one.id).sort())
+    expect([...new Set(test.claims?.flatMap((one) => one.roles ?? []))].sort()).toEqual([...test.proves].sort())
   })
   it('names what may be wrong, so that a failure leads somewhere', () => expect(test.causes.length).toBeGreaterThan(0))
   it('never tells anybody to defeat a safety', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { expectedBits, openTrials, rankCauses, type Trial } from './causes.ts'
+import { asTold, expectedBits, openTrials, rankCauses, type Trial } from './causes.ts'
 
 const PRIORS = { gap: 2, offset: 1, sun: 1 }
 const FAN_OFF: Trial = { id: 'fan-off', yes: { gap: 0.9, offset: 0.1, sun: 0.1 } }
@@ -27,6 +27,21 @@ describe('which cause is likeliest', () => {
     expect(rankCauses({}, [sure], {})).toEqual([])
     expect(rankCauses({ gap: 0 }, [sure], {})).toEqual([])
   })
+})
+
+describe('shares as they may be told', () => {
+  const ranked = [
+    { id: 'limit', share: 0.9 },
+    { id: 'narrow', share: 0.06 },
+    { id: 'oversize', share: 0.04 },
+  ]
+  it('no cause gets more than 60 % while nobody has looked; the rest goes to the others', () => {
+    const told = asTold(ranked, false)
+    expect(told.map((one) => one.share)).toEqual([0.6, expect.closeTo(0.24, 12), expect.closeTo(0.16, 12)])
+    expect(asTold([{ id: 'limit', share: 1 }], false)).toEqual([{ id: 'limit', share: 0.6 }])
+    expect(asTold([{ id: 'a', share: 0.6 }, { id: 'b', share: 0.4 }], false)[0]?.share).toBe(0.6)
+  })
+  it('with an observation they stand as they were worked out', () => expect(asTold(ranked, true)).toEqual(ranked))
 })
 
 describe('which look tells most', () => {

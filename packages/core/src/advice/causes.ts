@@ -49,6 +49,24 @@ export function rankCauses(
     .sort((a, b) => b.share - a.share || (a.id < b.id ? -1 : 1))
 }
 
+/** More than this nobody claims of a cause that nobody has looked for. A house figure. */
+const MOST_UNSEEN = 0.6
+
+/**
+ * Shares as they may be told: while nothing speaks for the first cause but how usual it is, it gets no more than
+ * `MOST_UNSEEN`; what is over goes to the others, or, where there are none, to what is not on the list.
+ * @param isSeen whether anything on this system was looked at that bears on the first cause
+ */
+export function asTold(ranked: readonly RankedCause[], isSeen: boolean): RankedCause[] {
+  const [first, ...rest] = ranked
+  if (!first || isSeen || first.share <= MOST_UNSEEN) return [...ranked]
+  const left = 1 - first.share
+  return [
+    { ...first, share: MOST_UNSEEN },
+    ...rest.map((one) => ({ ...one, share: left > 0 ? (one.share / left) * (1 - MOST_UNSEEN) : 0 })),
+  ]
+}
+
 const entropy = (shares: readonly number[]): number =>
   shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log2(share) : sum), 0)
 

@@ -32,6 +32,25 @@ describe('findings', () => {
     ['a heavy trunk', { probes: { supply: 0.35, return: -0.1, trunk: 0.05 } }, {}, ['heavy-supply-trunk']],
   ])('say %s', (_, one, system, wanted) => expect(keys(one, system)).toEqual(wanted))
 
+  it.each([
+    [238, 20.4, 1, ['heater-draws-less']], // 4.9 kW of 9
+    [240, 31.8, 1, ['heater-draws-less']], // 7.63
+    [240, 31.9, 1, []], // 7.66
+    [240, 37.5, 1, []],
+    [240, 41.2, 1, []], // 9.89
+    [240, 41.3, 1, ['heater-draws-more']], // 9.91
+    [208, 25, 3, []], // 9.0 over three phases
+  ] as const)('%f V × %f A in %i phase(s) against a plate of 9 kW', (volts, amps, phases, expected) => {
+    const rise = { id: 'r', returnDbF: 70, supplyDbF: 93, volts, amps, phases }
+    const said = keys({ filter: 'clean', probes: { supply: 0.2, return: -0.25 }, rise })
+    expect(said.filter((key) => key.startsWith('heater-draws'))).toEqual(expected)
+  })
+  it('a low split never tells to slow the blower: the flow is counted in already', () => {
+    const split = { id: 's', returnDbF: 75, supplyDbF: 66, returnWbF: 63, supplyWbF: null, returnRhPct: null }
+    const odd = found({ filter: 'clean', probes: { supply: 0.2, return: -0.25 }, split }).find((one) => one.key === 'odd-split')
+    expect(odd?.remedy).toMatch(/do not slow the blower/)
+    expect(odd?.remedy).toMatch(/capacity or the charge/)
+  })
   it('of a heater under its floor never touch its limit', () => {
     const [finding] = found({ tap: 0, tapLabel: '1', probes: { supply: 0.2, return: -0.2 } })
     expect(finding?.remedy).toContain('limit stays as the maker built it')

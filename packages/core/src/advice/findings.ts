@@ -45,6 +45,7 @@ export function findings(picture: AirflowPicture, show: Show): Finding[] {
     ...loudGrille(picture, current, show),
     ...loudReturn(picture, current, show),
     ...oddSplit(current, show),
+    ...heaterPower(picture, current, show),
     ...weakInstruments(picture, current, show),
   )
   return found
@@ -251,6 +252,23 @@ function oddSplit(current: TryResult, show: Show): Finding[] {
       ? found(isLow ? 'split-low' : 'split-high', facts, show)
       : found(isLow ? 'split-low-any-air' : 'split-high-any-air', { ...facts, dryPct, dampPct }, show)
   return [placed({ key: 'odd-split', kind: 'watch', jot: 'split ' }, current, words)]
+}
+
+/** A heater on its rated volts draws its plate within this: resistance and meter. Less is an element that is out. House figures. */
+const HEATER_LEAST_SHARE = 0.85
+const HEATER_MOST_SHARE = 1.1
+
+/** Volts times amps against the plate: half of the elements out gives half of the heat, and half of what proves the flow. */
+function heaterPower({ input: { heaterKw } }: AirflowPicture, current: TryResult, show: Show): Finding[] {
+  const { rise } = current.input
+  if (!rise || !heaterKw) return []
+  const { volts, amps, phases } = rise
+  const drawnKw = (volts * amps * (phases === 3 ? Math.sqrt(3) : 1)) / 1000
+  const share = drawnKw / heaterKw
+  if (share >= HEATER_LEAST_SHARE && share <= HEATER_MOST_SHARE) return []
+  const code = share < 1 ? 'heater-draws-less' : 'heater-draws-more'
+  const words = found(code, { drawnKw, plateKw: heaterKw, volts, amps }, show)
+  return [placed({ key: code, kind: 'watch', jot: 'rise ' }, current, words)]
 }
 
 /** Instruments that are overdue or were read outside their range; one that nobody calibrated is no news of this try. */

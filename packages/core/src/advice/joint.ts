@@ -122,7 +122,9 @@ export function solveJoint({ knobs, constraints, cost }: JointProblem): JointAns
   return {
     kind: 'conflict',
     conflict: conflict.map((c) => constraints[c] as JointConstraint),
-    relaxations: conflict.flatMap((c) => (constraints[c]?.hard ? [] : (relaxed(c, bitOf(c)) ?? []))).sort((a, b) => a.beyond - b.beyond),
+    relaxations: conflict
+      .flatMap((c) => (constraints[c]?.hard ? [] : (relaxed(c, bitOf(c)) ?? [])))
+      .sort((a, b) => a.beyond - b.beyond),
     least: { choice: chosen(least), beyond: Math.max(worst[least] as number, outranked[least] as number) },
   }
 }

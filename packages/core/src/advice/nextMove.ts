@@ -385,8 +385,8 @@ function whatMustChange(picture: AirflowPicture, show: Show): string {
   const where = wished.breaks.includes('noise')
     ? ' Give the loudest grille more area, or the room another one; slowing the blower further would starve the coil.'
     : worst
-    ? ` Start with the ${PART_NAMES[worst.parts[0] ?? 'filter']}: it takes ${show('static', worst.dropInWc)}.`
-    : ''
+      ? ` Start with the ${PART_NAMES[worst.parts[0] ?? 'filter']}: it takes ${show('static', worst.dropInWc)}.`
+      : ''
   return `${capital(label)} would come nearest with ${show('flow', wished.point.flowCfm)} at ${show('static', wished.point.staticInWc)}, but it ${breaks}.${where}`
 }
 

@@ -81,13 +81,7 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
   /** A tap that leaves the table breaks whatever is asked of it. */
   const orOff = (value: number): number => (Number.isNaN(value) ? 1 : value)
   const constraints: JointConstraint[] = []
-  const add = (
-    id: string,
-    says: string,
-    on: readonly number[],
-    beyond: (choice: readonly number[]) => number,
-    hard = false,
-  ) =>
+  const add = (id: string, says: string, on: readonly number[], beyond: (choice: readonly number[]) => number, hard = false) =>
     constraints.push({
       id,
       says,

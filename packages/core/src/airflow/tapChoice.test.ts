@@ -35,7 +35,8 @@ describe('choosing a tap', () => {
     expect(chooseTap(table, duct, 900, { rise }).outcomes.map((one) => one.breaks)).toEqual([['rise-high'], [], [], ['rise-low']])
   })
   describe('the band that holds', () => {
-    const kept = (target: number, limits = {}, bandPct = 5) => chooseTap(table, duct, target, { ...limits, keepsBand: true }, [0], bandPct)
+    const kept = (target: number, limits = {}, bandPct = 5) =>
+      chooseTap(table, duct, target, { ...limits, keepsBand: true }, [0], bandPct)
     it('aims at nothing outside of it because another limit is in the way', () => {
       // C alone comes inside 1,200 ± 5%; a loud grille rules it out: B, 12.5% under, would starve the coil.
       const choice = kept(1200, { ceilingCfm: 1100 })

@@ -87,7 +87,10 @@ export function bandThatHolds(
 ): { lowCfm: number; highCfm: number } {
   const band = bandPct / 100
   const lowCfm = aimCfm * (1 - band)
-  const highCfm = Math.max(aimCfm * (1 + band), floorCfm !== null && floorCfm > aimCfm * (1 + band) ? floorCfm * (1 + COARSE_STEP) : 0)
+  const highCfm = Math.max(
+    aimCfm * (1 + band),
+    floorCfm !== null && floorCfm > aimCfm * (1 + band) ? floorCfm * (1 + COARSE_STEP) : 0,
+  )
   if (flowsCfm.some((flow) => flow >= lowCfm && flow <= highCfm)) return { lowCfm, highCfm }
   const below = Math.max(...flowsCfm.filter((flow) => flow < lowCfm && flow >= aimCfm * (1 - COARSE_STEP)))
   const above = Math.min(...flowsCfm.filter((flow) => flow > highCfm && flow <= aimCfm * (1 + COARSE_STEP)))

@@ -2,7 +2,16 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { showIn } from '../advice/show.ts'
 import { BASE_UNITS, METRIC_UNITS } from '../quantity/units.ts'
-import { exchangerFromStart, type FanLimitRun, fanLimitVerdict, type HeatExchanger, runFanLimit } from './fanLimit.ts'
+import {
+  exchangerFromStart,
+  type FanLimitRun,
+  fanLimitTrial,
+  fanLimitVerdict,
+  fanOffFloorF,
+  type HeatExchanger,
+  pointersVerdict,
+  runFanLimit,
+} from './fanLimit.ts'
 
 const EXCHANGER: HeatExchanger = { capacity: 9, burnerBtuH: 64_000, uaOff: 25, uaOn: 330 }
 const AIR: HeatExchanger = { ...EXCHANGER, capacity: 8, uaOff: 45, air: { capacity: 1.2, streamOff: 18, streamOn: 1296 } }
@@ -60,10 +69,56 @@ describe('a fan-and-limit switch', () => {
     expect(says(EXCHANGER, 130, 80, 84)).toMatch(/the blower never stops/)
     expect(says(EXCHANGER, 900, 95)).toMatch(/never starts in this firing/)
     expect(says({ ...EXCHANGER, uaOn: 30 }, 130, 70)).toMatch(/still runs at the end/)
-    expect(says(EXCHANGER, 130, 95)).toBe('')
+    expect(says(EXCHANGER, 130, 100)).toBe('')
     expect(says(EXCHANGER, 130, 84, 84)).toMatch(/the blower never stops/)
     const never = fanLimitVerdict({ fanOnF: 140, fanOffF: 59 }, run(EXCHANGER, 140, 59), 68, showIn(METRIC_UNITS))
     expect(never[0]?.says).toMatch(/15\.0 °C and the return air is 20\.0 °C/)
+  })
+  it.each([
+    [null, 100],
+    [68, 100],
+    [80, 100],
+    [80.1, 100.1],
+    [90, 110],
+  ])('fan-off has a floor: with a return of %s °F it is %f °F', (returnF, floorF) =>
+    expect(fanOffFloorF(returnF)).toBeCloseTo(floorF, 9),
+  )
+  it('a fan-off of 80 °F is never clean, and nothing advises to go under the floor', () => {
+    for (let offF = 75; offF <= 130; offF += 5)
+      for (const onF of [offF + 5, offF + 30, offF + 60])
+        for (const of of [EXCHANGER, AIR]) {
+          const said = fanLimitVerdict({ fanOnF: onF, fanOffF: offF }, run(of, onF, offF), 68, showIn(BASE_UNITS))
+          if (offF < 100) expect(said.map((one) => one.code).some((code) => code.startsWith('fan-off'))).toBe(true)
+          if (offF <= 100) expect(said.map((one) => one.mend).join(' ')).not.toMatch(/^Lower fan-off|\. Lower fan-off/)
+        }
+  })
+  it.each([
+    [24.9, ['pointers-near']],
+    [25, []],
+  ])('by rule of thumb the pointers stand 25 °F apart, said before the firing is known: %f', (apart, codes) =>
+    expect(pointersVerdict({ fanOnF: 105 + apart, fanOffF: 105 }, null, showIn(BASE_UNITS)).map((one) => one.code)).toEqual(
+      codes,
+    ),
+  )
+  it('more starts while it burns are no improvement, whatever is gained afterwards', () => {
+    const made = (startsInACall: number, residualRestarts: number): FanLimitRun => ({
+      startsS: [10],
+      stopsS: [20],
+      tripsS: [],
+      startsInACall,
+      startsWhileBurning: startsInACall,
+      residualRestarts,
+      runningAtEnd: false,
+      peakFeltF: 150,
+      peakExchangerF: 300,
+    })
+    const at = { fanOffF: 105 }
+    expect(fanLimitTrial(made(1, 3), made(2, 0), at, 68)).toBe('worse')
+    expect(fanLimitTrial(made(1, 3), made(1, 0), at, 68)).toBe('better')
+    expect(fanLimitTrial(made(1, 1), made(1, 1), at, 68)).toBe('alike')
+    expect(fanLimitTrial(made(1, 0), made(1, 2), at, 68)).toBe('worse')
+    expect(fanLimitTrial(made(1, 3), made(1, 0), { fanOffF: 99 }, 68)).toBe('worse')
+    expect(fanLimitTrial(made(1, 3), { ...made(1, 0), startsS: [] }, at, 68)).toBe('worse')
   })
   it.each<[string, Parameters<typeof runFanLimit>, RegExp]>([
     ['fan-off above fan-on', [EXCHANGER, { fanOnF: 100, fanOffF: 110 }, firing()], /is not below fan-on/],

@@ -222,6 +222,54 @@ function crossingIn(
   return high
 }
 
+/** Air that leaves below this is felt as cold, and the fan that waits for less may never stop. Common practice for such switches. */
+const FAN_OFF_LEAST_F = 100
+/** What fan-off keeps above the return: on the warmest day the return must still be cooler than it. */
+const FAN_OFF_OVER_RETURN_F = 20
+/** The least between the two pointers, by rule of thumb: closer ones chase each other. */
+export const POINTERS_APART_F = 25
+
+/**
+ * The lowest fan-off that is ever advised, °F. Source: common practice for mechanical fan-and-limit switches; the maker's
+ * manual goes first. @param returnF return air; null: not known yet
+ */
+export const fanOffFloorF = (returnF: number | null): number =>
+  Math.max(FAN_OFF_LEAST_F, returnF === null ? 0 : returnF + FAN_OFF_OVER_RETURN_F)
+
+/** What the two pointers say by themselves, before anything of the firing is known. */
+export function pointersVerdict(at: Pick<FanLimitSwitch, 'fanOnF' | 'fanOffF'>, returnF: number | null, show: Show): Found[] {
+  const floorF = fanOffFloorF(returnF)
+  const apartF = at.fanOnF - at.fanOffF
+  return [
+    ...(at.fanOffF < floorF ? [found('fan-off-low', { fanOffF: at.fanOffF, floorF }, show)] : []),
+    ...(apartF < POINTERS_APART_F ? [found('pointers-near', { apartF, leastF: POINTERS_APART_F }, show)] : []),
+  ]
+}
+
+/**
+ * What trying other pointers brings, beside how they stand: fewer restarts on leftover heat are no gain where the blower
+ * then starts more often while it burns, where it never stops, or where it does not start at all.
+ */
+export function fanLimitTrial(
+  stands: FanLimitRun,
+  tried: FanLimitRun,
+  triedAt: Pick<FanLimitSwitch, 'fanOffF'>,
+  returnF: number,
+): 'better' | 'worse' | 'alike' {
+  const harms = (run: FanLimitRun) => [
+    run.startsS.length === 0 ? 1 : 0,
+    run.tripsS.length,
+    run.startsInACall,
+    run.runningAtEnd ? 1 : 0,
+  ]
+  if (triedAt.fanOffF < fanOffFloorF(returnF)) return 'worse'
+  const [before, after] = [harms(stands), harms(tried)]
+  if (after.some((one, i) => one > (before[i] as number))) return 'worse'
+  const isLess = after.some((one, i) => one < (before[i] as number)) || tried.residualRestarts < stands.residualRestarts
+  if (isLess) return 'better'
+  return tried.residualRestarts > stands.residualRestarts ? 'worse' : 'alike'
+}
+
 /** What the settings do, in words, for the one who turns the dial. */
 export function fanLimitVerdict(at: FanLimitSwitch, run: FanLimitRun, returnF: number, show: Show): Found[] {
   const out: Found[] = []
@@ -230,7 +278,14 @@ export function fanLimitVerdict(at: FanLimitSwitch, run: FanLimitRun, returnF: n
   else if (run.runningAtEnd) out.push(found('fan-still-runs'))
   if (run.startsS.length === 0) out.push(found('fan-never-starts', { fanOnF: at.fanOnF }, show))
   if (run.startsInACall > 1) out.push(found('fan-cycles', { count: run.startsInACall }))
-  if (run.residualRestarts > 0) out.push(found('fan-restarts', { times: times(run.residualRestarts) }))
+  const floorF = fanOffFloorF(returnF)
+  if (run.residualRestarts > 0)
+    out.push(
+      at.fanOffF > floorF
+        ? found('fan-restarts', { times: times(run.residualRestarts), floorF }, show)
+        : found('fan-restarts-at-floor', { times: times(run.residualRestarts), floorF }, show),
+    )
+  out.push(...pointersVerdict(at, returnF, show).filter((one) => one.code === 'fan-off-low' || out.length === 0))
   if (run.tripsS.length > 0) out.push(found('limit-opens', { times: times(run.tripsS.length) }))
   return out
 }

@@ -1,10 +1,12 @@
 import { decide, type Limits, together, type Verdict } from './decide.ts'
-import type { Moment, TestCheck, TestForm, TestLimit } from './testForm.ts'
+import { isPlateLimit, type Moment, type TestCheck, type TestForm, type TestLimit } from './testForm.ts'
 
 /** One value of a run, with what it may be off by. */
 export interface RunValue {
   value: number
   plusMinus: number
+  /** When it was read, ms; absent: not known, and then no wait is held against it. */
+  atMs?: number
 }
 
 /** A value followed over time: milliseconds of the clock, rising. */
@@ -29,6 +31,7 @@ export interface RunFacts {
   untilMs: number
 }
 
+const W_PER_KW = 1000
 /** What may lie between something that happens and a finger on the key, each way, s. Our choice. */
 export const TAP_PLUS_MINUS_S = 2
 
@@ -45,6 +48,8 @@ export interface JudgedCheck {
     | 'not-read'
     | 'not-answered'
     | 'limit-unknown'
+    | 'plate-unknown'
+    | 'early'
     | 'not-watched'
     | 'too-wide'
     | 'guard-band'
@@ -84,14 +89,30 @@ function judgeCheck(test: TestForm, check: TestCheck, facts: RunFacts): JudgedCh
     case 'value': {
       const read = facts.values.get(check.of)
       return read
-        ? within(check, read.value, read.plusMinus, facts)
+        ? settled(within(check, read.value, read.plusMinus, facts), [check.of], test, facts)
         : { ...bare, ...limitsNow(check, facts), verdict: null, why: 'not-read' }
     }
     case 'difference': {
       const [of, minus] = [facts.values.get(check.of), facts.values.get(check.minus)]
       return of && minus
-        ? within(check, of.value - minus.value, together([of.plusMinus, minus.plusMinus]), facts)
+        ? settled(
+            within(check, of.value - minus.value, together([of.plusMinus, minus.plusMinus]), facts),
+            [check.of, check.minus],
+            test,
+            facts,
+          )
         : { ...bare, ...limitsNow(check, facts), verdict: null, why: 'not-read' }
+    }
+    case 'power': {
+      const [volts, amps] = [facts.values.get(check.volts), facts.values.get(check.amps)]
+      if (!volts || !amps) return { ...bare, ...limitsNow(check, facts), verdict: null, why: 'not-read' }
+      const off = together([volts.plusMinus * amps.value, amps.plusMinus * volts.value])
+      return settled(
+        within(check, (volts.value * amps.value) / W_PER_KW, off / W_PER_KW, facts),
+        [check.volts, check.amps],
+        test,
+        facts,
+      )
     }
     case 'seconds': {
       const [from, to] = [momentOf(check.from, facts), momentOf(check.to, facts)]
@@ -115,7 +136,23 @@ function judgeCheck(test: TestForm, check: TestCheck, facts: RunFacts): JudgedCh
   }
 }
 
-type Limited = Extract<TestCheck, { kind: 'value' | 'difference' | 'seconds' }>
+/**
+ * A reading that needs a wait proves nothing before it is over: the supply still climbs, the last element has not joined.
+ * It is neither a pass nor a failure then.
+ */
+function settled(judged: JudgedCheck, readings: readonly string[], test: TestForm, facts: RunFacts): JudgedCheck {
+  return readings.some((id) => isEarly(id, test, facts)) ? { ...judged, verdict: 'cannot-tell', why: 'early' } : judged
+}
+
+/** Whether a reading was taken before the wait of its step was over. */
+export function isEarly(readingId: string, test: TestForm, facts: Pick<RunFacts, 'begun' | 'values' | 'numberOf'>): boolean {
+  const step = test.steps.find((one) => one.reads?.some((of) => of.id === readingId))
+  const [atMs, begun] = [facts.values.get(readingId)?.atMs, step && facts.begun.get(step.id)]
+  const waitS = limitOf(step?.waitS, facts.numberOf) ?? 0
+  return atMs !== undefined && begun !== undefined && atMs < begun + (waitS - TAP_PLUS_MINUS_S) * 1000
+}
+
+type Limited = Extract<TestCheck, { kind: 'value' | 'difference' | 'seconds' | 'power' }>
 
 function limitsNow(check: Limited, facts: RunFacts): Limits {
   return { low: limitOf(check.low, facts.numberOf) ?? null, high: limitOf(check.high, facts.numberOf) ?? null }
@@ -128,10 +165,13 @@ function within(check: Limited, value: number, plusMinus: number, facts: RunFact
   const verdict = decide(value, limits, plusMinus)
   // A limit that nobody knows cannot be kept; one that is known can still be broken.
   if (low === undefined || high === undefined)
-    return verdict === 'fail' ? { ...made, verdict, why: null } : { ...made, verdict: 'cannot-tell', why: 'limit-unknown' }
+    return verdict === 'fail' ? { ...made, verdict, why: null } : { ...made, verdict: 'cannot-tell', why: whyUnknown(check) }
   const wide = limits.low !== null && limits.high !== null && limits.high - limits.low < 2 * plusMinus
   return { ...made, verdict, why: verdict === 'cannot-tell' ? (wide ? 'too-wide' : 'guard-band') : null }
 }
+
+const whyUnknown = ({ low, high }: Limited): 'plate-unknown' | 'limit-unknown' =>
+  [low, high].some((one) => one?.role !== undefined && isPlateLimit(one.role)) ? 'plate-unknown' : 'limit-unknown'
 
 const momentOf = (at: Moment, facts: RunFacts): number | undefined =>
   at.includes('.') ? facts.answered.get(at) : facts.begun.get(at)

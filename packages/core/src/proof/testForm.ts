@@ -67,10 +67,22 @@ export type Ground = keyof typeof GROUNDS
 export const EACH = { contact: 'contact', zone: 'zone', 'fan-speed': 'fan speed' } as const
 export type Each = keyof typeof EACH
 
+/**
+ * What limits may follow from beside settings: what the plate of the machine says. A test without such a figure in its record
+ * cannot tell; there is no usual figure that stands in for a plate.
+ */
+export const PLATE_LIMITS = {
+  'plate.rise.low': 'the least temperature rise',
+  'plate.rise.high': 'the most temperature rise',
+  'plate.heater.power': 'the power of the heater',
+} as const
+export type PlateLimit = keyof typeof PLATE_LIMITS
+export const isPlateLimit = (role: string): role is PlateLimit => Object.hasOwn(PLATE_LIMITS, role)
+
 /** A limit: a figure, or one that follows from how a setting stands. */
 export interface TestLimit {
   figure?: number
-  /** The setting that it follows from, in that role's own unit. */
+  /** The setting that it follows from, in that role's own unit; or what a plate says, as one of `PLATE_LIMITS`. */
   role?: string
   times?: number
   plus?: number
@@ -125,12 +137,23 @@ export type Moment = string
 export type TestCheck = { id: string; says: string } & (
   | { kind: 'value'; of: string; in: TestReading['in']; low?: TestLimit; high?: TestLimit }
   | { kind: 'difference'; of: string; minus: string; in: TestReading['in']; low?: TestLimit; high?: TestLimit }
+  /** Volts times amps of one phase, kW. */
+  | { kind: 'power'; volts: string; amps: string; low?: TestLimit; high?: TestLimit }
   | { kind: 'seconds'; from: Moment; to: Moment; low?: TestLimit; high?: TestLimit }
   /** Good answers of a step pass, bad ones fail. */
   | { kind: 'answer'; step: string }
   /** What was on stops within so many seconds of a moment, and stays so: by its trace, else by the answers. */
   | { kind: 'stops'; of: string; over: number; from: Moment; within: TestLimit; staysS: number; stopped: Moment; back?: Moment }
 )
+
+/** Something that a pass shows, and by which checks: nothing is claimed that no check looks at. */
+export interface TestClaim {
+  says: string
+  /** Ids of checks. */
+  by: readonly string[]
+  /** Of what the test proves, the roles that this is about. */
+  roles?: readonly string[]
+}
 
 export interface TestCause {
   says: string
@@ -148,6 +171,8 @@ export interface TestForm {
   version: number
   name: string
   says: string
+  /** Absent in tests of before claims were tied to checks. */
+  claims?: readonly TestClaim[]
   has: readonly Fact[]
   lacks?: readonly Fact[]
   each?: Each
@@ -206,6 +231,7 @@ export function testDoubts(test: TestForm): string[] {
   for (const check of test.passes) {
     if (check.kind === 'value') reading(check.of, check.id)
     if (check.kind === 'difference') for (const id of [check.of, check.minus]) reading(id, check.id)
+    if (check.kind === 'power') for (const id of [check.volts, check.amps]) reading(id, check.id)
     if (check.kind === 'seconds') for (const at of [check.from, check.to]) moment(at, check.id)
     if (check.kind === 'answer') {
       const step = steps.get(check.step)
@@ -217,10 +243,25 @@ export function testDoubts(test: TestForm): string[] {
       reading(check.of, check.id, true)
       for (const at of [check.from, check.stopped, ...(check.back ? [check.back] : [])]) moment(at, check.id)
     }
-    if ((check.kind === 'value' || check.kind === 'difference' || check.kind === 'seconds') && !check.low && !check.high)
-      out.push(`check “${check.id}” has no limit`)
+    const isLimited = check.kind !== 'answer' && check.kind !== 'stops'
+    if (isLimited && !check.low && !check.high) out.push(`check “${check.id}” has no limit`)
   }
+  if (test.claims) out.push(...claimDoubts(test, test.claims))
   return out
+}
+
+/** Claims without a check, checks without a claim, and roles that a pass would prove though no claim is about them. */
+function claimDoubts({ passes, proves }: TestForm, claims: readonly TestClaim[]): string[] {
+  const ids = new Set(passes.map((one) => one.id))
+  const by = new Set(claims.flatMap((one) => one.by))
+  const roles = new Set(claims.flatMap((one) => one.roles ?? []))
+  return [
+    ...claims.filter((one) => one.by.length === 0).map((one) => `it claims “${one.says}”, and no check looks at it`),
+    ...[...by].filter((id) => !ids.has(id)).map((id) => `a claim names the check “${id}”, which is not there`),
+    ...[...ids].filter((id) => !by.has(id)).map((id) => `the check “${id}” belongs to no claim`),
+    ...proves.filter((role) => !roles.has(role)).map((role) => `it proves “${role}”, and no claim is about it`),
+    ...[...roles].filter((role) => !proves.includes(role)).map((role) => `a claim is about “${role}”, which it does not prove`),
+  ]
 }
 
 /** How long a test takes, in minutes: the work of the hands, and the waits. A wait that follows from a setting is taken as its `otherwise`. */

@@ -65,8 +65,7 @@ export const SAFETY_KINDS = {
     action: 'unit-off',
     reset: 'hand',
     silence: 'a fire',
-    tripBy:
-      'by its maker’s way (test key, magnet or test aerosol), once whoever watches the fire alarm knows',
+    tripBy: 'by its maker’s way (test key, magnet or test aerosol), once whoever watches the fire alarm knows',
     instead: 'Keep every unit on that air off, and tell whoever answers for the fire alarm.',
     basis:
       'NFPA 90A (2021) 6.4 and IMC (2021) 606: supply over 2,000 cfm; where units share a plenum or zone, any detector stops them all; reset by hand, signal at an attended place',
@@ -112,7 +111,8 @@ export const SAFETY_KINDS = {
   },
   'fuel-gas': {
     name: 'a gas detector',
-    named: /\b(?:fuel|natural|methane|propane|lpg?|combustible)?[- ]*gas\s+(?:leak\s+)?(?:det\w*|alarm|sens\w*|monitor)\b|\bmethane\b/i,
+    named:
+      /\b(?:fuel|natural|methane|propane|lpg?|combustible)?[- ]*gas\s+(?:leak\s+)?(?:det\w*|alarm|sens\w*|monitor)\b|\bmethane\b/i,
     guards: 'people from an explosion',
     scope: 'building',
     rests: 'either',
@@ -125,7 +125,8 @@ export const SAFETY_KINDS = {
   },
   'refrigerant-leak': {
     name: 'a refrigerant leak detector',
-    named: /\b(?:refrigerant|a2l|r-?32|r-?454b?|flammable)[- ]*(?:\w+[- ]+)?(?:leak\s*)?(?:det\w*|sens\w*|monitor|alarm)\b|\bleak\s+(?:det\w*|sens\w*)\b(?!\s*(?:for|of)\s+water)|\bleak\s+(?:det\w*|sens\w*)\s+of\s+(?:flammable\s+)?refrigerant|\bmitigation\b/i,
+    named:
+      /\b(?:refrigerant|a2l|r-?32|r-?454b?|flammable)[- ]*(?:\w+[- ]+)?(?:leak\s*)?(?:det\w*|sens\w*|monitor|alarm)\b|\bleak\s+(?:det\w*|sens\w*)\b(?!\s*(?:for|of)\s+water)|\bleak\s+(?:det\w*|sens\w*)\s+of\s+(?:flammable\s+)?refrigerant|\bmitigation\b/i,
     guards: 'people from refrigerant that burns',
     scope: 'own',
     rests: 'either',
@@ -152,7 +153,8 @@ export const SAFETY_KINDS = {
   },
   'blocked-vent': {
     name: 'a blocked-vent or spill switch',
-    named: /\bblocked[- ](?:vent|flue|chimney|drain)\b|\bspill(?:age)?\b|\b(?:vent|flue|draft|draught)[- ](?:safety\s+)?(?:switch|sensor|hood\s+switch|stat|limit)\b|\bb\.?v\.?s\.?s?\b/i,
+    named:
+      /\bblocked[- ](?:vent|flue|chimney|drain)\b|\bspill(?:age)?\b|\b(?:vent|flue|draft|draught)[- ](?:safety\s+)?(?:switch|sensor|hood\s+switch|stat|limit)\b|\bb\.?v\.?s\.?s?\b/i,
     guards: 'people from flue gas that spills back',
     scope: 'own',
     rests: 'closed',
@@ -165,7 +167,8 @@ export const SAFETY_KINDS = {
   },
   flame: {
     name: 'a flame safeguard',
-    named: /\bflame\b|\bthermo-?(?:couple|pile)s?\b|\bpilot\s+(?:safety|generator|valve|switch)\b|\bignition\s+(?:control|module|lock-?out)\b|\bcad\s+cell\b/i,
+    named:
+      /\bflame\b|\bthermo-?(?:couple|pile)s?\b|\bpilot\s+(?:safety|generator|valve|switch)\b|\bignition\s+(?:control|module|lock-?out)\b|\bcad\s+cell\b/i,
     guards: 'against gas that flows without a flame',
     scope: 'own',
     rests: 'closed',
@@ -178,7 +181,8 @@ export const SAFETY_KINDS = {
   },
   'high-limit': {
     name: 'a limit',
-    named: /\b(?:high[- ]?|over[- ]?|aux(?:iliary)?\s+)?limit(?:s|er|ing|\s+switch(?:es)?|\s+control)?\b|\b(?:over-?(?:heat|temp\w*)|excess[- ]temperature)\b/i,
+    named:
+      /\b(?:high[- ]?|over[- ]?|aux(?:iliary)?\s+)?limit(?:s|er|ing|\s+switch(?:es)?|\s+control)?\b|\b(?:over-?(?:heat|temp\w*)|excess[- ]temperature)\b/i,
     guards: 'exchanger, elements and ducts from heat',
     scope: 'own',
     rests: 'closed',
@@ -191,7 +195,8 @@ export const SAFETY_KINDS = {
   },
   'draft-proving': {
     name: 'a pressure switch that proves draft',
-    named: /\bproves\s+dra(?:f|ught)|\b(?:induc\w+|draft|draught|combustion[- ]air)(?:[- ]\w+)?[- ](?:proving|pressure)(?:[- ]switch)?\b/i,
+    named:
+      /\bproves\s+dra(?:f|ught)|\b(?:induc\w+|draft|draught|combustion[- ]air)(?:[- ]\w+)?[- ](?:proving|pressure)(?:[- ]switch)?\b/i,
     guards: 'against firing without draft',
     scope: 'own',
     rests: 'either',
@@ -204,7 +209,8 @@ export const SAFETY_KINDS = {
   },
   airflow: {
     name: 'a switch that proves airflow',
-    named: /\bsail\b|\b(?:air-?\s?flow|air|fan|flow|blower)[- ]prov\w+|\bprov(?:es|ing)\b|\bflow\s+(?:switch|sensor)\b|\bpaddle\s+switch\b|\baps\b/i,
+    named:
+      /\bsail\b|\b(?:air-?\s?flow|air|fan|flow|blower)[- ]prov\w+|\bprov(?:es|ing)\b|\bflow\s+(?:switch|sensor)\b|\bpaddle\s+switch\b|\baps\b/i,
     guards: 'elements or coil from heat without air',
     scope: 'own',
     rests: 'either',
@@ -271,7 +277,8 @@ export const SAFETY_KINDS = {
   },
   freeze: {
     name: 'a freeze-stat or frost-stat',
-    named: /\b(?:freeze|frost|low[- ]temp\w*)[- ]?(?:stat|protect\w*|switch|limit|cut-?\s?out|guard)|\bfreeze\b|\bfrost\s?-?stat/i,
+    named:
+      /\b(?:freeze|frost|low[- ]temp\w*)[- ]?(?:stat|protect\w*|switch|limit|cut-?\s?out|guard)|\bfreeze\b|\bfrost\s?-?stat/i,
     guards: 'a coil from freezing and bursting',
     scope: 'own',
     rests: 'closed',
@@ -284,7 +291,8 @@ export const SAFETY_KINDS = {
   },
   'high-static': {
     name: 'a high-static switch',
-    named: /\b(?:high|over)[- ]?(?:duct[- ])?static\b|\bduct\s+(?:high[- ])?(?:pressure|static)\s+(?:switch|limit|cut-?\s?out)\b/i,
+    named:
+      /\b(?:high|over)[- ]?(?:duct[- ])?static\b|\bduct\s+(?:high[- ])?(?:pressure|static)\s+(?:switch|limit|cut-?\s?out)\b/i,
     guards: 'ducts from bursting',
     scope: 'own',
     rests: 'closed',
@@ -351,7 +359,8 @@ export const SAFETY_KINDS = {
   },
   phase: {
     name: 'a phase monitor',
-    named: /\bphase[- ](?:monitor|loss|fail\w*|sequence|protect\w*|relay|guard|reversal)\b|\b(?:loss|reversal)\s+of\s+phase\b|\bvoltage\s+monitor\b/i,
+    named:
+      /\bphase[- ](?:monitor|loss|fail\w*|sequence|protect\w*|relay|guard|reversal)\b|\b(?:loss|reversal)\s+of\s+phase\b|\bvoltage\s+monitor\b/i,
     guards: 'motors from a lost or crossed phase',
     scope: 'own',
     rests: 'closed',

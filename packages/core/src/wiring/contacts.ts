@@ -74,13 +74,12 @@ export function judgeContact(contact: InputContact, units: number): ContactJudge
         otherwise: acts === 'opens' ? 'closes' : 'opens',
       }),
     )
-  if (kind && rests === 'open') findings.push(found(kind.rests === 'closed' ? 'safety-rests-open' : 'safety-line-unwatched', { device }))
+  if (kind && rests === 'open')
+    findings.push(found(kind.rests === 'closed' ? 'safety-rests-open' : 'safety-line-unwatched', { device }))
   // One that cannot trip stops nothing: what it would stop, and how, is no news beside that.
   const fault = kind && trips !== false && does !== null ? actionFault(kind, does) : null
   if (fault === 'nothing')
-    findings.push(
-      found(kind?.action === 'compressor-off-fan-on' ? 'leak-stops-nothing' : 'safety-stops-nothing', { device }),
-    )
+    findings.push(found(kind?.action === 'compressor-off-fan-on' ? 'leak-stops-nothing' : 'safety-stops-nothing', { device }))
   else if (fault === 'mitigate') findings.push(found('safety-leaves-fan', { device }))
   else if (fault === 'boost') findings.push(found('leak-lets-compressor', { device }))
   else if (fault) findings.push(found('leak-stops-blower', { device }))
@@ -96,7 +95,13 @@ export function judgeContact(contact: InputContact, units: number): ContactJudge
       : trips === false
         ? `When the ${device} trips, nothing changes.`
         : `When the ${device} trips, ${DOES[does ?? 'none'](who)}.${others}`
-  return { says, findings, missing, test: testOf(contact, kind, units), provable: missing.length === 0 && trips !== false && fault !== 'nothing' }
+  return {
+    says,
+    findings,
+    missing,
+    test: testOf(contact, kind, units),
+    provable: missing.length === 0 && trips !== false && fault !== 'nothing',
+  }
 }
 
 /** How a trip is made on purpose, and what is to be seen then and afterwards. */

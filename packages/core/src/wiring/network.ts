@@ -1,3 +1,4 @@
+import { never } from '../result.ts'
 import {
   auxOnController,
   type Board,
@@ -198,12 +199,68 @@ export function outcomeOf(system: WiringSystem, wiring: Wiring, call: Call): Cal
   }
 }
 
+/** What a call is for: what the equipment has to do, whatever hangs on its terminals and however its controller is set. */
+export type Intent = Omit<CallOutcome, 'live'>
+
+/**
+ * What should run on a call: from the equipment and the call alone, so that a setting or a conductor that is wrong cannot
+ * make the wrong thing look right. Source: the purpose of each call; while it defrosts the compressor takes heat out of the
+ * house to thaw its coil, and the auxiliary heat makes up for that.
+ */
+export function intended(system: WiringSystem, call: Call): Intent {
+  const { kind, heatStages, coolStages } = system
+  const pump = isPump(system)
+  const at = (compressor: 0 | 1 | 2, mode: CallOutcome['mode'], heat: 0 | 1 | 2, fan: boolean): Intent => ({
+    call,
+    compressor,
+    mode,
+    heat,
+    fan,
+    awake: true,
+    short: false,
+    tied: false,
+  })
+  // Gas brings its own fan; an electric heater has to be blown.
+  const isBlown = kind !== 'heat-only'
+  switch (call) {
+    case 'off':
+      return at(0, null, 0, false)
+    case 'fan':
+      return at(0, null, 0, true)
+    case 'cool-1':
+      return at(1, 'cools', 0, true)
+    case 'cool-2':
+      return at(2, 'cools', 0, true)
+    case 'heat-1':
+      return pump ? at(1, 'heats', 0, true) : at(0, null, 1, isBlown)
+    case 'heat-2':
+      return pump ? at(2, 'heats', 0, true) : at(0, null, 2, isBlown)
+    case 'heat-aux':
+      return kind === 'dual-fuel' ? at(0, null, heatStages, true) : at(coolStages > 1 ? 2 : 1, 'heats', heatStages, true)
+    case 'defrost':
+      return at(1, 'cools', heatStages > 0 ? 1 : 0, true)
+    case 'emergency':
+      return at(0, null, heatStages, true)
+    default:
+      return never(call)
+  }
+}
+
+/** Every call of a system with what it is for. */
+export const intendedTable = (system: WiringSystem): Intent[] => callsOf(system).map((call) => intended(system, call))
+
+/** The system with its controller set as the equipment wants it: for showing how it should be. */
+export const setRight = (system: WiringSystem): WiringSystem => ({
+  ...system,
+  controller: { ...system.controller, valveSet: system.reversing },
+})
+
 /** Every call of a system, with the wiring as it is. */
 export const truthTable = (system: WiringSystem, wiring: Wiring): CallOutcome[] =>
   callsOf(system).map((call) => outcomeOf(system, wiring, call))
 
 /** What runs, in words. */
-export function runsWords(outcome: CallOutcome): string {
+export function runsWords(outcome: Intent): string {
   if (outcome.short) return 'nothing: the fuse goes'
   if (!outcome.awake) return 'nothing: the controller has no power'
   const parts = [
@@ -218,4 +275,4 @@ export function runsWords(outcome: CallOutcome): string {
 export const joinedAtRest = (wiring: Wiring, a: End, b: End): boolean =>
   netOf(wiring).joined(Net.key(a.board, a.terminal), Net.key(b.board, b.terminal))
 
-export const sameOutcome = (a: CallOutcome, b: CallOutcome): boolean => runsWords(a) === runsWords(b) && a.tied === b.tied
+export const sameOutcome = (a: Intent, b: Intent): boolean => runsWords(a) === runsWords(b) && a.tied === b.tied

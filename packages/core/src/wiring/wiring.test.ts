@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type InputContact, judgeContact } from './contacts.ts'
 import { isolationSteps, mayConfirmFromMs } from './isolation.ts'
-import { callsOf, outcomeOf, runsWords, truthTable } from './network.ts'
+import { callsOf, intended, intendedTable, outcomeOf, runsWords, sameOutcome, setRight, truthTable } from './network.ts'
 import {
   type Bridge,
   equipmentBoards,
@@ -44,6 +44,39 @@ describe('power on a call', () => {
     const strayed = { ...right, wires: [...right.wires, wire('brown', 'W1', 'R')] }
     const found = wiringFindings(FURNACE, strayed, null).find((one) => one.key === 'power-on-W1-equipment')
     expect(found).toMatchObject({ danger: true, does: [] })
+  })
+})
+
+describe('what should be', () => {
+  it('comes from the equipment and the call alone, and the wanted wiring brings it about', () => {
+    fc.assert(
+      fc.property(systems, (one) => {
+        const right = setRight(one)
+        const runs = truthTable(right, wantedWiring(right))
+        const should = intendedTable(one)
+        expect(runs.map((of) => `${of.call}: ${runsWords(of)}`)).toEqual(should.map((of) => `${of.call}: ${runsWords(of)}`))
+        // No setting and no conductor changes it.
+        for (const valveSet of ['cool', 'heat', null] as const)
+          expect(intendedTable({ ...one, controller: { ...one.controller, valveSet } })).toEqual(should)
+        for (const { call, mode } of should) {
+          if (call.startsWith('cool')) expect([call, mode]).toEqual([call, 'cools'])
+          if (call.startsWith('heat')) expect([call, mode === 'cools']).toEqual([call, false])
+        }
+      }),
+    )
+  })
+  it('a controller set the wrong way round is seen call by call, beside its finding', () => {
+    const wrong = system({ reversing: 'heat' }, { valve: 'O/B', valveSet: 'cool' })
+    const [outcome, should] = [outcomeOf(wrong, wantedWiring(wrong), 'cool-1'), intended(wrong, 'cool-1')]
+    expect([runsWords(outcome), runsWords(should)]).toEqual(['compressor heats, fan', 'compressor cools, fan'])
+    expect(sameOutcome(outcome, should)).toBe(false)
+    expect(wiringFindings(wrong, wantedWiring(wrong), null).map((one) => one.code)).toContain('valve-set-otherwise')
+  })
+  it('the valve hangs on the board of its compressor', () => {
+    const apart = system({ kind: 'dual-fuel', transformers: 2 })
+    expect(wantedWires(apart).find((one) => one.equipment.terminal === 'O')?.equipment.board).toBe('second')
+    expect(terminalsOf(apart, 'equipment')).not.toContain('O')
+    expect(terminalsOf(apart, 'second')).toContain('O')
   })
 })
 
@@ -121,7 +154,7 @@ const systems = fc
   })
   .map(({ kind, heatStages, coolStages, two, reversing, splitPower, power, valve, aux }): WiringSystem => {
     // Two transformers need heat and cooling apart, and a controller with two power terminals.
-    const apart = two && (kind === 'furnace' || kind === 'electric')
+    const apart = two && kind !== 'cool-only' && kind !== 'heat-only'
     return {
       kind,
       heatStages: kind === 'cool-only' ? 0 : heatStages,
@@ -347,10 +380,22 @@ describe('contacts', () => {
     ['a duct smoke detector that stops its own unit alone', { device: 'duct detector', kind: 'smoke' }, /stops this unit alone/],
     ['a duct smoke detector that stops them all', { device: 'duct detector', kind: 'smoke', reach: 'all' }, null],
     ['a relay of the fire alarm without an alarm', { kind: 'fire-alarm', does: 'off', reach: 'all' }, /nobody learns of a fire/],
-    ['a relay of the fire alarm that only switches', { kind: 'fire-alarm', does: 'remote', reach: 'all' }, /nobody learns of a fire/],
-    ['a leak detector that forces the unit off', { device: 'A2L sensor', kind: 'refrigerant-leak' }, /the blower stops with the unit/],
+    [
+      'a relay of the fire alarm that only switches',
+      { kind: 'fire-alarm', does: 'remote', reach: 'all' },
+      /nobody learns of a fire/,
+    ],
+    [
+      'a leak detector that forces the unit off',
+      { device: 'A2L sensor', kind: 'refrigerant-leak' },
+      /the blower stops with the unit/,
+    ],
     ['a leak detector that runs the fan alone', { kind: 'refrigerant-leak', does: 'boost' }, /the compressor goes on/],
-    ['a leak detector that is not listened to', { kind: 'refrigerant-leak', does: 'none' }, /the compressor goes on and nothing runs/],
+    [
+      'a leak detector that is not listened to',
+      { kind: 'refrigerant-leak', does: 'none' },
+      /the compressor goes on and nothing runs/,
+    ],
     ['a leak detector that stops the compressor and runs the fan', { kind: 'refrigerant-leak', does: 'mitigate' }, null],
     ['a smoke detector that leaves the fan running', { kind: 'smoke', does: 'mitigate', reach: 'all' }, /the blower goes on/],
   ])('%s', (_, change, says) => {
@@ -362,7 +407,9 @@ describe('contacts', () => {
     expect(provable).toBe(change.does !== 'none')
   })
   it('a smoke detector is reset by hand, and its test says so', () => {
-    expect(judged({ device: 'duct detector', kind: 'smoke', reach: 'all' }, 4).test).toMatch(/stay off until the duct detector is reset by hand/)
+    expect(judged({ device: 'duct detector', kind: 'smoke', reach: 'all' }, 4).test).toMatch(
+      /stay off until the duct detector is reset by hand/,
+    )
     expect(judged({}, 4).test).toMatch(/start again by itself/)
   })
   it('a window contact may stop its room in silence', () =>

@@ -108,7 +108,7 @@ export const valveOnController = (system: WiringSystem): Terminal =>
   system.controller.valve === 'O/B' ? 'OB' : valveOnEquipment(system)
 
 /** The board that the cooling hangs on. */
-const coolBoard = (system: WiringSystem): Board => (system.transformers === 2 ? 'second' : 'equipment')
+export const coolBoard = (system: WiringSystem): Board => (system.transformers === 2 ? 'second' : 'equipment')
 
 /** The terminals of a strip, in their order. */
 export function terminalsOf(system: WiringSystem, board: Board): Terminal[] {
@@ -125,8 +125,9 @@ export function terminalsOf(system: WiringSystem, board: Board): Terminal[] {
       'W2',
       ...(valve === 'O/B' ? (['OB'] as const) : (['O', 'B'] as const)),
     ]
-  if (board === 'second') return ['R', 'C', 'G', 'Y1', 'Y2']
-  const valves: Terminal[] = pump ? [valveOnEquipment(system)] : []
+  // The valve hangs on the transformer of its compressor: another one never feeds it.
+  const valves: Terminal[] = pump && board === coolBoard(system) ? [valveOnEquipment(system)] : []
+  if (board === 'second') return ['R', 'C', 'G', 'Y1', 'Y2', ...valves]
   return ['R', 'C', 'G', 'Y1', 'Y2', 'W1', 'W2', ...valves]
 }
 
@@ -159,7 +160,7 @@ export function wantedWires(system: WiringSystem): WantedWire[] {
   if (isPump(system))
     add(
       valveOnController(system),
-      at('equipment', valveOnEquipment(system)),
+      at(cool, valveOnEquipment(system)),
       `Reversing valve, live in ${system.reversing === 'cool' ? 'cooling' : 'heating'} on this equipment.`,
     )
   if (heatsByItself(system)) {

@@ -4,6 +4,7 @@ import type { Found, Refusal } from '../result.ts'
 import { CALL_WORDS, callsOf, joinedAtRest, outcomeOf } from './network.ts'
 import {
   type Bridge,
+  coolBoard,
   type End,
   endWord,
   equipmentBoards,
@@ -156,7 +157,7 @@ function together(system: WiringSystem, wiring: Wiring): WiringFinding[] {
       key: 'dual-fuel-together',
       danger: true,
       ...found('dual-fuel-together', { call: CALL_WORDS[call] }),
-      ends: [end('equipment', 'Y1'), end('equipment', 'W1')],
+      ends: [end(coolBoard(system), 'Y1'), end('equipment', 'W1')],
       does: [],
     },
   ]
@@ -165,7 +166,7 @@ function together(system: WiringSystem, wiring: Wiring): WiringFinding[] {
 /** The valve switched in the mode in which this equipment wants it at rest. */
 function reversing(system: WiringSystem, wiring: Wiring): WiringFinding[] {
   if (!isPump(system)) return []
-  const valve = end('equipment', valveOnEquipment(system))
+  const valve = end(coolBoard(system), valveOnEquipment(system))
   const wants = system.reversing === 'cool' ? 'cooling' : 'heating'
   const wrong = (words: Found, does: WiringMend[]): WiringFinding[] => [
     { key: 'reversing', danger: false, ...words, ends: [valve], does },

@@ -2,7 +2,7 @@ import { ROLES } from '@ingle/core'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ALL_KINDS, begun, HERE, Pen, SYSTEM, uuid } from '../testing/pen.ts'
-import { parseChange } from './change.ts'
+import { parseChange, refusedAsNew } from './change.ts'
 import { describeChange, importedWords } from './describe.ts'
 import { KnownIds } from './references.ts'
 
@@ -22,11 +22,27 @@ it.each([
   ['jumper', 'float switch on the pan'],
 ])('a %s in place of a %s is never a temporary fix', (what, instead) => {
   const pen = new Pen()
-  pen.write('fix.put', { ...HERE, fixId: uuid(9), what, instead, cannot: 'x', undo: 'y' })
-  expect(parseChange(pen.changes[0], Date.UTC(2026, 10, 25))).toMatchObject({
-    ok: false,
-    reason: expect.stringContaining('never bridged'),
+  pen.write('fix.put', { ...HERE, fixId: uuid(9), part: 'sensor', what, instead, cannot: 'x', undo: 'y' })
+  const read = parseChange(pen.changes[0], Date.UTC(2026, 10, 25))
+  // A record of before stays readable; nobody writes one any more.
+  if (!read.ok) throw new Error(read.reason)
+  expect(refusedAsNew(read.value)).toMatchObject({ ok: false, reason: expect.stringContaining('never bridged') })
+})
+
+it.each([['other'], [undefined]] as const)('a temporary fix of the part “%s” can be read and not written', (part) => {
+  const pen = new Pen()
+  pen.write('fix.put', {
+    ...HERE,
+    fixId: uuid(9),
+    ...(part && { part }),
+    what: 'clamp',
+    instead: 'damper',
+    cannot: 'x',
+    undo: 'y',
   })
+  const read = parseChange(pen.changes[0], Date.UTC(2026, 10, 25))
+  if (!read.ok) throw new Error(read.reason)
+  expect(refusedAsNew(read.value)).toMatchObject({ ok: false, remedy: expect.stringContaining('off and locked') })
 })
 
 describe('a change from outside', () => {

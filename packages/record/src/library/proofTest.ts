@@ -86,13 +86,17 @@ class Step {
   @IsOptional() @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => Answer) asks?: Answer[]
 }
 
+const CHECK_KINDS = ['value', 'difference', 'power', 'seconds', 'answer', 'stops'] as const
+
 /** What counts as a pass. Which of the fields it needs follows from its kind; see docs/formats/test.md. */
 class Check {
   @Matches(NAME) @MaxLength(40) id!: string
   @IsString() @IsNotEmpty() @MaxLength(200) says!: string
-  @IsIn(['value', 'difference', 'seconds', 'answer', 'stops']) kind!: 'value' | 'difference' | 'seconds' | 'answer' | 'stops'
+  @IsIn(CHECK_KINDS) kind!: (typeof CHECK_KINDS)[number]
   @IsOptional() @Matches(NAME) of?: string
   @IsOptional() @Matches(NAME) minus?: string
+  @IsOptional() @Matches(NAME) volts?: string
+  @IsOptional() @Matches(NAME) amps?: string
   @IsOptional() @IsIn(UNITS) in?: Unit
   @IsOptional() @ValidateNested() @Type(() => Limit) low?: Limit
   @IsOptional() @ValidateNested() @Type(() => Limit) high?: Limit
@@ -104,6 +108,13 @@ class Check {
   @IsOptional() @IsNumber() @Min(0) @Max(86_400) staysS?: number
   @IsOptional() @Matches(MOMENT) stopped?: string
   @IsOptional() @Matches(MOMENT) back?: string
+}
+
+/** What a pass shows, and by which checks. */
+class Claim {
+  @IsString() @IsNotEmpty() @MaxLength(300) says!: string
+  @IsArray() @ArrayNotEmpty() @ArrayMaxSize(20) @Matches(NAME, { each: true }) by!: string[]
+  @IsOptional() @IsArray() @ArrayMaxSize(30) @IsString({ each: true }) @MaxLength(60, { each: true }) roles?: string[]
 }
 
 class Cause {
@@ -121,6 +132,7 @@ export class ProofTest {
   @IsString() @IsNotEmpty() @MaxLength(80) name!: string
   /** What a pass shows, in one sentence. */
   @IsString() @IsNotEmpty() @MaxLength(400) says!: string
+  @IsOptional() @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => Claim) claims?: Claim[]
   /** What a system must have, and must not have, for it to be asked for. */
   @IsArray() @ArrayMaxSize(12) @IsIn(Object.keys(FACTS), { each: true }) has!: Fact[]
   @IsOptional() @IsArray() @ArrayMaxSize(12) @IsIn(Object.keys(FACTS), { each: true }) lacks?: Fact[]
@@ -145,6 +157,7 @@ export const keyOfTest = (test: Pick<ProofTest, 'id' | 'version'>): string => `$
 const CHECK_NEEDS = {
   value: ['of', 'in'],
   difference: ['of', 'minus', 'in'],
+  power: ['volts', 'amps'],
   seconds: ['from', 'to'],
   answer: ['step'],
   stops: ['of', 'over', 'from', 'within', 'staysS', 'stopped'],

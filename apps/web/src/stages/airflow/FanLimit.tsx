@@ -4,6 +4,7 @@ import {
   firingFlowCfm,
   type LedgerRow,
   type Pointers,
+  pointerFindings,
   pointerRows,
   pointersOf,
   USUAL_FIRING_S,
@@ -15,6 +16,12 @@ import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { Refused } from '../../visit/Refused.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useFiring } from './useFiring.tsx'
+
+const TRIAL_WORDS = {
+  better: 'Better than as the pointers stand.',
+  worse: 'Not better than as they stand: leave them, or try others.',
+  alike: 'No better than as they stand.',
+} as const
 
 /** More runs of the blower than this are counted, not listed. */
 const MOST_SAID = 5
@@ -76,9 +83,17 @@ function PointersPanel({ rows, stands }: { rows: { on: LedgerRow; off: LedgerRow
         </button>
       )}
       {result === null && (
-        <p className="soft text-[14px]">
-          Fill in what is known of the firing: then the blower’s starts and stops are worked out.
-        </p>
+        <>
+          {pointerFindings(visit, dial).map((one) => (
+            <Notice key={one.says} kind="watch">
+              <b>{one.says}</b> {one.mend}
+            </Notice>
+          ))}
+          <p className="soft text-[14px]">
+            Fill in what is known of the firing: then the blower’s starts and stops are worked out. Until then rules of thumb
+            speak.
+          </p>
+        </>
       )}
       {result && !result.ok && (
         <Notice kind="watch">
@@ -93,6 +108,7 @@ function PointersPanel({ rows, stands }: { rows: { on: LedgerRow; off: LedgerRow
               <b>{one.says}</b> {one.mend}
             </Notice>
           ))}
+          {result.value.trial && <p className="font-bold text-[14px]">{TRIAL_WORDS[result.value.trial]}</p>}
           {result.value.verdicts.length === 0 && (
             <p className="text-success font-bold text-[14px]">It starts once, runs on until the exchanger is spent, and stops.</p>
           )}

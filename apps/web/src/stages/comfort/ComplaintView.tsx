@@ -34,8 +34,7 @@ function WayInView() {
   const told = way && judgeComplaint(visit, way, figures)
   const answer = async (trial: string, to: 'yes' | 'no' | 'open') =>
     setWrong(refusalOf(await write([{ kind: 'trial.set', body: { ...at, trial, answer: to } }])))
-  const open = told?.causes.filter((one) => one.share !== null) ?? []
-  const struck = told?.causes.filter((one) => one.share === null) ?? []
+  const open = told?.causes ?? []
   const [next, ...others] = told?.trials.filter((one) => one.answer === null) ?? []
   return (
     <div className="grid gap-3 md:gap-4 lg:grid-cols-2 items-start">
@@ -57,22 +56,20 @@ function WayInView() {
         {told && (
           <>
             <h2 className="font-bold text-[19px] leading-snug">
-              {open[0] ? `Likeliest: ${open[0].says}` : 'None of its usual causes gives it in this room.'}
+              {open[0] && `Likeliest: ${open[0].says}`}
             </h2>
-            {open.length === 0 && (
-              <p>Look at the room itself first: kind, floor and loss under “The room”, and the sensor under “Sensing”.</p>
-            )}
             <ol className="flex flex-col gap-2.5">
               {open.map((one) => (
                 <li key={one.id}>
                   <div className="flex gap-3 items-baseline">
                     <span className="flex-1">{one.says}</span>
-                    <b className="num">{Math.round(100 * (one.share ?? 0))} %</b>
+                    <b className="num">{Math.round(100 * one.share)} %</b>
                   </div>
                   <div className="h-1.5 bg-base-300 rounded my-1" aria-hidden="true">
-                    <div className="h-full rounded bg-[var(--tone-air)]" style={{ width: `${100 * (one.share ?? 0)}%` }} />
+                    <div className="h-full rounded bg-[var(--tone-air)]" style={{ width: `${100 * one.share}%` }} />
                   </div>
                   <p className="soft text-[14px]">{one.mend}</p>
+                  {one.why && <p className="soft text-[13px]">{one.why}</p>}
                 </li>
               ))}
             </ol>
@@ -81,18 +78,10 @@ function WayInView() {
                 Nothing is run for it yet: name what heats and cools on the Survey stage, and the rooms under “The room”.
               </p>
             )}
-            {struck.length > 0 && (
-              <ul aria-label="Struck out" className="flex flex-col gap-2 border-t border-base-300 pt-2.5">
-                {struck.map((one) => (
-                  <li key={one.id} className="text-[14px]">
-                    <s>{one.says}</s> <span className="soft">{one.why}</span>
-                  </li>
-                ))}
-              </ul>
-            )}
             <p className="soft text-[13px]">
               By Bayes’ rule: how often such a cause is behind it (house figures), times what was found on this system, times what
-              each look said. A cause is struck out when a day of this room with it does not show the complaint.
+              each look said. A day of this room that does not show the complaint counts against a cause and strikes none out; nobody
+              having looked, no cause gets more than 60 %.
             </p>
           </>
         )}

@@ -1,9 +1,9 @@
 import { contactOf, inputRows, type LedgerRow } from '@ingle/bench'
 import {
-  SAFETY_ACTION_WORDS,
   PLACE_WORDS,
-  SAFETY_RESET_WORDS,
+  SAFETY_ACTION_WORDS,
   SAFETY_KIND_IDS,
+  SAFETY_RESET_WORDS,
   SAFETY_SCOPE_WORDS,
   type SafetyKindId,
   safetyKind,
@@ -96,8 +96,8 @@ function Contact({ row }: { row: LedgerRow }) {
       </div>
       {kind && (
         <p className="soft text-[14px] leading-snug">
-          Guards {kind.guards}. When it trips: {SAFETY_ACTION_WORDS[kind.action]}; it reaches {SAFETY_SCOPE_WORDS[kind.scope]}; reset{' '}
-          {SAFETY_RESET_WORDS[kind.reset]}
+          Guards {kind.guards}. When it trips: {SAFETY_ACTION_WORDS[kind.action]}; it reaches {SAFETY_SCOPE_WORDS[kind.scope]};
+          reset {SAFETY_RESET_WORDS[kind.reset]}
           {kind.silence ? '; with an alarm' : ''}. <span className="block text-[13px]">{kind.basis}.</span>
         </p>
       )}

@@ -3,8 +3,11 @@ import {
   CALL_WORDS,
   counted,
   endWord,
+  intendedTable,
+  isPump,
   runsWords,
   sameOutcome,
+  setRight,
   truthTable,
   type Wiring,
   type WiringSystem,
@@ -12,6 +15,7 @@ import {
 } from '@ingle/core'
 import { useState } from 'react'
 import { Choices } from '../../kit/Choices.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 
 const VIEWS = { found: 'As found', now: 'As it is now', wanted: 'As it should be' } as const
@@ -20,8 +24,9 @@ type View = keyof typeof VIEWS
 /** For each call: which terminals are live and what runs, as found and after mending, beside what should run. */
 export function TruthTable({ kind, found, now }: { kind: WiringSystem; found: Wiring; now: Wiring }) {
   const [view, setView] = useState<View>('now')
-  const should = truthTable(kind, wantedWiring(kind))
-  const shown = view === 'wanted' ? should : truthTable(kind, view === 'found' ? found : now)
+  const should = intendedTable(kind)
+  const right = setRight(kind)
+  const shown = view === 'wanted' ? truthTable(right, wantedWiring(right)) : truthTable(kind, view === 'found' ? found : now)
   const wrong = shown.filter((one, i) => should[i] && !sameOutcome(one, should[i])).length
   const liveOn = (outcome: (typeof shown)[number], board: Board) =>
     outcome.live
@@ -35,6 +40,12 @@ export function TruthTable({ kind, found, now }: { kind: WiringSystem; found: Wi
           ? 'Every call does what it should'
           : `${wrong} of ${counted(shown.length, 'call')} ${wrong === 1 ? 'does' : 'do'} something else than ${wrong === 1 ? 'it' : 'they'} should`}
       </h2>
+      {isPump(kind) && kind.controller.valve === 'O/B' && kind.controller.valveSet === null && view !== 'wanted' && (
+        <Notice kind="watch">
+          How the controller’s reversing valve is set was not looked at: this takes it for what the equipment wants. Look at it
+          under Settings.
+        </Notice>
+      )}
       <Choices
         label="Which wiring"
         options={Object.entries(VIEWS) as [View, string][]}

@@ -1,5 +1,5 @@
-import { endDrafts, judged, runWith, stepStands, type TestCase } from '@ingle/bench'
-import { clockFace, type TestStep } from '@ingle/core'
+import { endDrafts, judged, runFacts, runWith, stepStands, type TestCase } from '@ingle/bench'
+import { clockFace, isEarly, type TestStep } from '@ingle/core'
 import type { RunMark, RunState } from '@ingle/record'
 import { useState } from 'react'
 import { Heard } from '../../kit/Heard.tsx'
@@ -26,6 +26,8 @@ export function StepView({ run, one, step, mark }: { run: RunState; one: TestCas
   // The last seconds are not in the record yet, and count.
   const full = runWith(run, [...wire.pending.current.values()])
   const soFar = judged(one.form, full, Date.now())
+  const facts = runFacts(full, Date.now())
+  const early = (step.reads ?? []).filter((of) => isEarly(of.id, one.form, facts))
   const failed = soFar.checks.filter((of) => of.verdict === 'fail')
   const body = { ...at, runId: run.id }
   const draftsOf = (of: Followed[]) => of.map((one) => ({ kind: 'test.trace', body: { ...body, ...one } }) as const)
@@ -85,6 +87,12 @@ export function StepView({ run, one, step, mark }: { run: RunState; one: TestCas
           </fieldset>
         )}
         <StepReadings run={run} one={one} step={step} mark={mark} wire={wire} onWire={onWire} setOnWire={setOnWire} />
+        {early.length > 0 && (
+          <Notice kind="watch">
+            <b>Read before the time was up: {early.map((of) => of.says).join(', ')}.</b> It does not prove anything yet: read it
+            again once the time of this step is over.
+          </Notice>
+        )}
         {failed.length > 0 && (
           <Notice kind="wrong">
             Not so: {failed.map((of) => of.check.says.toLowerCase()).join(', ')}. You can end the test here.

@@ -1,4 +1,13 @@
-import { exchangerFromStart, type FanLimitRun, type Found, fanLimitVerdict, type Result, runFanLimit } from '@ingle/core'
+import {
+  exchangerFromStart,
+  type FanLimitRun,
+  type Found,
+  fanLimitTrial,
+  fanLimitVerdict,
+  pointersVerdict,
+  type Result,
+  runFanLimit,
+} from '@ingle/core'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { numberAt, rowFor } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -29,6 +38,8 @@ interface FanLimitAnswer {
   run: FanLimitRun
   firingS: number
   verdicts: Found[]
+  /** Beside how the pointers stand; null: they were not moved. */
+  trial: ReturnType<typeof fanLimitTrial> | null
   /** Heat capacity of the exchanger, Btu/°F. */
   capacity: number
 }
@@ -59,13 +70,24 @@ export function fanLimitAt(v: VisitView, stands: Pointers, tried: Pointers): Res
   })
   if (!made.ok) return made
   const pointers = { fanOnF: tried.onF, fanOffF: tried.offF }
-  const run = runFanLimit(made.value, pointers, {
-    calls: [[0, firingS]],
-    endS: firingS + AFTER_FIRING_S,
-    returnF,
-    startF: returnF,
-  })
+  const firing = { calls: [[0, firingS]] as const, endS: firingS + AFTER_FIRING_S, returnF, startF: returnF }
+  const run = runFanLimit(made.value, pointers, firing)
   if (!run.ok) return run
+  const isMoved = tried.onF !== stands.onF || tried.offF !== stands.offF
+  const before = isMoved ? runFanLimit(made.value, { fanOnF: stands.onF, fanOffF: stands.offF }, firing) : null
   const verdicts = fanLimitVerdict(pointers, run.value, returnF, v.show)
-  return { ok: true, value: { run: run.value, firingS, verdicts, capacity: made.value.capacity } }
+  return {
+    ok: true,
+    value: {
+      run: run.value,
+      firingS,
+      verdicts,
+      trial: before?.ok ? fanLimitTrial(before.value, run.value, pointers, returnF) : null,
+      capacity: made.value.capacity,
+    },
+  }
 }
+
+/** What the pointers say by themselves, by rule of thumb: before the firing is known. */
+export const pointerFindings = ({ here, show }: VisitView, { onF, offF }: Pointers): Found[] =>
+  pointersVerdict({ fanOnF: onF, fanOffF: offF }, here.firing.returnF ?? null, show)

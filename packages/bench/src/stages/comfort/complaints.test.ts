@@ -46,7 +46,10 @@ describe.each(Object.keys(COMPLAINTS) as ComplaintId[])('the way in of “%s”'
     expect(of.causes.reduce((sum, one) => sum + (one.share ?? 0), 0)).toBeCloseTo(1, 9)
     expect(of.causes.map((one) => one.share)).toEqual([...of.causes.map((one) => one.share)].sort((a, b) => (b ?? 0) - (a ?? 0)))
     expect(of.trials[0]?.bits).toBeGreaterThan(0.05)
-    for (const one of of.trials) expect(one.bits).toBeLessThanOrEqual(of.trials[0]?.bits as number)
+    // What guards comes before what tells most.
+    const [first, ...rest] = of.trials.filter((one) => one.id !== 'fan.safety')
+    for (const one of rest) expect(one.bits).toBeLessThanOrEqual(first?.bits as number)
+    if (way === 'fan-never-stops') expect(of.trials[0]?.id).toBe('fan.safety')
   })
   it('moves as a look ends, either way', () => {
     const before = judgeComplaint(flat(way), wayIn(flat(way))!, {})
@@ -120,17 +123,21 @@ describe('a complaint', () => {
       3,
     )
   })
-  it('strikes out what the model cannot give in this room, and says why', () => {
+  it('counts against a cause what a day of the model does not show, and strikes nothing out by it', () => {
     // A cold void pulls the sensor down, so that the room is driven hot; a small machine in a large room cannot.
     const v = flat('hot-shows-warm', (pen) => pen.write('room.set', { systemId: SYSTEM, areaFt2: 700, kind: 'usual' }))
     const of = judged(v)
-    expect(shareOf(of, 'gap')).not.toBeNull()
-    expect(shareOf(of, 'offset')).not.toBeNull()
     const still = of.causes.find((one) => one.id === 'still')
-    expect(still?.share).toBeNull()
-    expect(still?.why).toMatch(/^A day of this room with it does not show it: people sit [+−]?0\.\d °F from it\.$/)
-    // Those that are struck out stand last.
-    expect(of.causes.at(-1)?.share).toBeNull()
+    expect(still?.why).toMatch(/^One day of this room with it does not show it: people sit [+−]?0\.\d °F from it\.$/)
+    expect(still?.share).toBeGreaterThan(0)
+    expect(of.causes).toHaveLength(judgeComplaint(v, wayIn(v)!, {}).causes.length)
+    expect(of.causes.find((one) => one.id === 'gap')?.why).toBeNull()
+  })
+  it('claims of no cause more than 60 % while nobody has looked', () => {
+    for (const id of Object.keys(COMPLAINTS) as ComplaintId[])
+      expect(judgeComplaint(flat(id), wayIn(flat(id))!, {}).causes[0]?.share).toBeLessThanOrEqual(0.6)
+    // Three of four speak against themselves on that day: the fourth was not looked at either.
+    expect(judged(flat('on-and-off')).causes[0]?.share).toBeLessThanOrEqual(0.6)
   })
 })
 

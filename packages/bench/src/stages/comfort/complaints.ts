@@ -1,7 +1,9 @@
 import {
+  asTold,
   COMPLAINTS,
   type ComplaintId,
   type DayKind,
+  isPump,
   openTrials,
   type RankedCause,
   type RoomSystem,
@@ -11,6 +13,7 @@ import {
   type Trial,
 } from '@ingle/core'
 import type { VisitView } from '../../visit/visitView.ts'
+import { burnsGas } from '../power/isolation.ts'
 import { comfortStand, seenStand } from './comfort.ts'
 import { roomSystemOf, type Stand } from './roomSystem.ts'
 import { sensingOf } from './sensing.ts'
@@ -24,6 +27,8 @@ interface CauseSpec {
   prior: number
   /** What the record of this system makes of it, as a factor: 0 rules it out; 1 says nothing. */
   known?: (v: VisitView, found: Stand) => number
+  /** It is there only where a compressor heats, or only where something burns. */
+  only?: 'pump' | 'burner'
   /** The room with this cause in it and nothing else wrong; a cause without one is not tried in the model. */
   run?: (system: RoomSystem) => RoomSystem
 }
@@ -34,6 +39,8 @@ interface TrialSpec {
   how: string
   /** How likely a yes is under each cause. House figures. */
   yes: Readonly<Record<string, number>>
+  /** It is asked before anything else is touched. */
+  first?: true
 }
 
 interface ComplaintSpec {
@@ -149,14 +156,26 @@ const LOSES: CauseSpec = {
   prior: 2,
   run: withHeat(0.55),
 }
+/** A heat pump whose help never comes. */
 const LOCKED: CauseSpec = {
   id: 'locked',
+  only: 'pump',
   says: 'The second stage or the auxiliary heat never joins, or the compressor is locked out early.',
   mend: 'Look at the stage rule, the droop and both lockouts.',
   prior: 2,
   known: (_, stand) =>
     if_(stand('control.second-stage'), (one) => one === 'never', 4, 0.6) *
     numberIs(stand, 'control.compressor-lockout', (one) => one > 20, 4, 0.6),
+  run: withHeat(0.6),
+}
+/** The same of a machine that burns. */
+const ONE_STAGE: CauseSpec = {
+  id: 'one-stage',
+  only: 'burner',
+  says: 'The second stage never joins.',
+  mend: 'Look at the stage rule, at W2 and at the second-stage delay.',
+  prior: 2,
+  known: (_, stand) => if_(stand('control.second-stage'), (one) => one === 'never', 4, 0.6),
   run: withHeat(0.6),
 }
 
@@ -260,6 +279,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
       {
         id: 'fan.safety',
         asks: 'Does a leak detector’s lamp or the board’s code say that a leak or an open limit runs it?',
+        first: true,
         how: 'Look before anything is pulled. With a refrigerant that burns: no flame, no switch, air in, and it stays on.',
         yes: { leak: 0.95, 'limit-open': 0.85, 'set-on': 0.02, circulates: 0.02, relay: 0.03, delay: 0.02 },
       },
@@ -397,7 +417,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
       {
         id: 'too-big',
         says: 'It cools the room before it has dried it: too large, or runs too short.',
-        mend: 'Longer runs: wider differential, low stage first, less air.',
+        mend: 'Longer runs: wider differential, low stage first. Air only down to the lower end of its aim: a starved coil ices.',
         prior: 2,
         run: (system) => {
           const of = sound(system)
@@ -414,12 +434,23 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
       {
         id: 'much-air',
         says: 'Too much air goes over the coil.',
-        mend: 'Set the flow to the rule for a damp climate; dry by slowing the fan.',
+        mend: 'Only where the measured flow is over its aim and the split is not low: to the rule for a damp climate, never under the lower end of the aim.',
         prior: 2,
+        known: (v) => {
+          const { picture } = v
+          const flow = picture.tries.findLast((one) => one.flow !== null)?.flow?.flowCfm ?? null
+          return flow === null || picture.aimHighCfm === null ? 1 : flow > picture.aimHighCfm ? 4 : 0.1
+        },
         run: (system) => {
           const of = sound(system)
           return { ...of, moisture: of.moisture && { ...of.moisture, coilAirLbH: of.moisture.coilAirLbH * 1.3 } }
         },
+      },
+      {
+        id: 'weak-coil',
+        says: 'The coil takes out less than it is rated for: charge, metering, a dirty outdoor coil.',
+        mend: 'Outdoor coil clean first; then superheat and subcooling by licensed hands. The blower stays as fast as it is: slower would ice the coil.',
+        prior: 1.5,
       },
       {
         id: 'leaks',
@@ -437,19 +468,25 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
         id: 'damp.after',
         asks: 'Does the humidity climb in the minutes after cooling stops?',
         how: 'Read it at the stop and ten minutes later.',
-        yes: { 'fan-on-wet': 0.9, 'too-big': 0.3, 'much-air': 0.2, leaks: 0.3 },
+        yes: { 'fan-on-wet': 0.9, 'too-big': 0.3, 'much-air': 0.2, 'weak-coil': 0.2, leaks: 0.3 },
       },
       {
         id: 'damp.split',
         asks: 'Is the split across the coil below what it should be at this flow?',
-        how: 'Airflow stage, Cooling: expected against measured split.',
-        yes: { 'fan-on-wet': 0.2, 'too-big': 0.2, 'much-air': 0.85, leaks: 0.3 },
+        how: 'Airflow stage, Cooling: expected against measured split. The flow is counted in there: a low one speaks of the coil or of wet air, not of too much air.',
+        yes: { 'fan-on-wet': 0.15, 'too-big': 0.1, 'much-air': 0.15, 'weak-coil': 0.9, leaks: 0.5 },
+      },
+      {
+        id: 'damp.flow',
+        asks: 'Is the measured flow over its aim?',
+        how: 'Airflow stage: the flow by two ways, against the aim.',
+        yes: { 'fan-on-wet': 0.15, 'too-big': 0.15, 'much-air': 0.95, 'weak-coil': 0.15, leaks: 0.15 },
       },
       {
         id: 'damp.night',
         asks: 'Is it as damp on a day without cooling?',
         how: 'Ask, or read in the morning.',
-        yes: { 'fan-on-wet': 0.1, 'too-big': 0.2, 'much-air': 0.2, leaks: 0.85 },
+        yes: { 'fan-on-wet': 0.1, 'too-big': 0.2, 'much-air': 0.2, 'weak-coil': 0.15, leaks: 0.85 },
       },
     ],
   },
@@ -482,7 +519,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
       },
       {
         id: 'long-off',
-        says: 'It blows on after the fire until the exchanger is cold.',
+        says: 'It blows on after the call until what heated is cold.',
         mend: 'Shorten the delay off, or stop at a warmer fan-off temperature.',
         prior: 2,
         known: (_, stand) => numberIs(stand, 'fan.delay.off.heat', (one) => one >= 150),
@@ -490,7 +527,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
       },
       {
         id: 'early-on',
-        says: 'It blows before the exchanger is warm.',
+        says: 'It blows before what heats is warm.',
         mend: 'Lengthen the delay on, or let it wait for a warm coil.',
         prior: 2,
         known: (_, stand) =>
@@ -498,25 +535,59 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
           if_(stand('fan.wait-for-warm'), (one) => one === 'no', 2, 0.3),
         run: (system) => ({ ...sound(system), equipment: { ...sound(system).equipment, blowerOnDelayS: 0, hotStartF: null } }),
       },
+      {
+        id: 'defrost',
+        only: 'pump',
+        says: 'It defrosts: for some minutes it takes heat out of the house, and nothing makes up for it.',
+        mend: 'Let the auxiliary heat join while it defrosts, or the fan rest; then look whether it defrosts too often.',
+        prior: 2,
+      },
+      {
+        id: 'mild',
+        only: 'pump',
+        says: 'A heat pump’s air is cooler than skin, and is felt as cold though it heats.',
+        mend: 'Measure the rise. Where it is right: tell people, turn grilles off them, less air only inside the aim.',
+        prior: 2,
+      },
+      {
+        id: 'wrong-way',
+        only: 'pump',
+        says: 'The reversing valve stands the wrong way round, or the compressor does not run.',
+        mend: 'Power stage: the sense of the valve and its conductor; then the outdoor unit.',
+        prior: 1,
+        known: (v) => (v.wired.findings.some((one) => one.key === 'reversing') ? 8 : 1),
+      },
     ],
     trials: [
       {
         id: 'vents.fire-off',
-        asks: 'Is it coldest while no fire burns?',
+        asks: 'Is it coldest while nothing heats?',
         how: 'A hand or a probe at one vent, before, during and after a call.',
-        yes: { 'other-duct': 0.6, 'fan-between': 0.95, 'long-off': 0.8, 'early-on': 0.1 },
+        yes: { 'other-duct': 0.6, 'fan-between': 0.95, 'long-off': 0.8, 'early-on': 0.1, defrost: 0.2, mild: 0.05, 'wrong-way': 0.05 },
+      },
+      {
+        id: 'vents.steam',
+        asks: 'Does it come with steam at the outdoor unit, for some minutes, and then get warm again?',
+        how: 'Look at the outdoor unit when it blows cold: the fan stands, steam rises.',
+        yes: { 'other-duct': 0.05, 'fan-between': 0.05, 'long-off': 0.1, 'early-on': 0.1, defrost: 0.95, mild: 0.05, 'wrong-way': 0.05 },
+      },
+      {
+        id: 'vents.rise',
+        asks: 'Is the supply, ten minutes into a call, warmer than the return by what this heat pump gives?',
+        how: 'Two thermometers; 15 to 30 °F (8 to 17 °C) are usual, less in frost.',
+        yes: { 'other-duct': 0.3, 'fan-between': 0.8, 'long-off': 0.8, 'early-on': 0.8, defrost: 0.7, mild: 0.9, 'wrong-way': 0.03 },
       },
       {
         id: 'vents.fire-on',
         asks: 'Is it cold at this vent even in the middle of a long call?',
         how: 'The same vent ten minutes into a call.',
-        yes: { 'other-duct': 0.95, 'fan-between': 0.05, 'long-off': 0.05, 'early-on': 0.05 },
+        yes: { 'other-duct': 0.95, 'fan-between': 0.05, 'long-off': 0.05, 'early-on': 0.05, defrost: 0.2, mild: 0.7, 'wrong-way': 0.95 },
       },
       {
         id: 'vents.stops',
         asks: 'Does the fan stop within five minutes after a call?',
         how: 'Time it.',
-        yes: { 'other-duct': 0.3, 'fan-between': 0.05, 'long-off': 0.8, 'early-on': 0.8 },
+        yes: { 'other-duct': 0.3, 'fan-between': 0.05, 'long-off': 0.8, 'early-on': 0.8, defrost: 0.7, mild: 0.7, 'wrong-way': 0.7 },
       },
     ],
   },
@@ -684,6 +755,7 @@ const COMPLAINT_SPECS: Readonly<Record<ComplaintId, ComplaintSpec>> = {
     }),
     causes: [
       LOCKED,
+      ONE_STAGE,
       LOSES,
       {
         id: 'setback',
@@ -802,10 +874,20 @@ export interface CauseRun {
 export interface WayIn {
   id: ComplaintId
   says: string
-  /** What has to be run before a cause can be struck out, and how. */
+  /** What is run for its causes, and how. */
   runs: CauseRun[]
   options: { stepS: number; warmUpDays: number }
 }
+
+/** The causes that this machine can have: what is not known of it rules none out. */
+function causesFor({ wired, devices }: VisitView, { causes }: ComplaintSpec): readonly CauseSpec[] {
+  const burns = devices.some(({ profile }) => burnsGas(profile.kind))
+  const pumps = isPump(wired.kind)
+  return causes.filter(({ only }) => only === undefined || (only === 'pump' ? pumps : burns || !pumps))
+}
+
+/** What one day of the model that does not show a complaint counts for against a cause: a day is no proof. */
+const DAY_AGAINST = 0.25
 
 /** The way in for a complaint: which causes are tried in the model; null for a complaint without one. */
 export function wayIn(v: VisitView): WayIn | null {
@@ -819,7 +901,7 @@ export function wayIn(v: VisitView): WayIn | null {
   return {
     id,
     says: COMPLAINTS[id],
-    runs: isRun ? spec.causes.flatMap((one) => (one.run ? [{ cause: one.id, system: one.run(base) }] : [])) : [],
+    runs: isRun ? causesFor(v, spec).flatMap((one) => (one.run ? [{ cause: one.id, system: one.run(base) }] : [])) : [],
     options: { stepS: 2, warmUpDays: spec.fromCold ? 0 : 1 },
   }
 }
@@ -828,9 +910,9 @@ export interface CauseShown {
   id: string
   says: string
   mend: string
-  /** Of one, among those that are not struck out; null: struck out. */
-  share: number | null
-  /** Why it is struck out. */
+  /** Of one, over all of them. */
+  share: number
+  /** What a day of the model says against it: it counts, and strikes nothing out. Null: nothing. */
   why: string | null
 }
 
@@ -843,7 +925,7 @@ export interface TrialShown {
   answer: boolean | null
 }
 
-/** Causes ranked by what is known, those that the model cannot give struck out, and which look splits them best. */
+/** Causes ranked by what is known and by what a day of the model shows, and which look splits them best. */
 export function judgeComplaint(
   v: VisitView,
   way: WayIn,
@@ -851,26 +933,32 @@ export function judgeComplaint(
 ): { causes: CauseShown[]; trials: TrialShown[] } {
   const spec = COMPLAINT_SPECS[way.id]
   const stand = seenStand(v)
-  const struck = new Map<string, string>()
+  const against = new Map<string, string>()
   for (const { cause, system } of way.runs) {
     const of = figures[cause]
     if (!of) continue
     const shown = spec.shows(of, system)
-    if (!shown.is) struck.set(cause, `A day of this room with it does not show it: ${shown.says(v.show)}.`)
+    if (!shown.is) against.set(cause, `One day of this room with it does not show it: ${shown.says(v.show)}.`)
   }
-  const open = spec.causes.filter((one) => !struck.has(one.id))
-  const priors = Object.fromEntries(open.map((one) => [one.id, one.prior * (one.known?.(v, stand) ?? 1)]))
+  const causes = causesFor(v, spec)
+  const knownOf = new Map(causes.map((one) => [one.id, one.known?.(v, stand) ?? 1]))
+  const priors = Object.fromEntries(
+    causes.map((one) => [one.id, one.prior * (knownOf.get(one.id) ?? 1) * (against.has(one.id) ? DAY_AGAINST : 1)]),
+  )
   const answers = v.here.trials ?? {}
   const trials: Trial[] = spec.trials.map(({ id, yes }) => ({ id, yes }))
   const ranked: RankedCause[] = rankCauses(priors, trials, answers)
-  const shareOf = new Map(ranked.map((one) => [one.id, one.share]))
+  const isLookedAt = trials.some((one) => answers[one.id] !== undefined)
+  const told = asTold(ranked, isLookedAt || knownOf.get(ranked[0]?.id ?? '') !== 1)
+  const shareOf = new Map(told.map((one) => [one.id, one.share]))
   const bits = new Map(openTrials(ranked, trials, answers).map((one) => [one.id, one.bits]))
+  const isFirst = new Set(spec.trials.filter((one) => one.first).map((one) => one.id))
   return {
-    causes: spec.causes
-      .map(({ id, says, mend }) => ({ id, says, mend, share: shareOf.get(id) ?? null, why: struck.get(id) ?? null }))
-      .sort((a, b) => (b.share ?? -1) - (a.share ?? -1)),
+    causes: causes
+      .map(({ id, says, mend }) => ({ id, says, mend, share: shareOf.get(id) ?? 0, why: against.get(id) ?? null }))
+      .sort((a, b) => b.share - a.share),
     trials: spec.trials
       .map(({ id, asks, how }) => ({ id, asks, how, bits: bits.get(id) ?? 0, answer: answers[id] ?? null }))
-      .sort((a, b) => b.bits - a.bits),
+      .sort((a, b) => Number(isFirst.has(b.id)) - Number(isFirst.has(a.id)) || b.bits - a.bits),
   }
 }

@@ -104,7 +104,12 @@ function fixes(v: VisitView, today: string): HandOverItem[] {
   return fixesInPlace(v.state, v.system.id).map((one) => {
     const danger = fixDanger(one)
     if (danger)
-      return item(`fix-${one.id}`, `Out at once: ${one.what} instead of ${one.instead}. ${danger.reason}`, false, 'hand-over#temporary')
+      return item(
+        `fix-${one.id}`,
+        `Out at once: ${one.what} instead of ${one.instead}. ${danger.reason}`,
+        false,
+        'hand-over#temporary',
+      )
     const answered =
       one.handedOn && one.handedOn.until >= today ? `${one.handedOn.to} answers for it until ${one.handedOn.until}` : undefined
     const says = `Temporary: ${one.what} instead of ${one.instead}${answered ? `; ${answered}` : ', and nobody answers for it'}`

@@ -37,7 +37,9 @@ describe('the wait for stored charge', () => {
     expect(waitOf(device(GX, { power: { dischargeS: 900 }, cautions }))[0]).toBe(900)
   })
   it('is no shorter than any shipped caution that speaks of waiting for charge', () => {
-    const said = CAUTIONS.flatMap(({ text }) => (/charge/.test(text) ? [...text.matchAll(/(\d+) min/g)] : [])).map(([, min]) => Number(min) * 60)
+    const said = CAUTIONS.flatMap(({ text }) => (/charge/.test(text) ? [...text.matchAll(/(\d+) min/g)] : [])).map(
+      ([, min]) => Number(min) * 60,
+    )
     expect(said.length).toBeGreaterThan(0)
     for (const s of said) expect(waitOf(device(GX, { power: { dischargeS: 60 } }))[0]).toBeGreaterThanOrEqual(s)
   })

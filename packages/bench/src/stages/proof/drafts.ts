@@ -2,9 +2,11 @@ import {
   calibrationDue,
   type InstrumentMeasure,
   instrumentPlusMinus,
+  isPlateLimit,
   isWeak,
   ok,
   PLAUSIBLE,
+  type PlateLimit,
   type Result,
   type TestReading,
 } from '@ingle/core'
@@ -14,6 +16,7 @@ import { sawOf } from '../../ledger/ledger.ts'
 import { numberAt, rowFor, seenAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import type { VisitView } from '../../visit/visitView.ts'
+import { burnsGas } from '../power/isolation.ts'
 import { keyOfTest, limitRoles, type TestCase } from './cases.ts'
 import { meansRole } from './due.ts'
 import { judged } from './runs.ts'
@@ -29,7 +32,7 @@ export function startDraft(v: VisitView, one: TestCase, runId: RunId): Draft {
     return seen ? [[row.key, seen.value] as const] : []
   })
   const limits = roles.flatMap((role) => {
-    const number = numberAt(rowFor(v.ledger, role))
+    const number = isPlateLimit(role) ? plateLimit(v, role) : numberAt(rowFor(v.ledger, role))
     return number === null ? [] : [[role, number] as const]
   })
   return {
@@ -43,6 +46,19 @@ export function startDraft(v: VisitView, one: TestCase, runId: RunId): Draft {
       limits: Object.fromEntries(limits),
     },
   }
+}
+
+/** The rise that air may take from a compressor or from elements where no plate gives a window, °F. House figures. */
+const RISE_WITHOUT_PLATE = { 'plate.rise.low': 8, 'plate.rise.high': 60 } as const
+
+/** What the plate says; null where nobody entered it. A burner has a window of its own; what has no burner has none. */
+function plateLimit({ system, fires, devices }: VisitView, limit: PlateLimit): number | null {
+  if (limit === 'plate.heater.power') return system.heaterKw || null
+  if (!devices.some(({ profile }) => burnsGas(profile.kind))) return RISE_WITHOUT_PLATE[limit]
+  const { high, low } = fires
+  // On either fire: what burns at the moment of reading is not asked.
+  if (!high) return null
+  return limit === 'plate.rise.low' ? Math.min(high.lowF, low?.lowF ?? high.lowF) : high.highF
 }
 
 /** How much less an instrument is believed that is overdue or beyond its range. Our choice, as for methods of airflow. */

@@ -152,6 +152,10 @@ export function changedSince(
     if (kinds && times(v).some((touched) => kinds.some((kind) => later(touched?.[kind]))))
       out.push(`${GROUNDS[ground as Ground]} changed`)
   }
+  // A shipped test that asks more than it did is run again on the next visit; a closed one answers for what was asked then.
+  const isCurrent = run && v.visit.closedAt === null && !v.here.runs.some((one) => one.id === run.id)
+  if (isCurrent && run.testKey !== keyOfTest(test) && !v.system.ownTests.includes(keyOfTest(test)))
+    out.push('the test asks more than it did')
   if (run && v.system.ownTests.includes(keyOfTest(test)) && run.testKey !== keyOfTest(test)) out.push('the test was edited')
   return [...new Set(out)]
 }

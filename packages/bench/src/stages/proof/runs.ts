@@ -107,7 +107,9 @@ export function runFacts(run: RunState, untilMs: number): RunFacts & { clockMove
   return {
     begun,
     answered,
-    values: new Map(run.values.map((one) => [one.reading, { value: one.value, plusMinus: one.plusMinus }])),
+    values: new Map(
+      run.values.map((one) => [one.reading, { value: one.value, plusMinus: one.plusMinus, atMs: Date.parse(one.at) }]),
+    ),
     traces,
     numberOf: (role) => run.limits[role] ?? null,
     untilMs: run.ended ? Date.parse(run.ended.at) : untilMs,

@@ -19,6 +19,8 @@ const WHY: Readonly<Record<NonNullable<JudgedCheck['why']>, string>> = {
   'not-read': 'not read',
   'not-answered': 'not answered',
   'limit-unknown': 'how it is set is not known, so there is no limit to hold it against',
+  'plate-unknown': 'what its plate says is not known: enter it, and run it again',
+  early: 'read before its wait was over: read it again once the time is up',
   'not-watched': 'not watched for long enough',
   'too-wide': 'the instruments are off by more than the window is wide: take better ones',
   'guard-band': 'so near the limit that the instruments do not tell',
@@ -44,6 +46,8 @@ export function unitOf({ check }: JudgedCheck): TestReading['in'] | 'seconds' | 
     case 'value':
     case 'difference':
       return check.in
+    case 'power':
+      return 'power'
     case 'seconds':
     case 'stops':
       return 'seconds'
@@ -68,7 +72,16 @@ export function checkSaid(one: JudgedCheck, show: Show): string {
   const unit = unitOf(one)
   const value =
     unit !== null && one.value !== null ? `${sayRead(unit, one.value, show)} ± ${offSaid(unit, one.plusMinus, show)}` : ''
-  return [value, whySaid(one.why)].filter(Boolean).join(': ')
+  const guard = one.why === 'guard-band' && unit !== null ? passWithin(one, (of) => sayRead(unit, of, show)) : ''
+  return [value, [whySaid(one.why), guard].filter(Boolean).join('; ')].filter(Boolean).join(': ')
+}
+
+/** Where a value has to lie so that its instruments leave no doubt. */
+function passWithin({ low, high, plusMinus }: JudgedCheck, say: (value: number) => string): string {
+  const least = low === null ? null : say(low + plusMinus)
+  const most = high === null ? null : say(high - plusMinus)
+  if (least && most) return `sure from ${least} to ${most}`
+  return least ? `sure from ${least} on` : most ? `sure up to ${most}` : ''
 }
 
 /** The likely causes of what failed: those of the failed checks first, then those of any; none about a setting that is not here. */

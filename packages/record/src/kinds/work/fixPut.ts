@@ -25,7 +25,8 @@ export const fixPut = kind('fix.put', {
   turn: 1,
   says: ({ what, instead }) => `temporary: ${what} instead of ${instead}`,
   makes: ({ fixId }) => [fixId],
-  refusesNew: ({ part, what, instead }) => fixRefusal(what, instead) ?? (part === undefined || part === 'other' ? refuse('part-not-listed') : null),
+  refusesNew: ({ part, what, instead }) =>
+    fixRefusal(what, instead) ?? (part === undefined || part === 'other' ? refuse('part-not-listed') : null),
   fold({ site }, { at, by, body }) {
     const { fixId: id, visitId, systemId, part, what, instead, cannot, undo } = body
     const put = { id, visitId, systemId, at, by, ...(part && { part }), what, instead, cannot, undo }
