@@ -118,7 +118,7 @@ export {
 export { type OccupantFacts, occupantFacts } from './stages/handOver/occupant.ts'
 export { siteReminders } from './stages/handOver/siteReminders.ts'
 export { contactOf, inputRows } from './stages/power/contacts.ts'
-export { type Isolation, isolationOf, powerBack } from './stages/power/isolation.ts'
+export { type Isolation, isFanBesideFire, isolationOf, powerBack } from './stages/power/isolation.ts'
 export type { Wired } from './stages/power/wiring.ts'
 export { changesBetween } from './stages/power/wiringChanges.ts'
 export {
@@ -145,6 +145,7 @@ export type { AimSource, Stage, StageFinding, WorkedAim } from './stages/stage.t
 export { STAGE_IDS, STAGE_NAMES, type StageId } from './stages/stageNames.ts'
 export { STAGES, stageOf, standingOf } from './stages/stages.ts'
 export { type StaleAim, staleAims } from './stages/staleAims.ts'
+export { controllerLacks } from './stages/survey/standIn.ts'
 export { aimDraft, type TimesCheck, timesChecks } from './stages/times/checks.ts'
 export {
   formSaid,

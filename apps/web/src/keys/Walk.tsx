@@ -18,6 +18,7 @@ import {
 import { machineOf, rowBody } from '@ingle/record'
 import { useEffect, useMemo, useState } from 'react'
 import { useShortcut } from '../app/shortcuts.ts'
+import { Cautions } from '../kit/Cautions.tsx'
 import { Choices } from '../kit/Choices.tsx'
 import { LineField } from '../kit/Field.tsx'
 import { CautionNote, Notice } from '../kit/Notice.tsx'
@@ -172,6 +173,7 @@ function WalkOn({ device, machine, rows: asked, found, unit, isolation, onClose,
         </h2>
         <span className="num soft text-[13px] ml-auto">{plan.ok ? `${plan.value.presses} key strokes` : ''}</span>
       </div>
+      <Cautions at="keys" />
       {device.profile.cautions.map((one) => (
         <CautionNote key={one} text={one} />
       ))}

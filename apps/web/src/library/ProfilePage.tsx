@@ -5,6 +5,7 @@ import { Copy, FileDown, GitCompare, Pencil } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useTitle } from '../app/title.ts'
+import { Cautions } from '../kit/Cautions.tsx'
 import { Facts } from '../kit/Facts.tsx'
 import { CautionNote, Empty, Notice } from '../kit/Notice.tsx'
 import { saveJson } from '../kit/saveFile.ts'
@@ -110,6 +111,7 @@ function ProfileView({ entry }: { entry: LibraryEntry<Profile> }) {
             Follows from “{profile.serviceCode.shows}”, which looks like{' '}
             <span className="num">{profile.serviceCode.example}</span>. The Settings stage works it out.
           </p>
+          <Cautions at="keys" />
         </section>
       )}
       {profile.blower && <BlowerTableView blower={profile.blower} />}

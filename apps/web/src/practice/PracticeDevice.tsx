@@ -17,6 +17,7 @@ import { DeviceClock } from '../keys/DeviceClock.tsx'
 import { DeviceFace } from '../keys/DeviceFace.tsx'
 import { PlanSteps } from '../keys/PlanSteps.tsx'
 import { useDeviceClock } from '../keys/useDeviceClock.ts'
+import { Cautions } from '../kit/Cautions.tsx'
 import { CautionNote, Empty, Notice } from '../kit/Notice.tsx'
 import { useLibrary } from '../library/useLibrary.ts'
 import { usePrefs } from '../prefs/prefs.ts'
@@ -82,6 +83,7 @@ function Bench({ profile, machine, partner }: { profile: Profile; machine: Keypa
         <div className="flex flex-col gap-3">
           <DeviceFace name={profile.family} machine={machine} state={state} onEvent={onEvent} now={clock.now(state)} />
           {form && <DeviceClock at={clock.at} dated={form.shape === 'actions'} onAt={clock.setAt} />}
+          <Cautions at="keys" />
           {profile.cautions.map((one) => (
             <CautionNote key={one} text={one} />
           ))}

@@ -12,6 +12,12 @@ export interface Caution {
     | 'panel-points'
     | 'remote-test'
     | 'hand-over'
+    | 'coil-clean'
+    | 'zones-shut'
+    | 'fan-on'
+    | 'keys'
+    | 'first-cooling'
+    | 'heat-in-warmth'
   text: string
 }
 
@@ -52,6 +58,16 @@ export const CAUTIONS: readonly Caution[] = [
     text: 'Read the plate for the refrigerant. One of class A2L burns: where a leak is suspected no flame and no spark, air in, and the circuit left to whoever is licensed for it.',
   },
   {
+    id: 'arc-flash',
+    at: 'open-cabinet',
+    text: 'Three phases or more than 240 V: an arc burns at arm’s length. Dead and locked before a cover is off; live only by whoever is trained, dressed and allowed for it. After work on the supply rotation is seen first: a scroll or a fan that turns backwards.',
+  },
+  {
+    id: 'attic',
+    at: 'open-cabinet',
+    text: 'Attic and crawl space: boards to kneel on, light, mask, water; the heat there fells people, so somebody knows that you are in. Old lagging that may hold asbestos is left alone.',
+  },
+  {
     id: 'test-hole',
     at: 'test-hole',
     text: 'Know what is behind the sheet before a hole is drilled: coil, element, wires, a lined duct. Power off, a stop on the bit, chips out of the air path, and a plug afterwards.',
@@ -77,9 +93,49 @@ export const CAUTIONS: readonly Caution[] = [
     text: 'Blades, linkage and belts crush fingers: hands out, guards on, before fan or damper is told to move.',
   },
   {
+    id: 'freezing-air',
+    at: 'damper-moves',
+    text: 'Freezing outdoors: a damper that is driven or locked open freezes a water coil in minutes. Under 40 °F (4 °C) outdoors watch the mixed air all the while and shut the damper before it falls to 45 °F (7 °C); the freeze-stat stays in.',
+  },
+  {
     id: 'panel-points',
     at: 'panel-points',
     text: 'Live panel: prove it dead before a wire is moved; low-voltage terminals lie beside mains. A safety is tripped to test it, never bridged.',
+  },
+  {
+    id: 'arc-flash-points',
+    at: 'panel-points',
+    text: 'Three phases or more than 240 V in the same panel: an arc burns at arm’s length. Live only by whoever is trained, dressed and allowed for it.',
+  },
+  {
+    id: 'coil-clean',
+    at: 'coil-clean',
+    text: 'Coil cleaner: on coated or aluminium coils neither acid nor alkaline unless the maker names it; gloves, goggles, air; power off, and nobody breathes what the fan would carry in.',
+  },
+  {
+    id: 'zones-shut',
+    at: 'zones-shut',
+    text: 'With the relief shut and most dampers closed the pressure can burst a duct or lift a ceiling: watch the static, and open a zone before it passes the cabinet’s rating.',
+  },
+  {
+    id: 'fan-on',
+    at: 'fan-on',
+    text: 'A fan that stays on beside a burner: it draws cold air from the ceiling through every gap of cabinet and return, and may pull flue gas back. Seal them first, and see with the fan on that nothing spills at the draft hood.',
+  },
+  {
+    id: 'wrong-code',
+    at: 'keys',
+    text: 'A wrong code or number may stop the unit or lock its page: read the screen before each key, write down what stood there, and leave the page without saving when it shows something else.',
+  },
+  {
+    id: 'first-cooling',
+    at: 'first-cooling',
+    text: 'Before the first cooling: crankcase heater on for as long as the maker asks, often a day. No cooling under the maker’s lowest outdoor temperature.',
+  },
+  {
+    id: 'heat-in-warmth',
+    at: 'heat-in-warmth',
+    text: 'A heat pump is not made to heat above the maker’s highest outdoor temperature: on a warm day short, with gauges, or on another day.',
   },
   {
     id: 'remote-test',

@@ -52,3 +52,25 @@ it('there is one for everything that a system can have', () => {
   // What says how a machine is forced is asked for by the baseline; what heats by a compressor is tested by its calls.
   expect(left).toEqual(['heat-pump', 'force'])
 })
+
+/** Every step of every shipped test that does one of these things says what is dangerous about it. */
+it.each([
+  [
+    'begins cooling',
+    /(?:call for cooling|lower the cooling set point|wait for cooling)/i,
+    /crankcase heater.*lowest outdoor temperature/,
+  ],
+  ['heats where a compressor may', /(?:call for heat|raise the heating set point|wait for heat)/i, /highest outdoor temperature/],
+  ['drives a damper open', /(?:send it (?:to half|fully open)|open the damper slowly)/i, /freez/i],
+] as const)('a step that %s carries its caution', (_, does, says) => {
+  const without = TESTS.flatMap((test) =>
+    test.steps
+      .filter((one) => does.test(one.do) && !says.test(one.caution ?? ''))
+      // What burns is no compressor; what cools already has been started.
+      .filter(() => !(says.source.includes('highest') && (test.has.includes('gas') || test.has.includes('fan-limit'))))
+      .filter(() => !(says.source.includes('crankcase') && test.begins === 'cooling'))
+      .map((one) => `${test.id}.${one.id}`),
+  )
+  expect(without).toEqual([])
+  expect(TESTS.some((test) => test.steps.some((one) => does.test(one.do)))).toBe(true)
+})

@@ -39,7 +39,15 @@ describe('shares as they may be told', () => {
     const told = asTold(ranked, false)
     expect(told.map((one) => one.share)).toEqual([0.6, expect.closeTo(0.24, 12), expect.closeTo(0.16, 12)])
     expect(asTold([{ id: 'limit', share: 1 }], false)).toEqual([{ id: 'limit', share: 0.6 }])
-    expect(asTold([{ id: 'a', share: 0.6 }, { id: 'b', share: 0.4 }], false)[0]?.share).toBe(0.6)
+    expect(
+      asTold(
+        [
+          { id: 'a', share: 0.6 },
+          { id: 'b', share: 0.4 },
+        ],
+        false,
+      )[0]?.share,
+    ).toBe(0.6)
   })
   it('with an observation they stand as they were worked out', () => expect(asTold(ranked, true)).toEqual(ranked))
 })

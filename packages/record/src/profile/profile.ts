@@ -8,6 +8,8 @@ import {
   type BlowerTable,
   CONVENTIONS,
   type DeviceSetting,
+  FACTS,
+  type Fact,
   HOMES,
   keypadDoubts,
   LIVE_IDS,
@@ -334,6 +336,8 @@ export class Profile {
   @IsString() @IsNotEmpty() @MaxLength(60) family!: string
   @IsString() @MaxLength(40) kind!: string
   @IsString() @MaxLength(600) description!: string
+  /** What a system may have and this device cannot serve, though others in its place do. */
+  @IsOptional() @IsArray() @ArrayMaxSize(40) @IsIn(Object.keys(FACTS), { each: true }) cannot?: Fact[]
   @IsOptional() @ValidateNested() @Type(() => Recognition) seen?: Recognition
   @IsOptional() @ValidateNested() @Type(() => ProfileBlower) blower?: ProfileBlower
   @IsOptional() @ValidateNested() @Type(() => ProfileFurnace) furnace?: ProfileFurnace

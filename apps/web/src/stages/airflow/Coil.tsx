@@ -1,6 +1,7 @@
 import { lessAirOf, splitOf, USUAL_CALL_S, wetBulbDoubt } from '@ingle/bench'
 import { chosenUnit, coilAt, coilOverRamp, percent, type Show } from '@ingle/core'
 import { useState } from 'react'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { QuantityField, SelectField } from '../../kit/Field.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
@@ -192,6 +193,8 @@ function Charge() {
         {field('wantedSubcoolingF', 'Subcooling on the plate', 'from the maker')}
       </div>
       <CautionNote text="The refrigerant circuit is opened by licensed hands only, with the maker’s charging table. Refrigerant burns the skin and drives out air." />
+      <Cautions at="coil-clean" />
+      <Cautions at="first-cooling" />
       <WorkedNote>
         <p>
           {verdict?.reckoned &&

@@ -55,9 +55,7 @@ function WayInView() {
         )}
         {told && (
           <>
-            <h2 className="font-bold text-[19px] leading-snug">
-              {open[0] && `Likeliest: ${open[0].says}`}
-            </h2>
+            <h2 className="font-bold text-[19px] leading-snug">{open[0] && `Likeliest: ${open[0].says}`}</h2>
             <ol className="flex flex-col gap-2.5">
               {open.map((one) => (
                 <li key={one.id}>
@@ -80,8 +78,8 @@ function WayInView() {
             )}
             <p className="soft text-[13px]">
               By Bayes’ rule: how often such a cause is behind it (house figures), times what was found on this system, times what
-              each look said. A day of this room that does not show the complaint counts against a cause and strikes none out; nobody
-              having looked, no cause gets more than 60 %.
+              each look said. A day of this room that does not show the complaint counts against a cause and strikes none out;
+              nobody having looked, no cause gets more than 60 %.
             </p>
           </>
         )}

@@ -1,10 +1,10 @@
 import { faultsOf, strokeOf } from '@ingle/bench'
-import { cautionAt } from '@ingle/catalog'
 import { readUnitLog, said as refusalSaid } from '@ingle/core'
 import { useState } from 'react'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { LineField } from '../../kit/Field.tsx'
-import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -160,7 +160,8 @@ function Stroke() {
     <section aria-label="Stroke test" className="panel p-4 flex flex-col gap-2">
       <h2 className="font-bold text-lg leading-snug">{judged ? judged.says : 'Stroke test of the damper'}</h2>
       {judged && judged.mend !== '' && <p>{judged.mend}</p>}
-      <CautionNote text={cautionAt('damper-moves')?.text ?? ''} />
+      <Cautions at="damper-moves" />
+      <Cautions at="roof" />
       <DataTable
         caption="Steps of the stroke"
         columns={[

@@ -1,12 +1,12 @@
-import { cautionAt } from '@ingle/catalog'
 import { LIVE_IDS, type LiveId, liveKind } from '@ingle/core'
 import { Done } from '@ingle/record/wire'
 import { Play, Square } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { useGateways, useLive } from '../../gateway/useLive.ts'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { LineField } from '../../kit/Field.tsx'
-import { CautionNote, Empty, Notice } from '../../kit/Notice.tsx'
+import { Empty, Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { api } from '../../sync/api.ts'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -251,7 +251,9 @@ function TestMode({ gatewayId, body, live }: { gatewayId: string; body: object; 
   return (
     <section aria-label="Test mode over the wire" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Test mode over the wire</h2>
-      <CautionNote text={cautionAt('remote-test')?.text ?? ''} />
+      <Cautions at="remote-test" />
+      <Cautions at="damper-moves" />
+      <Cautions at="roof" />
       <div className="grid grid-cols-2 gap-2.5">
         <LineField label="Fan, %" numeric value={fan} onChange={setFan} />
         <LineField label="Damper, %" numeric value={damper} onChange={setDamper} />

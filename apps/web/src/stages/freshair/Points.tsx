@@ -1,13 +1,13 @@
 import { type PointView, sayPoint, signalWords, stripOf } from '@ingle/bench'
-import { cautionAt } from '@ingle/catalog'
 import { brokenWire, pointKind, SIGNALS } from '@ingle/core'
 import { stripScene } from '@ingle/report'
 import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { Drawing } from '../../kit/Drawing.tsx'
 import { CheckField, LineField, QuantityField, SelectField, TextField } from '../../kit/Field.tsx'
-import { CautionNote, Notice } from '../../kit/Notice.tsx'
+import { Notice } from '../../kit/Notice.tsx'
 import { NumberField } from '../../kit/NumberField.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { StateMark } from '../../kit/StateMark.tsx'
@@ -53,7 +53,7 @@ export function Points() {
             <b>{one.says}</b> {one.mend}
           </Notice>
         ))}
-        <CautionNote text={cautionAt('panel-points')?.text ?? ''} />
+        <Cautions at="panel-points" />
       </div>
       <div className="flex flex-col gap-3 min-w-0">
         {groups.map(([title, points]) => (

@@ -1,9 +1,10 @@
-import { fixDanger, fixesInPlace } from '@ingle/bench'
+import { controllerLacks, fixDanger, fixesInPlace } from '@ingle/bench'
 import { NEVER_STOOD_IN, STAND_IN_PARTS, type StandInPart } from '@ingle/core'
 import type { FixId, FixState } from '@ingle/record'
 import { PeopleAnswer } from '@ingle/record/wire'
 import { useEffect, useState } from 'react'
 import { AddLine } from '../../kit/AddLine.tsx'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { LineField } from '../../kit/Field.tsx'
 import { newId } from '../../kit/ids.ts'
 import { Notice } from '../../kit/Notice.tsx'
@@ -18,12 +19,14 @@ const EMPTY = { what: '', instead: '', cannot: '', undo: '' }
 
 /** What stands in for the right part, how to undo it, and who answers for it while it stays in. */
 export function TemporaryFixes() {
-  const { state, system, write, at } = useVisit()
+  const visit = useVisit()
+  const { state, system, write, at } = visit
   const photos = usePhotos(state.id)
   const [adding, setAdding] = useState(false)
   const [typed, setTyped] = useState(EMPTY)
   const [part, setPart] = useState<StandInPart | ''>('')
   const [wrong, setWrong] = useState<string | null>(null)
+  const lacks = controllerLacks(visit)
   const fixes = fixesInPlace(state, system.id)
   const put = async () => {
     if (part === '') return setWrong('Choose which part it stands in for.')
@@ -92,6 +95,14 @@ export function TemporaryFixes() {
               <span className="soft text-[13px] block mt-0.5">{STAND_IN_PARTS[part].harmless}</span>
             )}
           </label>
+          {part === 'damper' && <Cautions at="damper-moves" />}
+          {part === 'controller' && (
+            <Notice kind="watch">
+              {lacks.length > 0
+                ? `The controller on the wall cannot serve what this system has: ${lacks.join('; ')}.`
+                : 'What a stand-in cannot do stands in its manual: stages, reversing valve, auxiliary heat, outdoor air, humidity, a variable compressor or fan.'}
+            </Notice>
+          )}
           {line('instead', 'Instead of what', 'economizer controller')}
           {line('cannot', 'What it cannot do', 'cool with outdoor air')}
           {line('undo', 'How to undo it', 'swap the base, move Y1 back')}

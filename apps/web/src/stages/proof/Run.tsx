@@ -1,9 +1,10 @@
-import { caseOf, isPaused, type ProofCase, proofOf, stepNow, type TestCase } from '@ingle/bench'
+import { caseOf, isPaused, isRoof, type ProofCase, proofOf, stepNow, type TestCase } from '@ingle/bench'
 import { roleLabel, STANDS } from '@ingle/core'
 import type { RunId, RunState } from '@ingle/record'
 import { ArrowLeft } from 'lucide-react'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { useIdParam } from '../../kit/ids.ts'
 import { CautionNote, Empty, Notice } from '../../kit/Notice.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -90,7 +91,8 @@ const provesWords = ({ form }: TestCase): string =>
 
 /** Before it begins: how the system has to stand, and what will be done. */
 function Setup({ run, one }: { run: RunState; one: TestCase }) {
-  const { write, at } = useVisit()
+  const visit = useVisit()
+  const { write, at } = visit
   const [first] = one.form.steps
   if (!first) return null
   const begin = () => void write([{ kind: 'test.step', body: { ...at, runId: run.id, step: first.id, ...counted() } }])
@@ -104,6 +106,7 @@ function Setup({ run, one }: { run: RunState; one: TestCase }) {
         ))}
       </ol>
       {first.caution && <CautionNote text={first.caution} />}
+      {isRoof(visit) && <Cautions at="roof" />}
       <button type="button" className="btn btn-primary min-h-14 text-lg" onClick={begin}>
         It stands so: begin
       </button>

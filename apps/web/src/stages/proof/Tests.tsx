@@ -3,6 +3,7 @@ import {
   factsOf,
   failedChecks,
   fits,
+  isRoof,
   minutesOf,
   type ProofCase,
   proofOf,
@@ -16,6 +17,7 @@ import { Play } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { AddLine } from '../../kit/AddLine.tsx'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { newId } from '../../kit/ids.ts'
 import { Empty, Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
@@ -45,6 +47,7 @@ export function Tests() {
     <>
       <h1 className="text-xl font-bold leading-snug">{headline(cases, due)}</h1>
       <OwnTests />
+      {isRoof(visit) && <Cautions at="roof" />}
       {cases.length === 0 && (
         <Empty title="No test is known for this system">
           <p>Tests follow from what a system has. Choose its devices on the Survey stage, or import a test in the Library.</p>

@@ -1,7 +1,8 @@
-import { type Clock, type LedgerRow, staleAims } from '@ingle/bench'
+import { type Clock, isFanBesideFire, type LedgerRow, staleAims } from '@ingle/bench'
 import { HOME_WORDS, needsOf, PLACE_WORDS, SCOPE_WORDS, sayBoth, sayMeaning, sayOffer, type UnitChoice } from '@ingle/core'
 import { rowBody } from '@ingle/record'
 import { useMemo, useState } from 'react'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { Facts } from '../../kit/Facts.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { PanelHead } from '../../kit/PanelHead.tsx'
@@ -13,7 +14,8 @@ import { ServiceCodePanel } from './ServiceCodePanel.tsx'
 /** One setting opened: what it is for, where it lives, how it is reached, what it offers, and where its aim comes from. */
 export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void }) {
   const units = usePrefs((state) => state.units)
-  const { clock } = useVisit()
+  const visit = useVisit()
+  const { clock } = visit
   const { setting } = row
   const facts: [string, string][] = [
     ['On', `${PLACE_WORDS[row.place]}, ${row.device.maker} ${row.device.family}`],
@@ -46,6 +48,11 @@ export function RowPanel({ row, onClose }: { row: LedgerRow; onClose: () => void
       {setting.caution && (
         <div className="mt-2">
           <CautionNote text={setting.caution} />
+        </div>
+      )}
+      {isFanBesideFire(visit, row) && (
+        <div className="mt-2">
+          <Cautions at="fan-on" />
         </div>
       )}
       <ServiceCodePanel row={row} />

@@ -1,6 +1,7 @@
 import type { LedgerRow } from '@ingle/bench'
 import { serviceCode } from '@ingle/core'
 import { useState } from 'react'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { LineField } from '../../kit/Field.tsx'
 
 /** The service code that the installer page asks for, worked out from what another screen shows. */
@@ -15,6 +16,7 @@ export function ServiceCodePanel({ row }: { row: LedgerRow }) {
       <p className="soft">
         The page asks for a code that follows from a number on another screen: {rule.shows}. It looks like {rule.example}.
       </p>
+      <Cautions at="keys" />
       <LineField
         label={rule.shows}
         hint={rule.example}

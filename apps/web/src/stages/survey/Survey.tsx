@@ -1,3 +1,4 @@
+import { controllerLacks } from '@ingle/bench'
 import { cautionsAt } from '@ingle/catalog'
 import { COMPLAINTS, type ComplaintId } from '@ingle/core'
 import { PART_WORDS, type PartRole } from '@ingle/record'
@@ -5,7 +6,7 @@ import { CirclePlus } from 'lucide-react'
 import { useNavigate } from 'react-router'
 import { QuantityField, TextField } from '../../kit/Field.tsx'
 import { newId } from '../../kit/ids.ts'
-import { CautionNote } from '../../kit/Notice.tsx'
+import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { refusalOf } from '../../kit/refusalOf.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { FirePlates } from '../airflow/FirePlates.tsx'
@@ -69,6 +70,7 @@ export function Survey() {
       </div>
       <div className="flex flex-col gap-3 md:gap-4 min-w-0">
         <OpeningCautions />
+        <ControllerLacks />
         <section aria-label="Parts" className="panel p-4">
           <h2 className="font-bold mb-2">Parts</h2>
           {system.parts.length === 0 && (
@@ -124,6 +126,18 @@ function WaysIn() {
         ))}
       </div>
     </fieldset>
+  )
+}
+
+/** What this system has and the controller on its wall cannot serve. */
+function ControllerLacks() {
+  const lacks = controllerLacks(useVisit())
+  if (lacks.length === 0) return null
+  return (
+    <Notice kind="watch">
+      <b>The controller on the wall cannot serve: {lacks.join('; ')}.</b> As a stand-in it is a temporary fix: write it down under
+      Hand over, with how to undo it.
+    </Notice>
   )
 }
 

@@ -1,4 +1,5 @@
 import { breakWords, capital, controllerWords, type ZoneCase, type ZoneCombination } from '@ingle/core'
+import { Cautions } from '../../kit/Cautions.tsx'
 import { CautionNote } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -31,6 +32,7 @@ export function OneCombination({ row, of, worst }: { row: ZoneCombination; of: Z
           The relief is {row.relief} and takes <b className="num">{show('flow', row.reliefCfm)}</b>.
         </p>
       )}
+      {row.breaks.includes('static') && <Cautions at="zones-shut" />}
       {row.breaks.includes('static') && (
         <CautionNote text="Do not close zones to try this one out: a duct can burst, and a heater without air opens its limit. The limit stays as it is." />
       )}

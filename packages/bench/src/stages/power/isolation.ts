@@ -18,6 +18,10 @@ export interface Isolation {
 /** Kinds of equipment that burn gas, or may. */
 export const burnsGas = (kind: string): boolean => kind === 'furnace' || kind === 'rooftop'
 
+/** A setting that keeps a fan on, beside a burner: what a fan pulls through gaps and flues is a danger of its own. */
+export const isFanBesideFire = ({ devices }: { devices: readonly SystemDevice[] }, row: { id: string }): boolean =>
+  (row.id === 'fan.mode' || row.id.startsWith('fan.satisfied.')) && devices.some((one) => burnsGas(one.profile.kind))
+
 /** A caution that speaks of waiting, in its own minutes. */
 const WAITS_MIN = /(\d+)\s*min/gi
 const OF_CHARGE = /wait|discharg|charge|capacitor/i
