@@ -60,6 +60,7 @@ export function PastedSettingsCheck({ text, onTake }: { text: string; onTake: (s
                     {setting.range
                       ? `${setting.values.join(' to ').replace(/ to ([^ ]+)$/, (_, last) => (setting.values.length === 3 ? ` by ${last}` : ` to ${last}`))}`
                       : setting.values.join(' / ')}
+                    {setting.unit && <span className="soft"> {setting.unit}</span>}
                   </td>
                   <td className="num pr-2">{setting.default ?? '—'}</td>
                   <td className="py-1">
@@ -98,6 +99,11 @@ export function PastedSettingsCheck({ text, onTake }: { text: string; onTake: (s
           </tbody>
         </table>
       </div>
+      {read.value.notes.map((one) => (
+        <Notice key={one} kind="watch">
+          {one} Enter what of it counts by hand.
+        </Notice>
+      ))}
       <DoubtList doubts={open} onRight={(key) => setSettled(new Set([...settled, key]))} />
       <button
         type="button"

@@ -172,6 +172,10 @@ class Body {
       ...this.header.figures.map((one) => Math.abs(readCell(one.text, figures).value ?? 0)),
     )
     if (!values.every((one) => Math.abs(one) <= most && one !== 0)) return false
+    // In L/s or m³/min over Pa flows are as small as statics: but along a tap they fall where the statics of the header rise.
+    const heads = this.header.figures.map((one) => readCell(one.text, figures).value ?? 0)
+    const rises = (some: readonly number[]) => some.every((one, i) => i === 0 || one > (some[i - 1] as number))
+    if (rises(heads) !== rises(values)) return false
     const words = (cells: readonly Cell[]) =>
       cells
         .map((one) => bare(one.text).toLowerCase())

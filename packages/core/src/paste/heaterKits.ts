@@ -3,7 +3,7 @@ import { ok, type Result } from '../result.ts'
 import { type Cell, isLoneLine, isMostlyFigures, type Parting, partings, placeByColumns, type Row } from './grid.ts'
 import { type Figures, looksNumeric, readCell, usesDecimalComma } from './numbers.ts'
 import { type CellDoubt, Doubts, notRead, ROW_LENGTH } from './pasted.ts'
-import { isRotated, unrotated } from './rotated.ts'
+import { isRotated, unrotated, unrotatedByColumn } from './rotated.ts'
 import { bare, isMissing, PASTE_LIMIT } from './text.ts'
 import { flowUnitIn } from './words.ts'
 
@@ -27,18 +27,23 @@ const PLAIN: Figures = { decimalComma: false, spacedThousands: true }
 const COMMA: Figures = { decimalComma: true, spacedThousands: true }
 const isNumber = (text: string) => looksNumeric(text, PLAIN) || looksNumeric(text, COMMA)
 
-const POWER = /\bkw\b|\bw\b|\bwatts?\b|\bpower\b|\bkilowatts?\b/i
-const LEFT_OUT =
-  /\b(?:stages?|steps?|breaker|fuse|circuits?|current|amps?|ampere|ampacity|mca|mocp|a|volts?|v|phases?|ph|hz|btu\S*|mbh)\b/i
+/** A letter before a dash or a figure belongs to a model: V-18, W 24. */
+const NO_MODEL = '(?![-\u2010-\u2015\u2212 ]?\\d)'
+const POWER = new RegExp(`\\bkw\\b|\\bw\\b${NO_MODEL}|\\bwatts?\\b|\\bpower\\b|\\bkilowatts?\\b`, 'i')
+const LEFT_OUT = new RegExp(
+  `\\b(?:stages?|steps?|breaker|fuse|circuits?|current|amps?|ampere|ampacity|mca|mocp|volts?|phases?|btu\\S*|mbh|(?:v|ph|hz)\\b${NO_MODEL})\\b|(?:^|max\\.? |min\\.? |rated |load |total |\\()a\\)?$`,
+  'i',
+)
 const QUANTITY = /\b(?:least|min(?:imum)?|flow|air|airflow|cfm|tap|speed|volume|lowest)\b|l\/s|m[³3]\//i
 
 /** Reads a table of heater kits and the least flow, or least tap, that each needs. The rules are in docs/formats/paste.md. */
 export function pasteHeaterKits(text: string): Result<PastedKits> {
   if (text.length > PASTE_LIMIT) return refuse('table-too-long', { count: text.length.toLocaleString('en-US') })
-  const tries = isRotated(text)
-    ? [{ parting: 'tab' as const, rows: unrotated(text).map(asRow) }, ...partings(text)]
-    : partings(text)
-  for (const { parting, rows } of tries) {
+  const turned = [
+    ...(isRotated(text) ? [unrotated(text)] : []),
+    unrotatedByColumn(text, (head) => POWER.test(head), isNumber),
+  ].map((rows) => ({ parting: 'tab' as const, rows: rows.map(asRow) }))
+  for (const { parting, rows } of [...turned, ...partings(text)]) {
     const kits = kitsDown(rows, parting) ?? kitsAcross(rows, parting)
     if (kits) return ok(kits)
   }

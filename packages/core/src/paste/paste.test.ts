@@ -470,3 +470,91 @@ describe('a row whose columns ran together', () => {
     expect(read.ok && read.value.notes.join(' ')).toContain('“0.6 610 800”')
   })
 })
+
+describe('what manuals do to tables, and what must not be lost', () => {
+  const LPS = 2.11888
+  const taps = (text: string) => {
+    const read = pasteBlowerTable(text)
+    if (!read.ok) throw new Error(read.reason)
+    return read.value
+  }
+  it('rules, bars, and marks that stick to their figures', () => {
+    const read = taps(
+      '| Tap | 50 Pa | 100 Pa | 150 Pa |\n+-----+-----+-----+-----+\n| #1 | 46.0¹ ² | 43.2 | 40.1² |\n| #4¹ | 52.5 | 49.6² | 47.7 |\n+-----+-----+-----+-----+\nAll flows in m³/min',
+    )
+    expect(read.tapLabels).toEqual(['#1', '#4'])
+    expect(read.flowsCfm[0]?.[0]).toBeCloseTo(46 * 35.31468, 6)
+    expect(read.doubts).toEqual([])
+  })
+  it.each([
+    ['L/s', LPS, [142.5, 138.1, 131, 122.4]],
+    ['m³/min', 35.31468, [21.4, 20.6, 19.2, 17.1]],
+  ])('flows in %s as small as the statics in Pa are flows', (unit, factor, flows) => {
+    const read = taps(
+      `Flow, ${unit} | 50 Pa | 75 Pa | 100 Pa | 150 Pa\nLow * | ${flows.join(' | ')}\nHigh † | ${flows.map((one) => one + 30).join(' | ')}`,
+    )
+    expect(read.tapLabels).toEqual(['Low', 'High'])
+    read.flowsCfm[0]?.forEach((flow, i) => {
+      expect(flow).toBeCloseTo((flows[i] as number) * factor, 6)
+    })
+    expect(read.staticsInWc[3]).toBeCloseTo(150 * 0.00401463, 9)
+  })
+  const kits = (text: string) => {
+    const read = pasteHeaterKits(text)
+    if (!read.ok) throw new Error(read.reason)
+    return read.value
+  }
+  it('kits across, powers in a row of their own, a short last row', () => {
+    const read = kits(
+      '        H5    H8    H10\nkW      4.8   7.7   9.6\nV-18    600   700   800\nV-24    700   800   -\nV-36    900   950',
+    )
+    expect([read.models, read.powersKw, read.unitLabels]).toEqual([
+      ['H5', 'H8', 'H10'],
+      [4.8, 7.7, 9.6],
+      ['V-18', 'V-24', 'V-36'],
+    ])
+    expect(read.minFlowsCfm).toEqual([
+      [600, 700, 800],
+      [700, 800, null],
+      [900, 950, null],
+    ])
+  })
+  it('a model called V or W is a name, and no volts or watts', () => {
+    expect(kits('Kit\tkW\tV-18\tW-18\nHK5\t5\t600\t650\nHK8\t8\t700\t750').unitLabels).toEqual(['V-18', 'W-18'])
+    expect(kits('Kit\tkW\tmin cfm\nV-18\t5\t600\nW-18\t8\t700').models).toEqual(['V-18', 'W-18'])
+    // A column of volts or amps is still left out.
+    expect(kits('Kit\tkW\tVolts\tMax A\tmin cfm\nHK5\t5\t240\t20\t600\nHK8\t8\t240\t33\t700').minFlowsCfm).toEqual([[600, 700]])
+  })
+  it('cells one to a line, two cabinets, taps for figures', () => {
+    const read = kits('Kit\nkW\nCabinet A\nCabinet B\nHK-5\n5\n#2\n#1\nHK-8\n8\n#4 (a)\n#3\nHK-10\n10\nn/a\n#4')
+    expect([read.models, read.powersKw, read.unitLabels]).toEqual([
+      ['HK-5', 'HK-8', 'HK-10'],
+      [5, 8, 10],
+      ['Cabinet A', 'Cabinet B'],
+    ])
+    expect(read.minTaps).toEqual([
+      ['#2', '#4', null],
+      ['#1', '#3', '#4'],
+    ])
+  })
+  it('a list keeps its units and registers, and says which column it did not read', () => {
+    const read = pasteSettingsList(
+      'Register | Par. | Name | Unit | Range | Default | Remarks\n40001 | P1 | Mixed air limit | °C | 5 to 15 | 8 | see 4.2\n40002 | P2 | High limit |  | 10 to 25 °C | 18 |  ',
+    )
+    if (!read.ok) throw new Error(read.reason)
+    expect(read.value.settings.map(({ code, unit, address, values }) => [code, unit, address, values])).toEqual([
+      ['P1', '°C', '40001', ['5', '15']],
+      ['P2', '°C', '40002', ['10', '25']],
+    ])
+    expect(read.value.notes).toEqual([expect.stringContaining('“Remarks” was not read')])
+  })
+  it.each([
+    ['0-255', true, ['0', '255']],
+    ['0–10', true, ['0', '10']],
+    ['10-3', false, ['10-3']],
+  ])('“%s” is a range: %s', (text, range, values) => {
+    const read = pasteSettingsList(`Code\tName\tRange\nP1\tESP\t${text}\nP2\tFan\t1 to 3`)
+    if (!read.ok) throw new Error(read.reason)
+    expect(read.value.settings[0]).toMatchObject({ range, values })
+  })
+})

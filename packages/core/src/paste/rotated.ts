@@ -89,3 +89,31 @@ export function unrotatedWords(text: string, isHead: (cell: string) => boolean):
   while (isHead(bare(lines[start + width] ?? ''))) width += 1
   return chunks(lines.slice(start), width)
 }
+
+/** Tables are no wider than this, and begin after no more lines of captions. */
+const MOST_COLUMNS = 10
+const MOST_CAPTIONS = 4
+
+/**
+ * A rotated copy with a cell to a line, whose figures are mostly names (taps, “n/a”): known by its one column of figures. In
+ * some width every row has its figure in the column whose head says so, and nowhere is a head one. Empty where none fits.
+ * @param isHead whether a head names the column of figures
+ */
+export function unrotatedByColumn(
+  text: string,
+  isHead: (cell: string) => boolean,
+  isNumber: (cell: string) => boolean,
+): string[][] {
+  const lines = linesOf(text)
+    .map((line) => line.trim())
+    .filter((line) => line !== '' && !(isRule([line]) && line.length > 3))
+  if (lines.some((line) => /[\t|;]| {2,}/.test(line))) return []
+  for (let from = 0; from <= Math.min(MOST_CAPTIONS, lines.length); from += 1)
+    for (let width = 3; width <= MOST_COLUMNS; width += 1) {
+      const [heads, ...rows] = chunks(lines.slice(from), width)
+      const at = heads?.findIndex(isHead) ?? -1
+      if (!heads || at < 1 || rows.length < 2 || heads.some(isNumber) || rows.at(-1)?.length !== width) continue
+      if (rows.every((row) => isNumber(row[at] ?? '') && !isNumber(row[0] ?? ''))) return [heads, ...rows]
+    }
+  return []
+}

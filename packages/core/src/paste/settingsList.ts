@@ -13,22 +13,29 @@ export interface PastedSetting {
   /** True when `values` are the ends (and step) of a range. */
   range: boolean
   default: string | null
+  /** As in the source: of its own column, or after its values. */
+  unit: string | null
+  /** Where it is found over a wire, as in the source. */
+  address: string | null
   doubts: string[]
 }
 interface PastedSettings {
   settings: PastedSetting[]
+  /** Of the whole list: columns that nothing was read of. */
+  notes: string[]
 }
 
-type Head = 'default' | 'min' | 'max' | 'step' | 'unit' | 'values' | 'code' | 'label' | 'mode'
+type Head = 'default' | 'min' | 'max' | 'step' | 'unit' | 'values' | 'address' | 'code' | 'label' | 'mode'
 
 const HEADS: readonly (readonly [Head, RegExp])[] = [
   ['default', /\b(?:default|factory|preset|as shipped)\b/i],
   ['min', /^min(?:imum)?\b/i],
   ['max', /^max(?:imum)?\b/i],
   ['step', /^(?:step|increment)s?\b/i],
-  ['unit', /^units?$/i],
+  ['unit', /^(?:units?|dim(?:ension)?|u\/m|uom)$/i],
   ['values', /\b(?:choices?|options?|selections?|selectable|range|values?|available|allowed|positions?)\b/i],
-  ['code', /^(?:code|no|nr|item|number|#)\b/i],
+  ['address', /^(?:registers?|reg|address|addr|modbus(?: (?:register|address))?|object|instance)\b/i],
+  ['code', /^(?:(?:code|no|nr|item|number|par|param|index|id)\b|#)(?!ameter)/i],
   // In which mode or on which stage a setting counts: two rows may differ in nothing else.
   ['mode', /^(?:mode|modes|stage|applies(?: to)?|when|for)$/i],
   ['label', /\b(?:setting|name|description|function|parameter)\b/i],
@@ -43,29 +50,29 @@ export function pasteSettingsList(text: string): Result<PastedSettings> {
   if (text.length > PASTE_LIMIT) return refuse('list-too-long', { count: text.length.toLocaleString('en-US') })
   for (const { parting, rows } of partings(text)) {
     const settings = listOf(rows, parting)
-    if (settings) return ok({ settings })
+    if (settings) return ok(settings)
   }
   const turned = unrotatedWords(text, (cell) => headOf(cell) !== null).map((cells) => ({
     cells: cells.map((one) => ({ text: one, start: 0, end: 0 })),
     line: cells.join('  '),
   }))
   const settings = listOf(turned, 'tab')
-  return settings ? ok({ settings }) : refuse('no-settings-list')
+  return settings ? ok(settings) : refuse('no-settings-list')
 }
 
-function listOf(rows: readonly Row[], parting: Parting): PastedSetting[] | null {
+function listOf(rows: readonly Row[], parting: Parting): PastedSettings | null {
   const at = rows.findIndex((row) => {
     const heads = row.cells.map((one) => headOf(one.text))
     return (
       heads.filter((one) => one !== null).length >= 2 &&
-      heads.includes('code') &&
+      (heads.includes('code') || heads.includes('address')) &&
       !row.cells.slice(1).every((one) => /^\d/.test(one.text))
     )
   })
   const header = rows[at]
   if (!header) return null
   const heads = header.cells.map((one) => headOf(one.text))
-  const codeAt = heads.indexOf('code')
+  const codeAt = heads.includes('code') ? heads.indexOf('code') : heads.indexOf('address')
   const lines: { cells: string[]; doubt: string | null }[] = []
   for (const row of rows.slice(at + 1)) {
     if (sameHeader(row, header)) continue
@@ -84,7 +91,17 @@ function listOf(rows: readonly Row[], parting: Parting): PastedSetting[] | null 
   const settings = lines.map(({ cells, doubt }) => settingOf(cells, heads, doubt))
   doubtColumns(settings, lines, header, heads)
   doubtCodes(settings)
-  return settings
+  return { settings, notes: columnsLeft(lines, header, heads) }
+}
+
+/** Columns that hold something and that nothing was read of: said, so that none is lost in silence. */
+function columnsLeft(lines: readonly { cells: string[] }[], header: Row, heads: readonly (Head | null)[]): string[] {
+  return header.cells.flatMap((cell, at) => {
+    const isSecond = heads[at] !== null && heads.indexOf(heads[at] as Head) !== at
+    if ((heads[at] !== null && !isSecond) || bare(cell.text) === '') return []
+    const held = lines.map((line) => bare(line.cells[at] ?? '')).filter((one) => !isMissing(one))
+    return held.length > 0 ? [`The column “${bare(cell.text)}” was not read (“${held[0]}” and so on).`] : []
+  })
 }
 
 /** A column under a head that says nothing known may hold the values: it is said, not dropped. */
@@ -124,12 +141,16 @@ function settingOf(cells: readonly string[], heads: readonly (Head | null)[], ro
   const filled = (head: Head) => (heads.includes(head) && !isMissing(raw(head)) ? bare(raw(head)) : null)
   const read = readValues(heads.includes('values') ? raw('values') : '')
   const ends = [filled('min'), filled('max'), filled('step')].filter((one) => one !== null)
+  const addressed = filled('address')
   const setting: PastedSetting = {
-    code: bare(raw('code')),
+    // A list that numbers its settings by their registers alone has those for codes.
+    code: heads.includes('code') ? bare(raw('code')) : (addressed ?? ''),
     label: [bare(raw('label')), filled('mode')].filter((one) => one !== null && one !== '').join(', '),
     values: ends.length > 0 ? ends : read.values,
     range: ends.length > 0 ? filled('min') !== null && filled('max') !== null : read.range,
     default: heads.includes('default') && !isMissing(raw('default')) ? bare(raw('default')) : read.default,
+    unit: filled('unit') ?? read.unit,
+    address: addressed,
     doubts: rowDoubt ? [rowDoubt] : [],
   }
   doubtValues(setting)
@@ -140,15 +161,31 @@ const END = `[+${DASHES}]?\\s?\\d+(?:[.,]\\d+)?`
 const RANGE = new RegExp(`^(${END})\\s*(?:to|\\.{2,}|…)\\s*(${END})\\s*(?:,?\\s*(?:step|in steps of)\\s*(\\S+))?$`, 'i')
 const DASHED = /^(\d+(?:[.,]\d+)?)–(\d+(?:[.,]\d+)?)\s*(?:,?\s*(?:step|in steps of)\s*(\S+))?$/i
 
-function readValues(cell: string): { values: string[]; range: boolean; default: string | null } {
+/** A unit after the last figure of a range: “5 to 15 °C”. */
+const UNIT_AFTER = /(?<=\d)\s*(°\s?[CF]|K|%|ppm|sec|s|min|h|hours?|Hz|k?Pa|in\.?\s?w\.?[cg]\.?|V|mA|A)$/i
+const HYPHENED = /^(\d+(?:[.,]\d+)?)-(\d+(?:[.,]\d+)?)\s*(?:,?\s*(?:step|in steps of)\s*(\S+))?$/i
+/** “0-255” is a range; “10-3” is a name. */
+const hyphened = (text: string) => {
+  const match = HYPHENED.exec(text)
+  return match && Number((match[1] as string).replace(',', '.')) < Number((match[2] as string).replace(',', '.')) ? match : null
+}
+
+function readValues(cell: string): { values: string[]; range: boolean; default: string | null; unit: string | null } {
   let marked: string | null = null
   let text = cell.trim().replace(/\s*\(\s*(?:factory|default)\s+([^)]+)\)\s*$/i, (_, value: string) => {
     marked = bare(value)
     return ''
   })
-  if (isMissing(text)) return { values: [], range: false, default: marked }
-  const ranged = RANGE.exec(bare(text)) ?? DASHED.exec(bare(text))
-  if (ranged) return { values: ranged.slice(1).filter((one) => one !== undefined), range: true, default: marked }
+  if (isMissing(text)) return { values: [], range: false, default: marked, unit: null }
+  const whole = bare(text)
+  const unit = UNIT_AFTER.exec(whole)?.[1]?.replace(/\s/g, '') ?? null
+  for (const [one, of] of [
+    [whole, null],
+    [whole.replace(UNIT_AFTER, ''), unit],
+  ] as const) {
+    const ranged = RANGE.exec(one) ?? DASHED.exec(one) ?? hyphened(one)
+    if (ranged) return { values: ranged.slice(1).filter((end) => end !== undefined), range: true, default: marked, unit: of }
+  }
   text = text.replace(/,\s*$/, '')
   // “01 = off, 02 = on/off”: each value names what it means, and a stroke stands within a meaning.
   const named = /=[^,;]*[,;][^=]*=/.test(text)
@@ -159,7 +196,7 @@ function readValues(cell: string): { values: string[]; range: boolean; default: 
       return value
     })
     .filter((one) => one !== '')
-  return { values, range: false, default: marked }
+  return { values, range: false, default: marked, unit: null }
 }
 
 const numberOf = (text: string): number | null => {

@@ -8,6 +8,13 @@ export const DASHES = '\\-\u2010-\u2015\u2212'
 const DASH_ONLY = new RegExp(`^[${DASHES}]+$`)
 const SUPERSCRIPT = /[⁰¹²³⁴⁵⁶⁷⁸⁹]/g
 
+/**
+ * Footnote marks that stick to what they mark, one or several: blanked before the cells are parted, so that “46.0¹ ²” is one
+ * cell, and left as wide as they were, so that columns stay where they are. The ³ of m³ and ft³ belongs to its unit; a mark
+ * that begins a line is that of a note.
+ */
+const MARKS_AFTER = /(?<=\S)(?<![mM]|ft)[⁰¹²³⁴⁵⁶⁷⁸⁹]+(?:[ \u00A0,][⁰¹²³⁴⁵⁶⁷⁸⁹]+)*/g
+
 /** Bars that are drawn, in place of the plain one. */
 const BAR = /[\u2502\u2503\u2551\u00A6\uFF5C\u2506\u250A\u2758]/g
 const RULE_SIGNS = /[\u2500-\u257F]/g
@@ -28,6 +35,7 @@ export function linesOf(text: string): string[] {
       .replace(/(\d)\u00A0(?=\d{3}(?!\d))/g, `$1${'\uE000'}`)
       .replaceAll(HARD_SPACE, ' ')
       .replaceAll('\uE000', HARD_SPACE)
+      .replace(MARKS_AFTER, (marks) => ' '.repeat(marks.length))
       .replace(BAR, '|')
       .replace(RULE_SIGNS, '-')
       .split(/\r\n?|\n|\f|\v/),
