@@ -42,6 +42,8 @@ test('a machine pasted from its manual, read in metric, through to the record', 
   await list.getByRole('textbox').fill(SETTINGS)
   await list.getByRole('row', { name: /S-1/ }).getByRole('button', { name: 'looks like “Fan when satisfied, heating”' }).click()
   await list.getByLabel('S-2 Reach stands for').selectOption('Differential')
+  // Degrees without a unit are doubted, until somebody looked.
+  await list.getByRole('button', { name: 'S-2 Reach is right' }).click()
   await list.getByRole('button', { name: 'Take 3 settings' }).click()
   await page.getByRole('button', { name: 'Save the profile' }).click()
   await expect(page.getByRole('heading', { name: 'Brinefold KL 7' })).toBeVisible()

@@ -66,10 +66,11 @@ test('what a float does when it trips, what is wrong with it, and the test that 
   const contacts = page.getByRole('region', { name: 'Contacts' })
   const one = contacts.getByRole('group', { name: 'Input 1 of the indoor unit' })
   await expect(one).toContainText('When the float switch trips, this unit stops, without an alarm.')
-  await expect(one).toContainText('it will be called a cold house, not a full pan')
-  await expect(one.getByRole('button', { name: 'Tripped, and it did' })).toBeDisabled()
+  await expect(one).toContainText('nobody learns of a full pan')
+  await expect(one.getByLabel('It protects, by its name')).toHaveValue('float')
   await one.getByLabel('While all is well it is').selectOption('open')
   await expect(one).toContainText('a broken wire looks as if all were well')
+  await expect(one.getByRole('button', { name: 'Tripped, and it did' })).toBeDisabled()
   await one.getByLabel('While all is well it is').selectOption('closed')
   // Set as a fault with an alarm, it is right, and can be proved.
   await tech.stage('Settings')

@@ -53,6 +53,14 @@ export const found = finding({
     'The room swings by {swingF|temperatureDifference}.',
     'A narrower differential or a quicker sensor evens it; both start the machine more often.',
   ],
+  'comfort-swings-varies': [
+    'The room swings by {swingF|temperatureDifference}, though the machine varies its output.',
+    'A quicker sensor, or a controller that leans harder; its differential counts only where it stops and starts again.',
+  ],
+  'comfort-swings-unheld': [
+    'The room swings by {swingF|temperatureDifference}: at the worst hour the equipment cannot hold it.',
+    'No differential mends that: look at loss, filter and charge.',
+  ],
   'comfort-starts': [
     'It starts {startsPerH} times an hour.',
     'A wider differential, a lower cycle rate or a longer pause lets it run longer.',

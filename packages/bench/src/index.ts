@@ -128,6 +128,7 @@ export {
   baselineFromReadings,
   baselineModes,
   baselineOf,
+  baselineSign,
   forcesOf,
   machineOf,
   readoutsOf,

@@ -389,3 +389,16 @@ describe('what cannot be right', () => {
     return expectSaid(expect, 'service-codes', cases)
   })
 })
+
+it('what the notes of a differential say of its side is what its data say', () => {
+  const sides = PROFILES.flatMap((profile) =>
+    profile.settings
+      .filter((one) => one.role?.startsWith('control.differential') && one.note !== undefined)
+      .flatMap(({ note, convention }) => {
+        const said = /each side/i.test(note ?? '') ? 'each-side' : /one side/i.test(note ?? '') ? 'one-side' : null
+        return said ? [[profile.id, said, convention] as const] : []
+      }),
+  )
+  expect(sides.length).toBeGreaterThanOrEqual(3)
+  for (const [id, said, convention] of sides) expect([id, convention]).toEqual([id, said])
+})

@@ -123,6 +123,10 @@ export const found = finding({
     '{flowCfm|flow} is under the {floorCfm|flow} that the {heaterKw|power} heater needs.',
     'Do not run the heater like this: raise the flow first. The heater’s own limit stays as the maker built it.',
   ],
+  'rise-on-other-tap': [
+    'The heater’s rise was written on a try of {tap}, and the heater blows with {own}: it says nothing of this try’s flow.',
+    'Log a try on {own} while it heats, and write the rise there: then it is a flow.',
+  ],
   'heater-draws-less': [
     'The heater draws {drawnKw|power} ({volts} V × {amps} A), and its plate says {plateKw|power}.',
     'An element, a fuse or a sequencer is out, or the volts are fewer than the plate counts with (208 V give three quarters of what 240 V do). Find out before the heating tap counts as proved.',

@@ -1,4 +1,4 @@
-import type { ChangeoverKind, Climate } from '@ingle/core'
+import { airState, type ChangeoverKind, type Climate, standardPressurePsia } from '@ingle/core'
 
 /** Which edition the limits are of; the local code goes first. */
 export const LIMITS_EDITION = 'ASHRAE 90.1-2019, table 6.5.1.1.3'
@@ -40,11 +40,22 @@ const DRY_70 = new Set<string>(['5A', '6A'])
 const NO_DIFFERENCE = new Set<string>(['0A', '1A', '2A', '3A', '4A'])
 
 /** High limits of each kind in a zone. Source: `LIMITS_EDITION`. */
-export function limitsIn(zone: ClimateZone): ZoneLimit[] {
+/** Up to this height the table’s own figure counts; above it the note of the table does. A house figure for “substantially”. */
+const NOTE_FROM_FT = 1000
+const SEA_LEVEL_BTU_LB = 28
+
+/** The enthalpy that ends free cooling, Btu/lb. Source: `LIMITS_EDITION`, note: that of 75 °F and 50 % at the site’s pressure. */
+function enthalpyLimit(altitudeFt: number): number {
+  if (altitudeFt <= NOTE_FROM_FT) return SEA_LEVEL_BTU_LB
+  const state = airState(75, { relativeHumidityPct: 50 }, standardPressurePsia(altitudeFt))
+  return state.ok ? Math.round(state.value.enthalpyBtuLb * 10) / 10 : SEA_LEVEL_BTU_LB
+}
+
+export function limitsIn(zone: ClimateZone, altitudeFt = 0): ZoneLimit[] {
   return [
     { kind: 'fixed-dry-bulb', limitF: DRY_75.has(zone) ? 75 : DRY_70.has(zone) ? 70 : 65, limitBtuLb: null, isAllowed: true },
     { kind: 'differential-dry-bulb', limitF: null, limitBtuLb: null, isAllowed: !NO_DIFFERENCE.has(zone) },
-    { kind: 'fixed-enthalpy', limitF: 75, limitBtuLb: 28, isAllowed: true },
+    { kind: 'fixed-enthalpy', limitF: 75, limitBtuLb: enthalpyLimit(altitudeFt), isAllowed: true },
     { kind: 'differential-enthalpy', limitF: 75, limitBtuLb: null, isAllowed: true },
   ]
 }

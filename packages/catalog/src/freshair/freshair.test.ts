@@ -1,7 +1,7 @@
 import { weatherYear } from '@ingle/core'
 import { describe, expect, it } from 'vitest'
 import { CLIMATE_ZONES, climateOf, limitsIn, zoneNear } from './climateZones.ts'
-import { SPACE_USES, spaceUse } from './spaceRates.ts'
+import { EFFECTIVENESS, SPACE_USES, spaceUse } from './spaceRates.ts'
 
 describe('rates of spaces', () => {
   it('are the table’s for uses that everybody can look up, and no use stands twice', () => {
@@ -40,4 +40,24 @@ describe('climate zones', () => {
     expect(mean('7')).toBeLessThan(mean('6A'))
     expect(mean('8')).toBeLessThan(mean('7'))
   })
+})
+
+it.each([
+  [0, 28],
+  [1000, 28],
+  [5280, 30.3],
+  [7000, 31.2],
+])('fixed enthalpy at %i ft ends at that of 75 °F and half humidity there: %f Btu/lb', (altitudeFt, limitBtuLb) =>
+  expect(limitsIn('5B', altitudeFt).find((one) => one.kind === 'fixed-enthalpy')?.limitBtuLb).toBeCloseTo(limitBtuLb, 1),
+)
+
+it('the effectiveness of each way in which air comes is that of the table', () => {
+  const of = (words: RegExp) => EFFECTIVENESS.filter((one) => words.test(one.label)).map((one) => one.value)
+  expect(of(/warm air from the floor, return at the floor/)).toEqual([1])
+  expect(of(/warm air from the floor, return at the ceiling/)).toEqual([0.7])
+  expect(of(/warm air from the ceiling with the return up there/)).toEqual([0.8])
+  expect(of(/displacement/)).toEqual([1.2])
+  expect(of(/above 18 ft/)).toEqual([1.5])
+  // One line for each figure: a record keeps the figure.
+  expect(new Set(EFFECTIVENESS.map((one) => one.value)).size).toBe(EFFECTIVENESS.length)
 })

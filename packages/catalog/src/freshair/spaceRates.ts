@@ -46,9 +46,22 @@ export const EFFECTIVENESS_EDITION = 'ASHRAE 62.1-2019, table 6-4'
 
 /** How much of the air that is blown in reaches people, by how it comes in. Source: `EFFECTIVENESS_EDITION`. */
 export const EFFECTIVENESS = [
-  { value: 1, label: 'cool air from the ceiling' },
-  { value: 0.8, label: 'warm air from the ceiling, 15 °F (8 °C) above the room or more' },
-  { value: 1.05, label: 'cool air from the floor, thrown up' },
-  { value: 0.7, label: 'warm air from the floor, taken back there' },
-  { value: 0.5, label: 'supply near the return' },
+  {
+    value: 1,
+    label:
+      'cool air from the ceiling; warm air from the ceiling with the return at the floor, or thrown down well; warm air from the floor, return at the floor',
+  },
+  {
+    value: 0.8,
+    label:
+      'warm air from the ceiling with the return up there, 15 °F (8 °C) above the room or more, or not thrown down well; make-up air far from the exhaust',
+  },
+  { value: 0.7, label: 'warm air from the floor, return at the ceiling' },
+  { value: 0.5, label: 'make-up air near the exhaust or the return' },
+  { value: 1.05, label: 'cool air from the floor, thrown up 4½ ft (1.4 m) or more, return at the ceiling' },
+  {
+    value: 1.2,
+    label: 'cool air from the floor, thrown up less (displacement, underfloor), return at a ceiling up to 18 ft (5.5 m)',
+  },
+  { value: 1.5, label: 'cool air from the floor, thrown up less, return at a ceiling above 18 ft (5.5 m)' },
 ] as const

@@ -45,6 +45,20 @@ describe('findings', () => {
     const said = keys({ filter: 'clean', probes: { supply: 0.2, return: -0.25 }, rise })
     expect(said.filter((key) => key.startsWith('heater-draws'))).toEqual(expected)
   })
+  it('the heater’s rise counts on its own tap, and on another it says so', () => {
+    const rise = { id: 'r', returnDbF: 70, supplyDbF: 93, volts: 240, amps: 37.5, phases: 1 as const }
+    const on = (tap: number, heaterTap: number | null) => {
+      const one = attempt({ tap, tapLabel: String(tap + 1), filter: 'clean', probes: { supply: 0.2, return: -0.25 }, rise })
+      const picture = airflowPicture(scenario({ heaterOnThisTap: heaterTap === null, heaterTap, tries: [one] }))
+      return [
+        picture.current?.flow?.estimates.some((of) => of.method === 'heater-rise'),
+        findings(picture, showIn(BASE_UNITS)).some((of) => of.key === 'rise-on-other-tap'),
+      ]
+    }
+    expect(on(2, null)).toEqual([true, false])
+    expect(on(2, 2)).toEqual([true, false])
+    expect(on(2, 4)).toEqual([false, true])
+  })
   it('a low split never tells to slow the blower: the flow is counted in already', () => {
     const split = { id: 's', returnDbF: 75, supplyDbF: 66, returnWbF: 63, supplyWbF: null, returnRhPct: null }
     const odd = found({ filter: 'clean', probes: { supply: 0.2, return: -0.25 }, split }).find((one) => one.key === 'odd-split')

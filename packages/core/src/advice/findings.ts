@@ -1,6 +1,7 @@
 import type { FlowEstimate } from '../airflow/combine.ts'
 import type { GrilleReading } from '../airflow/input.ts'
 import { instrumentDoubts, isWeak } from '../airflow/instruments.ts'
+import { blowsWithHeater } from '../airflow/methods/heaterRise.ts'
 import { methodOf } from '../airflow/methods/methods.ts'
 import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
 import { readingsBy } from '../airflow/readingsBy.ts'
@@ -259,9 +260,15 @@ const HEATER_LEAST_SHARE = 0.85
 const HEATER_MOST_SHARE = 1.1
 
 /** Volts times amps against the plate: half of the elements out gives half of the heat, and half of what proves the flow. */
-function heaterPower({ input: { heaterKw } }: AirflowPicture, current: TryResult, show: Show): Finding[] {
+function heaterPower({ input }: AirflowPicture, current: TryResult, show: Show): Finding[] {
   const { rise } = current.input
+  const { heaterKw } = input
   if (!rise || !heaterKw) return []
+  if (!blowsWithHeater(current.input, input)) {
+    const own = input.heaterTap == null ? null : input.blower?.table.taps[input.heaterTap]
+    const values = { tap: tapName(current.input.tapLabel), own: own ? tapName(own) : 'a tap of its own' }
+    return [placed({ key: 'rise-on-other-tap', kind: 'watch', jot: 'tap ' }, current, found('rise-on-other-tap', values, show))]
+  }
   const { volts, amps, phases } = rise
   const drawnKw = (volts * amps * (phases === 3 ? Math.sqrt(3) : 1)) / 1000
   const share = drawnKw / heaterKw

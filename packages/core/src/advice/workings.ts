@@ -31,8 +31,12 @@ export function workings(picture: AirflowPicture): Working[] {
 
 function aim(picture: AirflowPicture): Working[] {
   const { target, input } = picture
-  if (!target || picture.aimCfm === null || input.capacityTons === null) return []
-  const base = `${Math.round(input.capacityTons * 1000) / 1000} ton × ${input.rule.cfmPerTon} = ${f(target.standardCfm)} cfm`
+  if (!target || picture.aimCfm === null) return []
+  const rated = input.ratedCfm
+  const tons = input.capacityTons ?? 0
+  const base = rated
+    ? `rated ${f(rated)} cfm`
+    : `${Math.round(tons * 1000) / 1000} ton × ${input.rule.cfmPerTon} = ${f(target.standardCfm)} cfm`
   return [
     {
       id: 'aim',
@@ -40,12 +44,16 @@ function aim(picture: AirflowPicture): Working[] {
       formula: input.rule.keepMass ? `${base}; ÷ ${f(target.densityRatio, 4)} = ${f(target.altitudeCfm)} cfm` : base,
       result: { quantity: 'flow', value: picture.aimCfm, plusMinus: (picture.aimCfm * input.rule.bandPct) / 100 },
       inputs: [
-        { name: 'capacity', value: `${input.capacityTons} ton`, from: 'nameplate' },
-        { name: 'flow per ton', value: `${input.rule.cfmPerTon} cfm`, from: `house rule “${input.rule.name}”` },
+        ...(rated
+          ? [{ name: 'rated airflow', value: `${f(rated)} cfm of standard air`, from: 'plate or maker’s sheet' }]
+          : [
+              { name: 'capacity', value: `${tons} ton`, from: 'nameplate' },
+              { name: 'flow per ton', value: `${input.rule.cfmPerTon} cfm`, from: `house rule “${input.rule.name}”` },
+            ]),
         { name: 'altitude', value: `${f(input.altitudeFt)} ft`, from: 'site' },
       ],
-      source: 'Capacity × flow per ton; standard-atmosphere pressure ratio, ASHRAE Fundamentals 2017, ch. 1, eq. 3.',
-      note: `${input.rule.reason} ${input.rule.keepMass ? 'Actual cfm at this altitude that carries the same mass of air.' : 'Standard cfm; altitude not corrected, by the rule.'}`,
+      source: `${rated ? 'Rated airflow, standard air' : 'Capacity × flow per ton'}; standard-atmosphere pressure ratio, ASHRAE Fundamentals 2017, ch. 1, eq. 3.`,
+      note: `${rated ? 'The plate goes before the rule’s flow per ton.' : input.rule.reason} ${input.rule.keepMass ? 'Actual cfm at this altitude that carries the same mass of air.' : 'Standard cfm; altitude not corrected, by the rule.'}`,
     },
     {
       id: 'air',

@@ -99,6 +99,10 @@ export interface AirflowInput {
   altitudeFt: number
   rule: AirflowRule
   capacityTons: number | null
+  /** What plate or maker's sheet name for its airflow, standard air; absent: tons times the rule's flow are taken. */
+  ratedCfm?: number
+  /** The tap that the heater blows with where that is another than cooling's; absent or null: the same, or not known. */
+  heaterTap?: number | null
   /** Dry bulb outdoors, read on this visit. */
   outdoorF: number | null
   blower: BlowerData | null

@@ -9,7 +9,7 @@ import { estimatesOf } from './methods/methods.ts'
 import { tableOf } from './methods/table.ts'
 import { type StaticWalk, staticWalk } from './staticWalk.ts'
 import { chooseTap, type TapChoice, type TapLimits } from './tapChoice.ts'
-import { type FlowTarget, flowTarget } from './target.ts'
+import { type FlowTarget, flowTarget, targetOf } from './target.ts'
 
 /** One try, with everything that its readings say. */
 export interface TryResult {
@@ -69,7 +69,11 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
   const lastSplit = input.tries.findLast((one) => one.split !== null)?.split ?? null
   const { air, airAssumed } = roomAir(lastSplit, pressurePsia)
   const factor = airFactors(air).sensible
-  const target = input.capacityTons === null ? null : flowTarget(input.capacityTons, input.rule.cfmPerTon, input.altitudeFt)
+  const target = input.ratedCfm
+    ? targetOf(input.ratedCfm, input.altitudeFt)
+    : input.capacityTons === null
+      ? null
+      : flowTarget(input.capacityTons, input.rule.cfmPerTon, input.altitudeFt)
   const aimCfm = target ? (input.rule.keepMass ? target.altitudeCfm : target.standardCfm) : null
   const tries = input.tries.map((one, i) => {
     // Of this try or an earlier one: what is read later does not change what an earlier try gave.

@@ -14,8 +14,14 @@ export interface FlowTarget {
  * Source: capacity × rule; mass flow kept, ratio of standard-atmosphere pressures at equal temperature (ASHRAE
  * Fundamentals 2017, ch. 1, eq. 3). Valid: −1,500 to 20,000 ft.
  */
-export function flowTarget(capacityTons: number, cfmPerTon: number, altitudeFt: number): FlowTarget {
-  const standardCfm = capacityTons * cfmPerTon
+export const flowTarget = (capacityTons: number, cfmPerTon: number, altitudeFt: number): FlowTarget =>
+  targetOf(capacityTons * cfmPerTon, altitudeFt)
+
+/**
+ * The same for a rated airflow that is known: what the plate or the maker's sheet says goes before any rule of thumb.
+ * Source and Valid: as flowTarget; a rated airflow is of standard air (AHRI 210/240).
+ */
+export function targetOf(standardCfm: number, altitudeFt: number): FlowTarget {
   const densityRatio = standardPressurePsia(altitudeFt) / standardPressurePsia(0)
   return { standardCfm, densityRatio, altitudeCfm: standardCfm / densityRatio }
 }

@@ -23,6 +23,24 @@ describe('saying a role on a device', () => {
       reason: 'Fan rest has no “off”; it offers trickle and as set.',
     }))
 
+  it.each([
+    ['freshair.limit', '65', '18', 'no more'], // 18.33 °C
+    ['freshair.limit', '65.8', '18.5', 'no more'], // 18.78 °C
+    ['setpoint.cool.least', '65', '18.5', 'no less'],
+    ['setpoint.heat.most', '65.2', '18', 'no more'], // 18.44 °C: the nearest would be 18.5
+    ['setpoint.heat', '65.2', '18.5', 'nearest is'],
+  ])('%s of %s °F on steps of half a degree Celsius is %s', (role, asked, value, words) => {
+    const half = setting({ role, label: 'Limit', values: [], range: { min: 5, max: 30, step: 0.5, unit: '°C' } })
+    expect(express(half, asked)).toMatchObject({ fit: 'nearest', value, reason: expect.stringContaining(words) })
+  })
+  it('takes the end of the range where a bound lies outside of it', () =>
+    expect(
+      express(
+        setting({ role: 'freshair.limit', label: 'Limit', values: [], range: { min: 20, max: 30, step: 0.5, unit: '°C' } }),
+        '60',
+      ),
+    ).toMatchObject({ value: '20' }))
+
   it('offers the nearest step in another unit, and says that it is not the same', () =>
     // 1 °F is 0.556 °C; the step below, 0.5 °C, is 0.9 °F.
     expect(express(DIFF_C, '1')).toEqual({
@@ -155,7 +173,7 @@ it('shows the meaning first, and what the display reads', () => {
   expect(sayBoth(limit, '70', METRIC_UNITS)).toEqual({ means: '21.1 °C', shows: '70 °F' })
   expect(express(limit, '70.5', METRIC_UNITS)).toMatchObject({
     fit: 'nearest',
-    reason: 'Test setting cannot be set to 21.4 °C; the nearest is 70 °F (21.1 °C).',
+    reason: 'Test setting cannot be set to 21.4 °C; the nearest that is no more is 70 °F (21.1 °C).',
   })
   expect(sayOffer(DIFF_C, BASE_UNITS)).toBe('0.5 to 3 °C in steps of 0.5')
   expect(sayOffer(FAN_HEAT, BASE_UNITS)).toBe('0 (off), 1 (trickle) and 2 (as set)')

@@ -52,8 +52,26 @@ function ownValue(setting: DeviceSetting, value: string, units: UnitChoice = BAS
   return { fit: 'none', reason: `${setting.label} has no “${value}”; it offers ${list(setting.values.slice(0, 12))}.` }
 }
 
+/** Settings whose figure is a bound: a limit that ends something is met from below, a least from above. */
+const BOUNDS: Readonly<Record<string, 'most' | 'least'>> = {
+  'freshair.limit': 'most',
+  'freshair.limit.enthalpy': 'most',
+  'setpoint.heat.most': 'most',
+  'setpoint.cool.least': 'least',
+  'drive.most': 'most',
+  'drive.least': 'least',
+  'control.min-on': 'least',
+  'control.min-off': 'least',
+}
+const BOUND_WORDS = { most: 'the nearest that is no more is', least: 'the nearest that is no less is' } as const
+
+/** The nearest that is offered, on the safe side of a bound where its role is one. */
 function nearest(setting: DeviceSetting, asked: number, units: UnitChoice): Expressed {
-  const offered = numbersOf(setting)
+  const bound = BOUNDS[setting.role ?? '']
+  const all = numbersOf(setting)
+  const kept = bound ? all.filter(({ means }) => (bound === 'most' ? means <= asked + SAME : means >= asked - SAME)) : all
+  const isKept = bound !== undefined && kept.length > 0
+  const offered = kept.length > 0 ? kept : all
   let best: { value: string; means: number } | null = null
   for (const one of offered) if (!best || Math.abs(one.means - asked) < Math.abs(best.means - asked) - SAME) best = one
   if (!best)
@@ -70,7 +88,7 @@ function nearest(setting: DeviceSetting, asked: number, units: UnitChoice): Expr
     fit: 'nearest',
     value: best.value,
     gives,
-    reason: `${setting.label} cannot be set to ${sayMeaning(setting, tidyNumber(asked), units)}; the nearest is ${sayNear(setting, best.value, units)}.`,
+    reason: `${setting.label} cannot be set to ${sayMeaning(setting, tidyNumber(asked), units)}; ${isKept ? BOUND_WORDS[bound] : 'the nearest is'} ${sayNear(setting, best.value, units)}.`,
   }
 }
 

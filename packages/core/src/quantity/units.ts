@@ -95,9 +95,10 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
     },
     { symbol: 'Pa', spellings: ['pa', 'pascal', 'pascals'], factor: 1 / PA_PER_IN_WC, decimals: 0 },
     { symbol: 'mm.wc', spellings: ['mmwc', 'mmwg', 'mmh2o'], factor: 9.80665 / PA_PER_IN_WC, decimals: 1 },
+    { symbol: 'mbar', spellings: ['mbar', 'millibar', 'hpa'], factor: 100 / PA_PER_IN_WC, decimals: 2 },
   ],
   flow: [
-    { symbol: 'cfm', spellings: ['cfm', 'ft3/min', 'ft³/min', 'scfm'], factor: 1, decimals: 0 },
+    { symbol: 'cfm', spellings: ['cfm', 'ft3/min', 'ft³/min'], factor: 1, decimals: 0 },
     { symbol: 'L/s', spellings: ['l/s', 'lps', 'ls', 'l/sec'], factor: 1 / LPS_PER_CFM, decimals: 0 },
     { symbol: 'm³/h', spellings: ['m3/h', 'm³/h', 'cmh', 'm3h', 'm3/hr'], factor: 1 / (LPS_PER_CFM * 3.6), decimals: 0 },
   ],
@@ -175,6 +176,7 @@ export const UNITS: Record<Quantity, readonly [Unit, ...Unit[]]> = {
   heatingValue: [
     { symbol: 'Btu/ft³', spellings: ['btu/ft3', 'btu/ft³', 'btu/cf'], factor: 1, decimals: 0 },
     { symbol: 'MJ/m³', spellings: ['mj/m3', 'mj/m³'], factor: 1 / MJ_M3_PER_BTU_FT3, decimals: 1 },
+    { symbol: 'kWh/m³', spellings: ['kwh/m3', 'kwh/m³'], factor: 3.6 / MJ_M3_PER_BTU_FT3, decimals: 2 },
   ],
   velocity: [
     { symbol: 'fpm', spellings: ['fpm', 'ft/min', 'ft/m'], factor: 1, decimals: 0 },

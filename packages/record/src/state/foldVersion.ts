@@ -13,6 +13,7 @@ export const FOLD_PRINTS = [
   '9b4f13f80721228c',
   'a01d35c861ca8fea',
   '7132101d5a77858d',
+  '7132101d5a77858d',
 ] as const
 
 /** Folds of before fingerprints. */

@@ -78,6 +78,8 @@ export interface SystemState extends Bags<'system'> {
   capacityTons: number | null
   /** 0: no heater; null: not said. */
   heaterKw: number | null
+  /** The rated airflow of the plate or the maker's sheet, standard air; absent or 0: none was entered. */
+  ratedCfm?: number
   wishes: string[]
   /** Which profile came to which place, oldest first. */
   uses: ProfileUseState[]

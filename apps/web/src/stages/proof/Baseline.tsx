@@ -1,4 +1,4 @@
-import { baselineModes } from '@ingle/bench'
+import { baselineFromReadings, baselineModes } from '@ingle/bench'
 import type { BaselineMode } from '@ingle/core'
 import { useState } from 'react'
 import { Empty } from '../../kit/Notice.tsx'
@@ -14,7 +14,12 @@ export function Baseline() {
   const visit = useVisit()
   const modes = baselineModes(visit)
   // What was read last on this visit is what somebody is at.
-  const [mode, setMode] = useState<BaselineMode>(visit.here.baselines.at(-1)?.mode ?? modes.at(-1) ?? 'cool')
+  const [mode, setMode] = useState<BaselineMode>(
+    visit.here.baselines.at(-1)?.mode ??
+      modes.find((one) => Object.keys(baselineFromReadings(visit, one)).includes('supplyDbF')) ??
+      modes[0] ??
+      'cool',
+  )
   if (modes.length === 0)
     return (
       <Empty title="No machine whose full capacity would be kept">

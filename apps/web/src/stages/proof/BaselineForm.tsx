@@ -1,4 +1,12 @@
-import { BASELINE_FIELDS, baselineFromLive, baselineFromReadings, forcesOf, machineOf, readoutsOf } from '@ingle/bench'
+import {
+  BASELINE_FIELDS,
+  baselineFromLive,
+  baselineFromReadings,
+  baselineSign,
+  forcesOf,
+  machineOf,
+  readoutsOf,
+} from '@ingle/bench'
 import {
   type BaselineFacts,
   type BaselineField,
@@ -23,7 +31,7 @@ export function BaselineForm({ mode }: { mode: BaselineMode }) {
     const { quantity } = baselineField(field)
     return quantity ? format(quantity, value, units) : String(value)
   }
-  const [typed, setTyped] = useState<Partial<Record<BaselineField, string>>>(() => sayAll(baselineFromReadings(visit), say))
+  const [typed, setTyped] = useState<Partial<Record<BaselineField, string>>>(() => sayAll(baselineFromReadings(visit, mode), say))
   const [forced, setForced] = useState(forcesOf(visit, mode).length > 0)
   const [wrong, setWrong] = useState<Partial<Record<BaselineField, string>>>({})
   const [said, setSaid] = useState<{ kind: 'wrong' | 'plain'; text: string } | null>(null)
@@ -61,6 +69,11 @@ export function BaselineForm({ mode }: { mode: BaselineMode }) {
     setWrong(bad)
     if (Object.keys(bad).length > 0)
       return setSaid({ kind: 'wrong', text: 'Some fields cannot be read; what is wrong stands under each. Nothing was lost.' })
+    if (baselineSign(mode, facts) === 'wrong-way')
+      return setSaid({
+        kind: 'wrong',
+        text: `The supply is ${mode === 'heat' ? 'colder' : 'warmer'} than the return: that is no ${mode === 'heat' ? 'heating' : 'cooling'}. Choose the other mode above, or read both again; nothing was kept and nothing lost.`,
+      })
     if (Object.keys(facts).length === 0) return setSaid({ kind: 'wrong', text: 'Nothing was read yet: fill in what you have.' })
     const written = await write([
       { kind: 'baseline.read', body: { ...at, mode, way: forced ? 'forced' : 'steady', machine: machineOf(visit), ...facts } },

@@ -51,6 +51,15 @@ export function Survey() {
               hint="like 9 kW, or none"
               onSave={(heaterKw) => set({ heaterKw })}
             />
+            <QuantityField
+              label="Rated airflow"
+              quantity="flow"
+              base={system.ratedCfm ?? null}
+              units={units}
+              zero="not named"
+              hint="plate or maker’s sheet; goes before flow per ton"
+              onSave={(ratedCfm) => set({ ratedCfm })}
+            />
           </div>
         </section>
         <Devices />

@@ -92,6 +92,8 @@ function withoutHistory(
     altitudeFt: state.altitudeFt,
     rule: airflowRuleOf(system) ?? NO_RULE,
     capacityTons: system.capacityTons,
+    ...(system.ratedCfm && { ratedCfm: system.ratedCfm }),
+    heaterTap: heatTap === SAME_TAP ? null : indexOrNull(taps, heatTap),
     outdoorF: here.cooling.outdoorF ?? null,
     blower,
     heaterKw: system.heaterKw,

@@ -77,12 +77,34 @@ describe('the fires of a furnace', () => {
     expect(codes({ ...meter, meterS: 92, heatingValueAs: 'stated', gasInWc: 7, gasF: 60 }, 0)).toEqual([])
     expect(codes({ ...meter, meterS: 92, heatingValueAs: 'delivered', coAirFreePpm: 900 }, 0)).toEqual(['co-over'])
   })
+  it('are judged by the plate and by a derating that was said, never by one that was assumed', () => {
+    // 5,280 ft: printed 80,000, derated by the code's rule 63,104.
+    const at = (btuH: number, derated?: boolean) => {
+      const firing = {
+        meterFt3: 1,
+        meterS: 3600_000 / btuH,
+        heatingValueBtuFt3: 1000,
+        heatingValueAs: 'delivered' as const,
+        ...(derated !== undefined && { derated }),
+      }
+      return fireFindings(firing, firesOf(firing, PLATE, 5280), 5280, showIn(BASE_UNITS))
+        .map((one) => one.code)
+        .filter((code) => code.startsWith('input-') && code !== 'input-not-clocked')
+    }
+    expect(at(81_100)).toEqual([]) // 1.4 % over its plate
+    expect(at(63_900)).toEqual([]) // 1.3 % over its derated input
+    expect(at(84_100)).toEqual(['input-over-plate'])
+    expect(at(59_000)).toEqual(['input-under-plate'])
+    expect(at(81_100, true)).toEqual(['input-over-plate'])
+    expect(at(63_900, false)).toEqual(['input-under-plate'])
+  })
   it('are unknown without a plate and without a word', () => {
     expect(firesOf({}, undefined, 0)).toEqual({
       efficiencyPct: null,
       high: null,
       low: null,
       plateBtuH: null,
+      printedBtuH: null,
       clocked: null,
     })
     expect(firingOn({ returnF: 64 }, PLATE, 0, 'b')).toBeNull()

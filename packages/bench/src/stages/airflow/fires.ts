@@ -30,6 +30,8 @@ export interface Fires {
   low: Fire | null
   /** What the plate says of the high fire, derated where that counts; null where nobody knows. */
   plateBtuH: number | null
+  /** The same as it is printed. */
+  printedBtuH: number | null
   /** The meter's answer for the high fire; null until it was clocked. */
   clocked: Result<number> | null
 }
@@ -77,16 +79,21 @@ export function firesOf(firing: FiringState, furnace: ProfileFurnace | undefined
     high: made(high, firing.riseLowF ?? plateHigh?.riseLowF, firing.riseHighF ?? plateHigh?.riseHighF),
     low: made(low, firing.lowRiseLowF ?? plateLow?.riseLowF, firing.lowRiseHighF ?? plateLow?.riseHighF),
     plateBtuH: derated(highPlate),
+    printedBtuH: highPlate ?? null,
     clocked,
   }
 }
+
+const nearerOf = (value: number, a: number, b: number): number => (Math.abs(value - a) <= Math.abs(value - b) ? a : b)
 
 /** What speaks against a burner as it was read, and what was taken without anybody having said it. */
 export function fireFindings(firing: FiringState, fires: Fires, altitudeFt: number, show: Show): Found[] {
   const out: Found[] = []
   const { clocked, plateBtuH } = fires
   if (clocked?.ok && plateBtuH !== null) {
-    const against = inputFinding(clocked.value, plateBtuH, show)
+    // While nobody has said whether the burner was derated, both may be right: it is held against the nearer of the two.
+    const held = firing.derated === undefined ? nearerOf(clocked.value, fires.printedBtuH ?? plateBtuH, plateBtuH) : plateBtuH
+    const against = inputFinding(clocked.value, held, show)
     if (against) out.push(against)
   }
   const isMeterRead = firing.meterFt3 !== undefined && firing.meterS !== undefined

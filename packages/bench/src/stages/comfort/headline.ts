@@ -20,7 +20,15 @@ export function comfortHeadline(
     return found('comfort-holds-not', { missingBtuH: holds.missingBtuH, untilF: holds.untilOutdoorF ?? Number.NaN }, show)
   if (poor('meanOff'))
     return found('comfort-off', { airF, wantedF: mode === 'cool' ? controller.setCoolF : controller.setHeatF }, show)
-  if (poor('swing')) return found('comfort-swings', { swingF }, show)
+  if (poor('swing')) {
+    const code =
+      holds.missingBtuH > 0
+        ? 'comfort-swings-unheld'
+        : controller.rule === 'proportional-integral'
+          ? 'comfort-swings-varies'
+          : 'comfort-swings'
+    return found(code, { swingF }, show)
+  }
   const starts = poor('starts')
   if (starts) return found('comfort-starts', { startsPerH: starts.value.toFixed(1) })
   return found('comfort-even', { swingF, airF }, show)

@@ -55,7 +55,7 @@ export function changeoverOf(v: VisitView): ChangeoverView {
   const number = (id: string) => numberAt(rowFor(ledger, id))
   const rule = at('freshair.changeover')
   const zone = isZone(system.roof.zone) ? system.roof.zone : null
-  const limits = zone ? limitsIn(zone) : []
+  const limits = zone ? limitsIn(zone, v.state.altitudeFt) : []
   const limitOf = (kind: ChangeoverKind) => limits.find((one) => one.kind === kind)
   const sensor = at('freshair.sensor')?.meaning
   const kindNow = KIND_OF[rule?.meaning ?? ''] ?? 'fixed-dry-bulb'

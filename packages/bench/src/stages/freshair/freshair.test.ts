@@ -3,6 +3,7 @@ import { onLine, pointKind } from '@ingle/core'
 import { HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
+import { beforeAfterOf } from '../handOver/beforeAfter.ts'
 import { changeoverOf, hoursOf, runYears, yearJobOf } from './changeover.ts'
 import { dcvOf } from './dcv.ts'
 import { faultsOf, strokeOf } from './faults.ts'
@@ -394,4 +395,16 @@ describe('the stage', () => {
     const places = freshAir.sections(viewOf(pen.changes)).flatMap((one) => one.panel ?? [])
     expect(places.sort()).toEqual(['limits', 'line', 'points', 'settings'])
   })
+})
+
+it('before and after of outdoor air lies against what is needed: too much is outside, what was left is inside', () => {
+  const pen = roof()
+  // 3,400 cfm at full fan: 0.31 of it is 1,054 cfm where 432 to 497 are needed; 0.135 is 459.
+  pen.write('damper.point', point(100, 30, 0.31))
+  pen.write('damper.point', point(100, 13.75, 0.135))
+  const air = beforeAfterOf(viewOf(pen.changes)).find((one) => one.id === 'outdoor-air')
+  expect(air?.wanted?.low).toBe(432)
+  expect(air?.wanted?.high).toBeCloseTo(496.8, 9)
+  const inside = (cfm: number) => cfm >= (air?.wanted?.low ?? 0) && cfm <= (air?.wanted?.high ?? 0)
+  expect([inside(air?.before ?? 0), inside(air?.after ?? 0)]).toEqual([false, true])
 })

@@ -1,6 +1,7 @@
 import { BASELINE_FIGURES, type Quantity } from '@ingle/core'
 import type { VisitView } from '../../visit/visitView.ts'
 import { damperLineOf } from '../freshair/line.ts'
+import { needOf } from '../freshair/need.ts'
 import { isRoof } from '../freshair/roof.ts'
 
 /** The figures that a customer is shown, by what they are called in the catalogue of words. */
@@ -112,6 +113,8 @@ export function beforeAfterOf(v: VisitView): BeforeAfter[] {
 function outdoorAir(v: VisitView): BeforeAfter[] {
   const line = damperLineOf(v)
   if (!line.ok) return []
+  // The band of a figure comes from what is needed, never from what some aim would bring.
+  const need = needOf(v)
   const points = line.value.points.filter((one) => one.counts && one.outdoorCfm !== null)
   const first = points[0]
   const again = points.findLast((one) => one !== first && one.state.speedPct === first?.state.speedPct)
@@ -123,7 +126,7 @@ function outdoorAir(v: VisitView): BeforeAfter[] {
       before: first.outdoorCfm,
       after: again.outdoorCfm,
       plusMinus: Math.max(first.errorCfm ?? 0, again.errorCfm ?? 0),
-      wanted: { low: line.value.aim.slots[0]?.outdoorCfm ?? null, high: null },
+      wanted: need.ok ? { low: need.value.cfm, high: need.value.mostCfm } : null,
       about: `${first.state.speedPct}%`,
     },
   ]

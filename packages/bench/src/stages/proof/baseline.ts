@@ -119,9 +119,11 @@ export function baselineFromLive(values: readonly { id: string; value: number | 
   return out
 }
 
-/** What this visit has read already, to begin the form with: the last of each. */
-export function baselineFromReadings({ picture, here }: VisitView): BaselineFacts {
-  const split = here.tries.flatMap((one) => one.readings).findLast((one) => one.kind === 'split')
+/** What this visit has read already in this mode, to begin the form with: the last of each. What was read in the other mode, by its sign, is none of it. */
+export function baselineFromReadings({ picture, here }: VisitView, mode: BaselineMode): BaselineFacts {
+  const isOf = (body: { returnDbF: number; supplyDbF: number }) => baselineSign(mode, body) === 'fits'
+  const tried = here.tries.findLast((one) => one.readings.some((of) => of.kind === 'split' && isOf(of.body)))
+  const split = tried?.readings.findLast((one) => one.kind === 'split' && isOf(one.body))
   const probes = here.tries.flatMap((one) => one.readings).findLast((one) => one.kind === 'probes' && one.body.supply != null)
   const out: BaselineFacts = {}
   const put = (field: BaselineField, value: number | null | undefined) => {
@@ -136,9 +138,21 @@ export function baselineFromReadings({ picture, here }: VisitView): BaselineFact
     put('supplyInWc', probes.body.supply)
     put('returnInWc', probes.body.return)
   }
-  put('flowCfm', picture.current?.flow?.flowCfm)
-  put('outdoorF', here.cooling.outdoorF)
+  // Flow and weather are those of the readings that are taken over; without any they may be of the other mode.
+  if (tried) put('flowCfm', picture.tries.find((one) => one.input.id === tried.id)?.flow?.flowCfm)
+  if (mode === 'cool' && tried) put('outdoorF', here.cooling.outdoorF)
   return out
 }
+
+/** Whether two temperatures can be of a mode: in cooling the supply is colder than the return, in heating warmer. */
+export const baselineSign = (
+  mode: BaselineMode,
+  { returnDbF, supplyDbF }: { returnDbF?: number | undefined; supplyDbF?: number | undefined },
+): 'fits' | 'wrong-way' | 'unknown' =>
+  returnDbF === undefined || supplyDbF === undefined || returnDbF === supplyDbF
+    ? 'unknown'
+    : supplyDbF < returnDbF === (mode === 'cool')
+      ? 'fits'
+      : 'wrong-way'
 
 export const BASELINE_FIELDS = Object.keys(BASELINE) as BaselineField[]

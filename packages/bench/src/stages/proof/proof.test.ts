@@ -5,7 +5,7 @@ import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
-import { BASELINE_FIELDS, baselineOf, machineOf } from './baseline.ts'
+import { BASELINE_FIELDS, baselineFromReadings, baselineOf, baselineSign, machineOf } from './baseline.ts'
 import { casesOf } from './cases.ts'
 import { endDrafts, readDraft, startDraft } from './drafts.ts'
 import { type ProofCase, proofOf } from './due.ts'
@@ -410,7 +410,7 @@ describe('words', () => {
     const rise = one.judged!.checks[1]!
     expect(checkSaid(rise, v.show)).toBe('3.3 °C ± 0.5 °C')
     expect(limitsSaid(rise, v.show)).toBe('19.4 °C to 36.1 °C')
-    expect(causesOf(one.form.causes, [rise], v.ledger).map((of) => of.stage)).toEqual(['airflow'])
+    expect(causesOf(one.form.causes, [rise], v.ledger).map((of) => of.stage)).toEqual(['airflow', 'airflow'])
   })
 })
 
@@ -463,6 +463,28 @@ describe('how far a step has come', () => {
     expect(stands(RUN, waitS)).toMatchObject({ isOver: true, waited: true, isAnswered: false })
     pen.write('test.answer', { ...HERE, runId: RUN, step: 'watch', answer: 'stopped' })
     expect(stands(RUN, 0)).toMatchObject({ isOver: false, isAnswered: true })
+  })
+})
+
+describe('a baseline begins with readings of its own mode', () => {
+  const read = (returnDbF: number, supplyDbF: number) => {
+    const { pen, tryId } = begun()
+    pen.write('reading.split', { ...HERE, tryId, returnDbF, supplyDbF })
+    return viewOf(pen.changes)
+  }
+  it.each([
+    [74, 55, 'cool', { returnDbF: 74, supplyDbF: 55 }],
+    [74, 55, 'heat', {}],
+    [68, 95, 'heat', { returnDbF: 68, supplyDbF: 95 }],
+    [68, 95, 'cool', {}],
+  ] as const)('%i to %i in %s', (returnDbF, supplyDbF, mode, facts) => {
+    const { supplyInWc: _, returnInWc: __, ...begins } = baselineFromReadings(read(returnDbF, supplyDbF), mode)
+    expect(begins).toEqual(facts)
+  })
+  it('and a sign that cannot be is seen', () => {
+    expect(baselineSign('heat', { returnDbF: 75, supplyDbF: 52 })).toBe('wrong-way')
+    expect(baselineSign('cool', { returnDbF: 75, supplyDbF: 52 })).toBe('fits')
+    expect(baselineSign('cool', { returnDbF: 75 })).toBe('unknown')
   })
 })
 

@@ -37,6 +37,13 @@ export function fanHoursADay(v: VisitView): { hours: number; from: string } | nu
   }
 }
 
+/** The filter counter as it was last read: hours since the filter was changed. Null: nobody looked. */
+const filterCounter = (v: VisitView) =>
+  v.state.visits
+    .filter((one) => one.number <= v.visit.number)
+    .flatMap((visit) => visit.systems[v.system.id]?.counterReads ?? [])
+    .findLast((one) => one.counter === 'filter') ?? null
+
 /** Everything that somebody has to think of later, with dates. `now`: the moment. */
 export function remindersOf(v: VisitView, now: number): Reminder[] {
   const { times } = v.system
@@ -56,12 +63,18 @@ export function remindersOf(v: VisitView, now: number): Reminder[] {
   if (filterH > 0) {
     const counted = fanHoursADay(v)
     const aDay = times.filterCounts === 'calendar' ? 24 : (counted?.hours ?? USUAL_FAN_H_A_DAY)
+    const stood = filterCounter(v)
+    // What the counter had run already when it was last looked at, and the days since then.
+    const sinceDay = stood ? localOf(v.clock.zone, Date.parse(stood.at)).day : today
+    const left = Math.max(0, filterH - (stood?.value ?? 0))
     const days = Math.max(1, Math.round(filterH / aDay))
+    const dueDay = Math.max(today, sinceDay + Math.round(left / aDay))
+    const counts = stood ? `${stood.value} of ${filterH} h on ${v.clock.day(stood.at)}, then` : `${filterH} h`
     const from =
       times.filterCounts === 'calendar'
-        ? `${filterH} h by the calendar`
-        : `${filterH} h at ${aDay.toFixed(1)} h a day, ${counted ? `by the ${counted.from}` : 'a usual figure; read the fan counter twice to know'}`
-    put('filter', 'look at the filter', dateOfDay(today + days), from, { everyMonths: Math.max(1, Math.round(days / 30.4)) })
+        ? `${counts} by the calendar`
+        : `${counts} at ${aDay.toFixed(1)} h a day, ${counted ? `by the ${counted.from}` : 'a usual figure; read the fan counter twice to know'}`
+    put('filter', 'look at the filter', dateOfDay(dueDay), from, { everyMonths: Math.max(1, Math.round(days / 30.4)) })
   }
   if (times.nextVisitOn) put('visit', 'next visit', times.nextVisitOn, 'agreed on')
   const form = device?.form

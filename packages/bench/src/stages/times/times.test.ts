@@ -525,6 +525,24 @@ describe('what is to be remembered', () => {
   })
 })
 
+describe('a filter counter that was read', () => {
+  /** 500 h at 7 h a day; read on 24 November 2026. */
+  const due = (value: number | null) => {
+    const pen = house()
+    pen.write('times.set', { systemId: SYSTEM, filterEveryH: 500 })
+    if (value !== null) pen.write('counter.read', { ...HERE, counter: 'filter', value })
+    const readAt = Date.parse(pen.changes.at(-1)?.at ?? '')
+    return remindersOf(viewOf(pen.changes), readAt).find((one) => one.says.includes('filter'))
+  }
+  it.each([
+    [null, '2027-02-03'], // 71 days
+    [430, '2026-12-04'], // 70 h: 10 days
+    [500, '2026-11-24'],
+    [640, '2026-11-24'],
+  ])('at %s of 500 h it is due on %s', (value, on) => expect(due(value)?.on).toBe(on))
+  it('says what it rests on', () => expect(due(430)?.from).toMatch(/430 of 500 h on .* at 7\.0 h a day/))
+})
+
 describe('the stage', () => {
   it('steps back where nothing follows a clock, and speaks up where a check does', () => {
     const pen = new Pen()

@@ -1,9 +1,16 @@
 import { f } from '../../advice/working.ts'
 import { FIELD } from '../fieldUncertainty.ts'
 import { BTUH_PER_W, flowFromRise, heatOutputBtuH, USUAL_BLOWER_W_PER_CFM } from '../heat.ts'
+import type { AirflowInput, TryInput } from '../input.ts'
 import { instrumentPlusMinus } from '../instruments.ts'
 import { fromTry, type Method } from './method.ts'
 import { factorAt, riseShare } from './thermometers.ts'
+
+/** Whether the heater blows with the tap of a try: the same as cooling, or the one of its own that the try was logged on. */
+export const blowsWithHeater = (
+  one: Pick<TryInput, 'tap'>,
+  { heaterOnThisTap, heaterTap }: Pick<AirflowInput, 'heaterOnThisTap' | 'heaterTap'>,
+): boolean => heaterOnThisTap || (heaterTap != null && heaterTap === one.tap)
 
 /** The electric heater as the known heat; only while it blows with the tap of this try. */
 export const heaterRise: Method<'heater-rise'> = {
@@ -14,7 +21,7 @@ export const heaterRise: Method<'heater-rise'> = {
   measures: ['temperature', 'voltage', 'current'],
   estimate(one, ground) {
     const { rise } = one
-    if (!rise || !ground.input.heaterOnThisTap) return null
+    if (!rise || !blowsWithHeater(one, ground.input)) return null
     const { volts, amps, phases } = rise
     const heat = heatOutputBtuH({ kind: phases === 3 ? 'electric-3ph' : 'electric-1ph', volts, amps })
     const riseF = rise.supplyDbF - rise.returnDbF

@@ -13,6 +13,8 @@ class SystemSet {
   @IsOptional() @IsString() @MaxLength(200) serves?: string
   @IsOptional() @IsNumber() @Min(PLAUSIBLE.capacity[0]) @Max(PLAUSIBLE.capacity[1]) capacityTons?: number
   @IsOptional() @IsNumber() @Min(0) @Max(500) heaterKw?: number
+  /** The airflow that its plate or its maker's sheet names, as standard air, cfm; 0: none is named after all. */
+  @IsOptional() @IsNumber() @Min(0) @Max(200_000) ratedCfm?: number
   /** What the occupant wants; house rules may depend on it. */
   @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) wishes?: string[]
 }
@@ -22,6 +24,7 @@ const fields = {
   serves: { says: 'serves' },
   capacityTons: { says: 'capacity', in: 'capacity' },
   heaterKw: { says: 'heater', in: 'power' },
+  ratedCfm: { says: 'rated airflow', in: 'flow' },
   wishes: { says: 'wishes' },
 } as const
 
@@ -30,7 +33,8 @@ export const systemSet = kind('system.set', {
   listed: true,
   fields,
   says: (body, show) => `system: ${sayFields(body, fields, show)}`,
-  fold: (into, { body }) => assign(into.system(body.systemId), body, ['name', 'serves', 'capacityTons', 'heaterKw', 'wishes']),
+  fold: (into, { body }) =>
+    assign(into.system(body.systemId), body, ['name', 'serves', 'capacityTons', 'heaterKw', 'ratedCfm', 'wishes']),
   line({ systemId: _, ...said }, { units }) {
     const [[only, value] = [], ...more] = Object.entries(said).filter(([, one]) => one !== undefined)
     if (more.length > 0 || typeof value !== 'number') return null
