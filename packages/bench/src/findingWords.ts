@@ -147,6 +147,14 @@ export const found = finding({
     'No CO₂ sensor is set: the damper stays at its least for a full house.',
     'Set its signal and range, then check it outdoors.',
   ],
+  'damper-signal-differs': [
+    'The board sends {sends} and the damper’s actuator takes {takes}: told {told}%, it gets {sent} and stands at {stands}%.',
+    'Set the board to the actuator’s signal, or the actuator to the board’s; then stroke it and look at the blades.',
+  ],
+  'damper-signal-kind': [
+    'The board sends {sends} and the damper’s actuator takes {takes}: one is volts, the other current.',
+    'Match them, or put the resistor of the maker’s drawing between; then stroke it and look at the blades.',
+  ],
   'points-clash': ['{points} share terminal {terminal}.', 'One of them belongs on another: free ones are offered.'],
   'point-not-taken': ['{point} hangs on {terminal}, which takes no such thing.', 'Move it to a terminal that does.'],
   'no-such-terminal': [

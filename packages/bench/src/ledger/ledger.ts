@@ -79,9 +79,10 @@ export function ledgerFindings(
   rules: readonly SettingRule[],
   system: SystemState,
   units: UnitChoice,
+  secondCalled = false,
 ): SettingFinding[] {
   const equipment = [...new Set(ledger.map((row) => row.device.kind))]
-  return settingFindings(ledger.map(adviceRow), rules, { equipment, heaterKw: system.heaterKw }, units)
+  return settingFindings(ledger.map(adviceRow), rules, { equipment, heaterKw: system.heaterKw, secondCalled }, units)
 }
 
 /** The device's value that a row is still to be set to; null when it stands there, was left, or nothing says what it should be. */

@@ -262,8 +262,16 @@ const CASES: Record<string, { hits: Stands[]; misses: Stands[]; facts?: Partial<
     facts: { equipment: ['rooftop'] },
   },
   'commercial-dead-band': {
-    hits: [['control.dead-band', '4']],
-    misses: [['control.dead-band', '5']],
+    // 6.3 °F apart is enough, whatever a setting called a dead band says; 4.9 is not.
+    hits: [
+      ['setpoint.cool', '74.9'],
+      ['setpoint.heat', '70'],
+    ],
+    misses: [
+      ['setpoint.cool', '75'],
+      ['setpoint.heat', '70'],
+      ['control.dead-band', '4'],
+    ],
     facts: { equipment: ['rooftop'] },
   },
   'commercial-setback': {
@@ -304,4 +312,17 @@ describe('what settings do to one another', () => {
     // A rule about some equipment, or about the survey, is silent while nobody has said so.
     if (facts) expect(found(hits)).toEqual([])
   })
+})
+
+it('a second stage that a conductor calls is never called “never”', () => {
+  const rule = SETTING_RULES.filter((one) => one.id === 'second-stage-never')
+  const said = (secondCalled: boolean) =>
+    settingFindings(
+      rows([['control.second-stage', 'never']]),
+      rule,
+      { equipment: ['furnace'], heaterKw: null, secondCalled },
+      BASE_UNITS,
+    )
+  expect(said(false)).toHaveLength(1)
+  expect(said(true)).toEqual([])
 })

@@ -187,7 +187,7 @@ export const SETTING_RULES: readonly SettingRule[] = [
   {
     id: 'commercial-dead-band',
     equipment: ['rooftop'],
-    when: [{ role: 'control.dead-band', under: 5 }],
+    when: [{ role: 'setpoint.cool', near: { to: 'setpoint.heat', by: 5 } }],
     says: 'Heating and cooling stand less than 5 °F apart: in a commercial building the energy code asks for that much.',
     remedy: 'Five degrees or more (ASHRAE 90.1, 6.4.3.1.2), unless the local code says otherwise.',
   },
@@ -201,9 +201,11 @@ export const SETTING_RULES: readonly SettingRule[] = [
   {
     id: 'second-stage-never',
     equipment: ['furnace'],
+    fact: 'second-uncalled',
     when: [{ role: 'control.second-stage', is: ['never'] }],
-    says: 'The furnace never goes to its second stage: on the coldest day the room will not be reached.',
-    remedy: 'After a set time, or by its own reckoning; never is for a furnace that is too large.',
+    says: 'Nothing calls the furnace’s second stage: neither its own rule nor a conductor to W2. On the coldest day the room will not be reached.',
+    remedy:
+      'After a set time, by its own reckoning, or by W2 from a controller with two stages; never is for a furnace that is too large.',
   },
   {
     id: 'band-inside-differential',

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { scenario } from '../testing/scenario.ts'
 import { airflowPicture } from './picture.ts'
 import { flowTarget, targetOf } from './target.ts'
-import { scenario } from '../testing/scenario.ts'
 
 describe('the target', () => {
   it('is capacity times flow per ton at sea level', () =>

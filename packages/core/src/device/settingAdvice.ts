@@ -16,6 +16,8 @@ interface SettingClause {
   under?: number
   /** Below the value of another role. */
   below?: string
+  /** Nearer than so much above the value of another role. */
+  near?: { to: string; by: number }
   /** At least this many devices stand at `is`. */
   places?: number
 }
@@ -27,7 +29,7 @@ export interface SettingRule {
   /** Counts only with one of these kinds of equipment. */
   equipment?: readonly string[]
   /** Counts only when the survey says so. */
-  fact?: 'heater-fitted' | 'no-heater'
+  fact?: 'heater-fitted' | 'no-heater' | 'second-uncalled'
   /** What it looks at: how things will stand when the aims are left (the usual), or how they stand now. */
   looksAt?: 'aimed' | 'now'
   says: string
@@ -53,6 +55,8 @@ export interface SettingFinding {
 export interface SettingFacts {
   equipment: readonly string[]
   heaterKw: number | null
+  /** A conductor from the controller calls the second stage of heat: then no rule of its own needs to. */
+  secondCalled?: boolean
 }
 
 /** What is wrong, or will be, with the settings of one system: by rules, and by what its devices require and exclude. */
@@ -83,6 +87,7 @@ function ruleFindings(rule: SettingRule, byRole: ReadonlyMap<string, AdviceRow[]
   if (rule.equipment && !rule.equipment.some((kind) => facts.equipment.includes(kind))) return []
   if (rule.fact === 'heater-fitted' && !(facts.heaterKw !== null && facts.heaterKw > 0)) return []
   if (rule.fact === 'no-heater' && facts.heaterKw !== 0) return []
+  if (rule.fact === 'second-uncalled' && facts.secondCalled) return []
   const findings: SettingFinding[] = []
   for (const number of numbersFor(rule, byRole)) {
     const keys: string[] = []
@@ -127,10 +132,17 @@ function clauseHits(
       const against = other ? standing(other, looksAt) : null
       if (against === null || !(Number(value) < Number(against))) return false
     }
+    if (clause.near !== undefined) {
+      const other = byRole.get(named(clause.near.to))?.[0]
+      const against = other ? standing(other, looksAt) : null
+      // A figure carried as text may be short of its last decimal.
+      if (against === null || !(Number(value) - Number(against) < clause.near.by - 1e-6)) return false
+    }
     return true
   })
   if (hits.length < (clause.places ?? 1)) return null
-  const against = clause.below === undefined ? undefined : byRole.get(named(clause.below))?.[0]
+  const beside = clause.below ?? clause.near?.to
+  const against = beside === undefined ? undefined : byRole.get(named(beside))?.[0]
   return against ? [...hits, against] : hits
 }
 

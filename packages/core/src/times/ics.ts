@@ -50,20 +50,51 @@ export function icsDays(text: string, fromDay: number, toDay: number): Result<{ 
 
 /** First days of an event: its own, and what its rule gives, without those that were taken out. */
 function beginnings(event: InstanceType<typeof ICAL.Component>, start: InstanceType<typeof ICAL.Time>, toDay: number): number[] {
-  if (!event.hasProperty('rrule') && !event.hasProperty('rdate')) return [dayOfTime(start)]
+  const left = new Set(
+    event
+      .getAllProperties('exdate')
+      .flatMap((one) => one.getValues().flatMap((time) => (time instanceof ICAL.Time ? [dayOfTime(time)] : []))),
+  )
+  // A single event may be taken out as well.
+  if (!event.hasProperty('rrule') && !event.hasProperty('rdate')) return left.has(dayOfTime(start)) ? [] : [dayOfTime(start)]
+  if (start.month === 2 && start.day === 29 && isYearlyDate(event)) return leapDays(event, start, toDay, left)
   const rule = new ICAL.RecurExpansion({ component: event, dtstart: start })
-  const leapDay = start.month === 2 && start.day === 29 && isYearlyDate(event)
   const out: number[] = []
   for (let i = 0; i < MOST_DAYS; i += 1) {
     const next = rule.next()
     if (!next) break
     const day = dayOfTime(next)
     if (day > toDay) break
-    // RFC 5545 skips a date that a year lacks; ical.js gives 1 March for it.
-    if (leapDay && next.month === 3) continue
     out.push(day)
   }
   return out
+}
+
+/**
+ * 29 February of every so many years: RFC 5545 skips a year that lacks it and does not count it; ical.js gives 1 March for it
+ * and counts that. Days of an own list are added, those taken out are left.
+ */
+function leapDays(
+  event: InstanceType<typeof ICAL.Component>,
+  start: InstanceType<typeof ICAL.Time>,
+  toDay: number,
+  left: ReadonlySet<number>,
+): number[] {
+  const rule = event.getFirstPropertyValue('rrule') as InstanceType<typeof ICAL.Recur>
+  const until = rule.until ? dayOfTime(rule.until) : Number.POSITIVE_INFINITY
+  const added = event
+    .getAllProperties('rdate')
+    .flatMap((one) => one.getValues().flatMap((time) => (time instanceof ICAL.Time ? [dayOfTime(time)] : [])))
+  const out: number[] = []
+  for (let year = start.year, given = 0; given < (rule.count ?? MOST_DAYS); year += rule.interval) {
+    const isLeap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0
+    const day = dayNumber(year, 2, 29)
+    if (dayNumber(year, 1, 1) > Math.min(toDay, until)) break
+    if (!isLeap) continue
+    given += 1
+    if (day <= Math.min(toDay, until)) out.push(day)
+  }
+  return [...new Set([...out, ...added.filter((day) => day <= toDay)])].filter((day) => !left.has(day)).sort((a, b) => a - b)
 }
 
 /** Whether an event comes back on the date of its first day, every so many years. */

@@ -219,7 +219,11 @@ const NOTHING: InForce = { action: 'off', heatF: null, coolF: null, source: 'non
 export function inForceAt(timeline: Timeline, at: number, override: Override | null, overrideEnds: number): InForce {
   if (override && at >= override.setAt && at < overrideEnds) {
     const { action, heatF, coolF, kind } = override
-    return { action, heatF, coolF, source: kind === 'hold' ? 'hold' : 'override' }
+    const source = kind === 'hold' ? 'hold' : 'override'
+    // A change of one lane leaves the other to its program.
+    const below = action === 'set' && (heatF === null || coolF === null) ? inForceAt(timeline, at, null, 0) : null
+    const isSet = below?.action === 'set'
+    return { action, heatF: heatF ?? (isSet ? below.heatF : null), coolF: coolF ?? (isSet ? below.coolF : null), source }
   }
   const i = latestAt(timeline, at)
   const event = timeline.events[i]

@@ -235,6 +235,18 @@ describe('a calendar of holidays', () => {
       20260101, 20280101,
     ])
   })
+  it('counts a leap day only in years that have one, and leaves out a single event that was taken out', () => {
+    expect(datesOf(calendar('DTSTART;VALUE=DATE:20240229|RRULE:FREQ=YEARLY;COUNT=3'), 2024, 2040)).toEqual([
+      20240229, 20280229, 20320229,
+    ])
+    expect(
+      datesOf(calendar('DTSTART;VALUE=DATE:20240229|RRULE:FREQ=YEARLY;COUNT=3|EXDATE;VALUE=DATE:20280229'), 2024, 2040),
+    ).toEqual([20240229, 20320229])
+    expect(datesOf(calendar('DTSTART;VALUE=DATE:20240229|RRULE:FREQ=YEARLY;UNTIL=20280228'), 2024, 2040)).toEqual([20240229])
+    expect(
+      datesOf(calendar('DTSTART;VALUE=DATE:20260704|EXDATE;VALUE=DATE:20260704', 'DTSTART;VALUE=DATE:20260705'), 2026, 2026),
+    ).toEqual([20260705])
+  })
   it('counts every day of an event, its end left out, once', () => {
     expect(datesOf(calendar('DTSTART;VALUE=DATE:20261224|DTEND;VALUE=DATE:20261227', 'DTSTART;VALUE=DATE:20261225'))).toEqual([
       20261224, 20261225, 20261226,

@@ -408,3 +408,28 @@ it('before and after of outdoor air lies against what is needed: too much is out
   const inside = (cfm: number) => cfm >= (air?.wanted?.low ?? 0) && cfm <= (air?.wanted?.high ?? 0)
   expect([inside(air?.before ?? 0), inside(air?.after ?? 0)]).toEqual([false, true])
 })
+
+it.each([
+  ['2-10', '2–10 V', 12.5],
+  ['0-10', null, null],
+] as const)('a board that sends 0–10 V and an actuator of %s', (signal, takes, stands) => {
+  const pen = new Pen()
+  pen.write('site.set', { name: 'Quay' })
+  pen.write('system.set', { systemId: SYSTEM, name: 'RTU' })
+  const board = {
+    ...(profileById('hollin-e2') as object),
+    id: 'own-board',
+    settings: [{ role: 'freshair.damper.signal', label: 'Damper', values: ['0-10', '2-10'], access: 'keys' }],
+  }
+  pen.write('profile.use', { systemId: SYSTEM, place: 'economizer', profile: board as never })
+  pen.write('visit.start', { visitId: VISIT, reason: 'Test' })
+  pen.write('roof.set', { systemId: SYSTEM, fan: 'two', fullCfm: 3400 })
+  pen.write('setting.set', { ...HERE, place: 'economizer', role: 'freshair.damper.signal', column: 'found', value: '0-10' })
+  pen.write('roof.point.set', { systemId: SYSTEM, carries: 'damper', fitted: true, signal })
+  const told = stripOf(viewOf(pen.changes)).faults.find((one) => one.code.startsWith('damper-signal'))
+  if (takes === null) expect(told).toBeUndefined()
+  else
+    expect(told?.says).toBe(
+      `The board sends 0–10 V and the damper’s actuator takes ${takes}: told 30%, it gets 3 V and stands at ${stands}%.`,
+    )
+})

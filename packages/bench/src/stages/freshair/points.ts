@@ -12,8 +12,11 @@ import {
   readSignal,
   SAFETY_POINTS,
   SIGNALS,
+  type SignalKind,
   type SignalStatus,
   type StripTerminal,
+  signalFor,
+  signalPct,
 } from '@ingle/core'
 import type { PointReadState, RoofPointState } from '@ingle/record'
 import { found as finding } from '../../findingWords.ts'
@@ -158,8 +161,30 @@ export function stripOf(v: VisitView): StripView {
     faults: [
       ...pointFaults(terminals, placed, needed).map((one) => sayFault(one)),
       ...points.flatMap((one) => readFaults(one, show)),
+      ...damperSignal(v),
     ],
   }
+}
+
+/** Where the board drives the damper with another signal than its actuator goes by: the blades stand elsewhere than they are told. */
+function damperSignal({ system, ledger }: VisitView): Found[] {
+  const of = (kind: string | null | undefined) => (kind && Object.hasOwn(SIGNALS, kind) ? (kind as SignalKind) : null)
+  const sends = of(standsAt(rowFor(ledger, 'freshair.damper.signal'))?.meaning)
+  const takes = of(system.roofPoints.find((one) => one.carries === 'damper')?.signal)
+  if (!sends || !takes || sends === takes) return []
+  if (SIGNALS[sends].unit !== SIGNALS[takes].unit)
+    return [finding('damper-signal-kind', { sends: signalWords(sends), takes: signalWords(takes) })]
+  const told = 30
+  const sent = signalFor(sends, told)
+  return [
+    finding('damper-signal-differs', {
+      sends: signalWords(sends),
+      takes: signalWords(takes),
+      told,
+      sent: `${Number(sent.toFixed(1))} ${SIGNALS[sends].unit}`,
+      stands: Number(signalPct(takes, sent).toFixed(1)),
+    }),
+  ]
 }
 
 function sayFault(fault: PointFault): Found {

@@ -91,3 +91,7 @@ function kindOf(devices: readonly SystemDevice[], told: string | null): SystemKi
   if (devices.some((one) => one.place === 'equipment' && one.profile.kind === 'furnace')) return 'furnace'
   return devices.some((one) => one.place === 'equipment' && one.profile.kind === 'rooftop') ? 'furnace' : 'heat-pump'
 }
+
+/** The controller calls a second stage of heat over a conductor of its own. */
+export const isSecondCalled = ({ kind, now }: Wired): boolean =>
+  kind.heatStages > 1 && now.wires.some((one) => one.controller === 'W2' && one.equipment?.terminal === 'W2')

@@ -4,6 +4,7 @@ import { isNoted, type LedgerRow, ledgerFindings, settled, standingOfAll } from 
 import { wordOf } from '../../ledger/rowWord.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
+import { isSecondCalled } from '../power/wiring.ts'
 import { stage } from '../stage.ts'
 import { keysSections } from './keys.ts'
 
@@ -17,8 +18,8 @@ export const settings = stage({
     return { done: settled(noted), of: noted.length, mark: standingOfAll(noted, false) }
   },
   sources: [],
-  findings: ({ ledger, system, units }) =>
-    ledgerFindings(ledger, SETTING_RULES, system, units).map((one) => ({
+  findings: ({ ledger, system, units, wired }) =>
+    ledgerFindings(ledger, SETTING_RULES, system, units, isSecondCalled(wired)).map((one) => ({
       id: one.id,
       says: one.says,
       mend: one.remedy,

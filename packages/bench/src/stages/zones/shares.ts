@@ -43,4 +43,15 @@ export function sharesOf({ ledger, zoned }: VisitView): SharesView | null {
 
 /** How many zones there are: known before anybody knows their shares. */
 export const zoneCount = ({ zoned }: Pick<VisitView, 'zoned'>): WorkedAim[] =>
-  zoned.zones.length === 0 ? [] : [{ id: 'zone.count', meaning: String(zoned.zones.length), why: 'the zones that there are' }]
+  zoned.zones.length === 0
+    ? []
+    : [
+        {
+          id: 'zone.count',
+          meaning: String(dampered(zoned)),
+          why: dampered(zoned) < zoned.zones.length ? 'the zones with a damper' : 'the zones that there are',
+        },
+      ]
+
+/** What is always open has no damper for the controller to count. */
+const dampered = ({ zones }: VisitView['zoned']): number => zones.filter(({ zone }) => !zone.alwaysOpen).length

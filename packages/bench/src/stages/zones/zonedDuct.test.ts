@@ -192,6 +192,11 @@ describe('shares that were taken into the ledger', () => {
     expect(Object.keys(stale)).toEqual(['zone.count', 'zone.flow.1', 'zone.flow.2', 'zone.flow.3'])
     expect(stale['zone.flow.1']).toContain('Zone 4')
   })
+  it('count no zone that is always open: it has no damper', () => {
+    const pen = taken()
+    pen.write('zone.set', { systemId: SYSTEM, zoneId: ZONES[2] as never, alwaysOpen: true })
+    expect(staleIn(pen)).toMatchObject({ 'zone.count': 'now 2' })
+  })
   it('are stale with a zone less: the others get more, the last has none', () => {
     const pen = taken()
     pen.write('zone.remove', { systemId: SYSTEM, zoneId: ZONES[2] })
