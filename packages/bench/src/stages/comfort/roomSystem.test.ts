@@ -140,16 +140,16 @@ describe('what heats and cools in a run', () => {
 describe('how the controller holds it', () => {
   it('has its differential on the side that its profile says', () => {
     const { controller } = run({ 'control.differential': '1.5' }).system
-    expect(controller).toMatchObject({ rule: 'symmetric', differentialF: 1.5 })
+    expect(controller).toMatchObject({ rule: 'one-sided', differentialF: 1.5 })
     const one = pump((pen) =>
       pen.write('profile.use', { systemId: SYSTEM, place: 'controller', profile: profileById('fenwarm-p7') }),
     )
-    const oneSided = roomSystemOf(one, (role) => (role === 'control.differential' ? '2' : null), {
+    const eachSide = roomSystemOf(one, (role) => (role === 'control.differential' ? '2' : null), {
       day: 'frosty',
       isGapOpen: false,
     })
-    expect(oneSided?.system.controller).toMatchObject({ rule: 'one-sided', differentialF: 2 })
-    expect(oneSided?.assumptions.map((each) => each.what)).not.toContain('Side of the differential')
+    expect(eachSide?.system.controller).toMatchObject({ rule: 'symmetric', differentialF: 2 })
+    expect(eachSide?.assumptions.map((each) => each.what)).not.toContain('Side of the differential')
   })
   it('says what it takes where nobody noted anything', () => {
     const of = run()
@@ -181,7 +181,7 @@ describe('how the controller holds it', () => {
       gainPerF: 0.2,
       integralMin: 60,
     })
-    expect(run({ 'control.cycle-rate': '4', 'control.differential': '1' }).system.controller.rule).toBe('symmetric')
+    expect(run({ 'control.cycle-rate': '4', 'control.differential': '1' }).system.controller.rule).toBe('one-sided')
   })
   it('keeps within its set-point limits', () => {
     const limits = { 'setpoint.heat': '78', 'setpoint.cool': '68', 'setpoint.heat.most': '72', 'setpoint.cool.least': '74' }
