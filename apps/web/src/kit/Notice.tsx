@@ -21,8 +21,8 @@ export function Notice({ kind, children }: { kind: 'watch' | 'wrong' | 'plain'; 
   )
 }
 
-/** A caution, at the step where the danger is. */
-export function CautionNote({ text }: { text: string }) {
+/** A caution, at the step where the danger is; several of one step stand in one box. */
+export function CautionNote({ text }: { text: string | readonly string[] }) {
   return (
     <div
       className="bg-neutral text-neutral-content rounded-box px-3 py-2.5 text-[13.5px] leading-snug"
@@ -30,7 +30,15 @@ export function CautionNote({ text }: { text: string }) {
       aria-label="Caution"
     >
       <b>Before you do it. </b>
-      {text}
+      {typeof text === 'string' ? (
+        text
+      ) : (
+        <ul className="list-disc pl-5 mt-1 flex flex-col gap-1">
+          {text.map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </ul>
+      )}
     </div>
   )
 }

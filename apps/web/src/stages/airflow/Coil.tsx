@@ -193,8 +193,7 @@ function Charge() {
         {field('wantedSubcoolingF', 'Subcooling on the plate', 'from the maker')}
       </div>
       <CautionNote text="The refrigerant circuit is opened by licensed hands only, with the maker’s charging table. Refrigerant burns the skin and drives out air." />
-      <Cautions at="coil-clean" />
-      <Cautions at="first-cooling" />
+      <Cautions at={['coil-clean', 'first-cooling']} />
       <WorkedNote>
         <p>
           {verdict?.reckoned &&

@@ -160,8 +160,7 @@ function Stroke() {
     <section aria-label="Stroke test" className="panel p-4 flex flex-col gap-2">
       <h2 className="font-bold text-lg leading-snug">{judged ? judged.says : 'Stroke test of the damper'}</h2>
       {judged && judged.mend !== '' && <p>{judged.mend}</p>}
-      <Cautions at="damper-moves" />
-      <Cautions at="roof" />
+      <Cautions at={['damper-moves', 'roof']} />
       <DataTable
         caption="Steps of the stroke"
         columns={[

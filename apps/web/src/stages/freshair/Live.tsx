@@ -251,9 +251,7 @@ function TestMode({ gatewayId, body, live }: { gatewayId: string; body: object; 
   return (
     <section aria-label="Test mode over the wire" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Test mode over the wire</h2>
-      <Cautions at="remote-test" />
-      <Cautions at="damper-moves" />
-      <Cautions at="roof" />
+      <Cautions at={['remote-test', 'damper-moves', 'roof']} />
       <div className="grid grid-cols-2 gap-2.5">
         <LineField label="Fan, %" numeric value={fan} onChange={setFan} />
         <LineField label="Damper, %" numeric value={damper} onChange={setDamper} />

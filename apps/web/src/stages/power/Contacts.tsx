@@ -82,16 +82,18 @@ function Contact({ row }: { row: LedgerRow }) {
           onSave={(value) => void save({ rests: value === '' ? null : (value as 'open' | 'closed') })}
         />
         {device !== '' && (
-          <SelectField
-            label={guessed && kind ? 'It protects, by its name' : 'It protects'}
-            value={contact.kind ?? (guessed ? '' : 'nobody')}
-            options={[
-              ...(guessed && !contact.kind ? [['', 'not said'] as const] : []),
-              ...SAFETY_KIND_IDS.map((id) => [id, safetyKind(id).name] as const),
-              ['nobody', 'nobody: it only tells or switches'],
-            ]}
-            onSave={(value) => value !== '' && void save({ protects: value as SafetyKindId | 'nobody' })}
-          />
+          <div className="sm:col-span-2">
+            <SelectField
+              label={guessed && kind ? 'It protects, by its name' : 'It protects'}
+              value={contact.kind ?? (guessed ? '' : 'nobody')}
+              options={[
+                ...(guessed && !contact.kind ? [['', 'not said'] as const] : []),
+                ...SAFETY_KIND_IDS.map((id) => [id, safetyKind(id).name] as const),
+                ['nobody', 'nobody: it only tells or switches'],
+              ]}
+              onSave={(value) => value !== '' && void save({ protects: value as SafetyKindId | 'nobody' })}
+            />
+          </div>
         )}
       </div>
       {kind && (

@@ -57,7 +57,7 @@ export function Survey() {
               base={system.ratedCfm ?? null}
               units={units}
               zero="not named"
-              hint="plate or maker’s sheet; goes before flow per ton"
+              hint="from plate or sheet"
               onSave={(ratedCfm) => set({ ratedCfm })}
             />
           </div>
