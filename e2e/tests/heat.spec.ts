@@ -1,6 +1,8 @@
 import { expect, test, upstairs, workshop } from '../bench.ts'
 
-test('the old fan-and-limit switch: starts again and again in a firing, eased by its pointers, never under their floor, the limit left alone', async ({ tech }) => {
+test('the old fan-and-limit switch: starts again and again in a firing, eased by its pointers, never under their floor, the limit left alone', async ({
+  tech,
+}) => {
   const { page } = tech
   await tech.open(workshop('airflow/heat'))
   const panel = page.getByRole('region', { name: 'Fan and limit' })

@@ -98,9 +98,8 @@ function Contact({ row }: { row: LedgerRow }) {
       </div>
       {kind && (
         <p className="soft text-[14px] leading-snug">
-          Guards {kind.guards}. When it trips: {SAFETY_ACTION_WORDS[kind.action]}; it reaches {SAFETY_SCOPE_WORDS[kind.scope]};
-          reset {SAFETY_RESET_WORDS[kind.reset]}
-          {kind.silence ? '; with an alarm' : ''}. <span className="block text-[13px]">{kind.basis}.</span>
+          {`Guards ${kind.guards}. When it trips: ${SAFETY_ACTION_WORDS[kind.action]}; it reaches ${SAFETY_SCOPE_WORDS[kind.scope]}; reset ${SAFETY_RESET_WORDS[kind.reset]}${kind.silence ? '; with an alarm' : ''}.`}
+          <span className="block text-[13px]">{kind.basis}.</span>
         </p>
       )}
       {device === '' ? (
