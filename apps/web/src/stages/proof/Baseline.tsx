@@ -1,4 +1,4 @@
-import { baselineFromReadings, baselineModes } from '@ingle/bench'
+import { baselineFromReadings, baselineModes, baselineOf } from '@ingle/bench'
 import type { BaselineMode } from '@ingle/core'
 import { useState } from 'react'
 import { Empty } from '../../kit/Notice.tsx'
@@ -13,11 +13,12 @@ const MODE_WORDS: Record<BaselineMode, string> = { cool: 'Cooling', heat: 'Heati
 export function Baseline() {
   const visit = useVisit()
   const modes = baselineModes(visit)
-  // What was read last on this visit is what somebody is at.
+  // What was read last on this visit is what somebody is at; then what its readings are of, by their sign; then what there is to hold them against.
   const [mode, setMode] = useState<BaselineMode>(
     visit.here.baselines.at(-1)?.mode ??
-      modes.find((one) => Object.keys(baselineFromReadings(visit, one)).includes('supplyDbF')) ??
-      modes[0] ??
+      modes.find((one) => baselineFromReadings(visit, one).supplyDbF !== undefined) ??
+      modes.find((one) => baselineOf(visit, one).earlier.length > 0) ??
+      modes.at(-1) ??
       'cool',
   )
   if (modes.length === 0)
