@@ -45,6 +45,7 @@ describe('climate zones', () => {
 it.each([
   [0, 28],
   [1000, 28],
+  [1001, 28.5],
   [5280, 30.3],
   [7000, 31.2],
 ])('fixed enthalpy at %i ft ends at that of 75 °F and half humidity there: %f Btu/lb', (altitudeFt, limitBtuLb) =>
