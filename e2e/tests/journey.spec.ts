@@ -148,6 +148,35 @@ test('two devices on one site see each other’s lines at once', async ({ tech, 
   await lead.page.context().close()
 })
 
+test('what is written while a device is still opening the site is not missed', async ({ tech, server, browser }) => {
+  await tech.open(stage('airflow'))
+  await expect(tech.tries).toHaveCount(4)
+  const lead = await signedIn(browser, server, 'JT')
+  // The site was read before the line, and arrives after its news.
+  let release = () => {}
+  const written = new Promise<void>((resolve) => {
+    release = resolve
+  })
+  let held = () => {}
+  const read = new Promise<void>((resolve) => {
+    held = resolve
+  })
+  await lead.page.route('**/api/sites/*/changes?*', async (route) => {
+    const response = await route.fetch()
+    held()
+    await written
+    await route.fulfill({ response })
+  })
+  const news = lead.page.waitForRequest('**/api/news')
+  await Promise.all([lead.page.goto(stage('airflow')), read, news])
+  await tech.jot('tap 2')
+  await expect(tech.tries).toHaveCount(5)
+  await tech.inStep()
+  release()
+  await expect(lead.tries).toHaveCount(5)
+  await lead.page.context().close()
+})
+
 test('a system that nobody knows yet: the advice asks for one thing after another', async ({ tech }) => {
   const { page } = tech
   await tech.open('/')

@@ -61,11 +61,18 @@ export async function earlyCopy(path: string): Promise<unknown> {
   }
 }
 
+/** There is news: what the page asked early and nobody took yet may be older. */
+export function forgetAsked(): void {
+  const all = asked()
+  for (const one of Object.keys(all)) delete all[one]
+}
+
 function fetchOnce(path: string, init: RequestInit): Promise<Response> {
   const all = asked()
   const early = init.method === 'GET' ? all[path] : undefined
   // Whatever is written may change every answer: who joined a crew is somebody now.
-  for (const one of init.method === 'GET' ? [path] : Object.keys(all)) delete all[one]
+  if (init.method === 'GET') delete all[path]
+  else forgetAsked()
   return early ?? fetch(path, init)
 }
 

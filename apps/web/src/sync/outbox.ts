@@ -2,7 +2,7 @@ import { type ChangeId, checked, FOLD_VERSION, type SiteId } from '@ingle/record
 import { ChangesAnswer, Done, Hello, News, OutcomesAnswer, type Why } from '@ingle/record/wire'
 import { liveQuery } from 'dexie'
 import { sessionLost } from '../session/session.ts'
-import { type Answer, api, Failed, Refused } from './api.ts'
+import { type Answer, api, Failed, forgetAsked, Refused } from './api.ts'
 import { EPOCH, heal } from './heal.ts'
 import { type Confirmed, type KeptBase, type KeptPhoto, type LocalDb, type Pending, sitesKept } from './localDb.ts'
 import { notKnown, tellNews, useStep } from './step.ts'
@@ -30,6 +30,10 @@ export class Outbox {
   private closed = false
   /** Sites of which news came and could not be fetched: they are asked for again. */
   private readonly behind = new Set<SiteId>()
+  /** Sites that were asked for since the start, whether anything of them is kept yet or not. */
+  private readonly followed = new Set<SiteId>()
+  /** What is being fetched of a site, and the one more look that was asked for meanwhile. */
+  private readonly looks = new Map<SiteId, { now: Promise<boolean | null>; next: Promise<boolean | null> | null }>()
 
   /** `onLibrary` is called when the crew's library may have news. */
   constructor(
@@ -250,8 +254,29 @@ export class Outbox {
     if (changes.length > 0) await this.db.confirmed.bulkPut(changes)
   }
 
-  /** Fetches what is new at a site. False when the server has no such site; null when it did not answer. */
-  async catchUp(siteId: SiteId): Promise<boolean | null> {
+  /**
+   * Fetches what is new at a site. False when the server has no such site; null when it did not answer. An answer that is on
+   * its way may be older than the news because of which it is asked for again: then one more look follows it.
+   */
+  catchUp(siteId: SiteId): Promise<boolean | null> {
+    this.followed.add(siteId)
+    const at = this.looks.get(siteId)
+    if (at) {
+      at.next ??= at.now.then(() => this.look(siteId))
+      return at.next
+    }
+    return this.look(siteId)
+  }
+
+  private look(siteId: SiteId): Promise<boolean | null> {
+    const now = this.catchUpOnce(siteId).finally(() => {
+      if (this.looks.get(siteId)?.now === now && !this.looks.get(siteId)?.next) this.looks.delete(siteId)
+    })
+    this.looks.set(siteId, { now, next: null })
+    return now
+  }
+
+  private async catchUpOnce(siteId: SiteId): Promise<boolean | null> {
     const got = await this.fetchAfter(siteId)
     if (got === 'no answer') {
       this.behind.add(siteId)
@@ -328,6 +353,7 @@ export class Outbox {
       const news = checked(News, JSON.parse((event as MessageEvent<string>).data), 'News')
       if (!news.ok || news.value.siteId === null) return
       const { siteId } = news.value
+      forgetAsked()
       tellNews(siteId)
       this.inBackground(this.catchUpIfKept(siteId))
     })
@@ -351,18 +377,23 @@ export class Outbox {
     const mine = await this.epoch()
     if (theirs && mine && theirs !== mine) return this.meetOtherLife()
     if (theirs) await this.setEpoch(theirs)
+    // What was written before this word was not told: what the page asked earlier may lack it.
+    forgetAsked()
     this.kick()
     await Promise.all([this.catchUpAll(), this.onLibrary()])
   }
 
   /** A site that this device never opened is fetched when it is opened, not before. */
   private async catchUpIfKept(siteId: SiteId): Promise<void> {
-    const kept = (await this.db.confirmed.where('siteId').equals(siteId).count()) > 0 || (await this.db.bases.get(siteId))
+    const kept =
+      this.followed.has(siteId) ||
+      (await this.db.confirmed.where('siteId').equals(siteId).count()) > 0 ||
+      (await this.db.bases.get(siteId))
     if (kept) await this.catchUp(siteId)
   }
 
   private async catchUpAll(): Promise<void> {
-    for (const id of await sitesKept(this.db)) await this.catchUp(id)
+    for (const id of new Set([...(await sitesKept(this.db)), ...this.followed])) await this.catchUp(id)
   }
 
   private touched(inTouch: boolean): void {

@@ -15,7 +15,7 @@ export function MethodsChart({ picture }: { picture: AirflowPicture }) {
   return (
     <div className="h-36" aria-hidden="true">
       <ResponsiveContainer width="100%" height="100%">
-        <ScatterChart margin={{ top: 8, right: 16, bottom: 4, left: 8 }}>
+        <ScatterChart accessibilityLayer={false} margin={{ top: 8, right: 16, bottom: 4, left: 8 }}>
           <CartesianGrid stroke="var(--tone-grid)" />
           <XAxis
             type="number"

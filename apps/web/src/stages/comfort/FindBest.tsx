@@ -207,7 +207,7 @@ function Answer(props: {
         aria-label={`Swing against starts of ${counted(tried.length, 'combination')}; the best lowest on both`}
       >
         <ResponsiveContainer width="100%" height="100%">
-          <ScatterChart margin={{ top: 8, right: 12, bottom: 16, left: -8 }}>
+          <ScatterChart accessibilityLayer={false} margin={{ top: 8, right: 12, bottom: 16, left: -8 }}>
             <CartesianGrid stroke="var(--tone-grid)" />
             <XAxis
               type="number"

@@ -147,11 +147,13 @@ function Stroke() {
       ])
     if (figures.some(([, value]) => !Number.isFinite(value))) return setWrong('Write figures: percent and seconds.')
     if (figures.length === 0) return setWrong('Enter the feedback, or where you saw the blades.')
+    // Empty at once: a second press would note the same step again.
+    setTyped({ feedback: '', seen: '', seconds: '' })
     const refused = refusalOf(
       await write([{ kind: 'stroke.reading', body: { ...at, commandPct: next, ...Object.fromEntries(figures), from: 'hand' } }]),
     )
     setWrong(refused)
-    if (refused === null) setTyped({ feedback: '', seen: '', seconds: '' })
+    if (refused !== null) setTyped(typed)
   }
   const field = (key: keyof typeof typed, label: string) => (
     <LineField label={label} numeric value={typed[key]} onChange={(value) => setTyped({ ...typed, [key]: value })} />

@@ -80,7 +80,7 @@ function OneYear({ of }: { of: Saves }) {
           <h3 className="font-bold text-[15px]">{says.deeper}</h3>
           <div className="h-52" aria-hidden="true">
             <ResponsiveContainer>
-              <LineChart data={data} margin={{ top: 8, right: 16, bottom: 18, left: 8 }}>
+              <LineChart accessibilityLayer={false} data={data} margin={{ top: 8, right: 16, bottom: 18, left: 8 }}>
                 <CartesianGrid stroke="var(--tone-grid)" />
                 <XAxis
                   dataKey="depth"
