@@ -30,6 +30,7 @@ export { type CoilModel, coilAt, coilModel, coilOverRamp } from './air/coilModel
 export { airFactors, sensibleFactor, sensibleFactorAt } from './air/factors.ts'
 export { coilLeaving, coilLoad, mixAir } from './air/processes.ts'
 export { type AirState, airState, type Moisture, saturatedRatio, standardPressurePsia } from './air/psychrometrics.ts'
+export { blowerAtSite } from './airflow/blowerAtSite.ts'
 export {
   type BlowerTable,
   ductCoefficient,

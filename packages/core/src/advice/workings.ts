@@ -86,7 +86,18 @@ function floor(picture: AirflowPicture): Working[] {
         ? `${input.heaterKw} kW heater ≥ ${f(picture.floorCfm ?? 0)} cfm`
         : `No least flow printed for ${input.heaterKw} kW`,
       result: known ? { quantity: 'flow', value: picture.floorCfm ?? 0 } : null,
-      inputs: [{ name: 'heater kit', value: `${input.heaterKw} kW`, from: 'survey' }],
+      inputs: [
+        { name: 'heater kit', value: `${input.heaterKw} kW`, from: 'survey' },
+        ...(known && input.blower.densityRatio !== undefined
+          ? [
+              {
+                name: 'least flow as printed, of standard air',
+                value: `${f((picture.floorCfm ?? 0) * input.blower.densityRatio)} cfm`,
+                from: `its sheet; ÷ ${f(input.blower.densityRatio, 3)} for the air of the site`,
+              },
+            ]
+          : []),
+      ],
       source: `Heater-kit table of the ${input.blower.name}: ${input.blower.source}`,
       note: input.heaterOnThisTap
         ? 'The heater blows with this tap, so the floor binds here.'

@@ -36,6 +36,8 @@ export interface BlowerData {
   heaterKits: readonly HeaterKit[]
   /** Where the figures come from. */
   source: string
+  /** By how much the sheet was brought to the air of the site, see `blowerAtSite`; absent: as printed, for standard air. */
+  densityRatio?: number
 }
 
 export interface GrilleReading {

@@ -22,6 +22,12 @@ export const flowTarget = (capacityTons: number, cfmPerTon: number, altitudeFt: 
  * Source and Valid: as flowTarget; a rated airflow is of standard air (AHRI 210/240).
  */
 export function targetOf(standardCfm: number, altitudeFt: number): FlowTarget {
-  const densityRatio = standardPressurePsia(altitudeFt) / standardPressurePsia(0)
+  const densityRatio = densityRatioAt(altitudeFt)
   return { standardCfm, densityRatio, altitudeCfm: standardCfm / densityRatio }
 }
+
+/**
+ * Density of the air of a site over that of standard air, at equal temperature and humidity.
+ * Source: ratio of standard-atmosphere pressures (ASHRAE Fundamentals 2017, ch. 1, eq. 3). Valid: −1,500 to 20,000 ft.
+ */
+export const densityRatioAt = (altitudeFt: number): number => standardPressurePsia(altitudeFt) / standardPressurePsia(0)

@@ -4,6 +4,7 @@ import {
   type AirflowRule,
   airflowPicture,
   type BlowerData,
+  blowerAtSite,
   type CleanFilter,
   type GrilleReading,
   never,
@@ -84,7 +85,9 @@ function withoutHistory(
 ): AirflowInput {
   const { here } = hereOf(state, system.id, visit)
   const profile = equipmentIn(devices)
-  const blower = decidedBlower(blowerOf(profile), givenAims(state, system, visit).get(ADJUST_ROLE))
+  const printed = blowerOf(profile)
+  const atSite = printed && blowerAtSite(printed, state.altitudeFt)
+  const blower = decidedBlower(atSite, givenAims(state, system, visit).get(ADJUST_ROLE))
   const taps = blower?.table.taps ?? []
   const heatTap = seenAt(tapRow(rows, here, HEAT_TAP_ROLE))?.meaning ?? SAME_TAP
   const cool = seenAt(tapRow(rows, here, COOL_TAP_ROLE))

@@ -48,9 +48,17 @@ export const table: Method<'table'> = {
         { name: 'static', value: `${inWc(externalInWc ?? 0)} in.wc`, from: fromTry(one) },
       ],
       source: `${input.blower?.name ?? ''} blower table: ${input.blower?.source ?? ''}`,
-      note: `${between && between[0] !== between[1] ? `Straight between the rows ${inWc(between[0])} and ${inWc(between[1])}. ` : ''}± ${percent(FIELD.table)} for the table, and what the probes may be off.`,
+      note: `${densityNote(input)}${between && between[0] !== between[1] ? `Straight between the rows ${inWc(between[0])} and ${inWc(between[1])}. ` : ''}± ${percent(FIELD.table)} for the table, and what the probes may be off.`,
     }
   },
+}
+
+/** What was done to the sheet's figures before they were read; nothing at sea level. */
+const densityNote = ({ blower, altitudeFt }: AirflowInput): string => {
+  const ratio = blower?.densityRatio ?? 1
+  return Math.abs(ratio - 1) < 0.0005
+    ? ''
+    : `The sheet is for standard air: at ${f(altitudeFt)} ft its statics are taken times ${f(ratio, 3)}, by the fan laws. `
 }
 
 /** What two probes may be off by, through the slope of the tap's line, cfm: less flow where the static reads high. */
