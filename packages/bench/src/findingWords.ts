@@ -32,6 +32,10 @@ export const found = finding({
     'Enter its input and its rise on the Survey stage; until then no tap is aimed at for it.',
   ],
   // power
+  'set-for-another-kind': [
+    'The {device} is set for {set}, before {is}.',
+    'Set it for what stands there before it calls anything: set otherwise it calls at other terminals, and what it shows of stages and auxiliary heat is not so.',
+  ],
   'contact-unproved': [
     '{device} on input {number} was never tripped to see what it does.',
     'Trip it by the test on the Power stage, and write down what the unit did.',
@@ -321,8 +325,16 @@ export const found = finding({
     'On a frosty morning the room does not come back to {setF|temperature} at all.',
     'The equipment is at its limit: keep {wouldF|temperature} or more, and look at loss, filter and airflow.',
   ],
+  'setup-late': [
+    'On a hot day, {outF|temperature} outdoors, it takes {takesMin} min from {fromF|temperature} down to {setF|temperature}, and it has {hasMin} min.',
+    'Begin so much earlier, or let it grow less warm: {wouldF|temperature} comes back in time.',
+  ],
+  'setup-never-recovered': [
+    'On a hot day, {outF|temperature} outdoors, the room does not come down from {fromF|temperature} to {setF|temperature} before people are back.',
+    'Do not let it grow so warm: {wouldF|temperature} at most. Where even that is not held, look at sun, airflow and charge before the set point.',
+  ],
   'night-calls-auxiliary': [
-    'Coming back from {fromF|temperature} calls the auxiliary heat on a frosty morning: {kwh} kWh of it.',
+    'Coming back from {fromF|temperature} calls the auxiliary heat on a frosty morning: {kwh} kWh of it{beside}.',
     'Turn down by no more than its droop of {droopF|temperatureDifference}, or let it begin early by itself.',
   ],
 })

@@ -183,12 +183,14 @@ export {
   MORNING_WORDS,
   runWarm,
   SCHOOL_WORDS,
+  sayNeed,
   sayWarm,
   USUAL_LEAD_MIN,
   type WarmJob,
   type WarmMorning,
   warmJobOf,
 } from './stages/times/warm.ts'
+export { PLANT_FROM_WORDS } from './visit/plant.ts'
 export { judgeMornings, keepWarm, knownWarm } from './stages/times/warmChecks.ts'
 export {
   dateOfDay,

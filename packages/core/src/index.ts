@@ -570,7 +570,7 @@ export {
 export { deviceTime, isForgotten, type PowerCut } from './times/powerCut.ts'
 export { programPlaces, readGroups } from './times/programPlaces.ts'
 export { recoveryMin } from './times/recovery.ts'
-export { type DrivenHours, driveSetbacks, type SetbackOutcome, type SetbackSpan } from './times/setback.ts'
+export { type DrivenHours, driveSetbacks, type SetbackOutcome, type SetbackSpan, type SetbackTargets } from './times/setback.ts'
 export {
   type CalendarException,
   type CalendarLetting,

@@ -5,7 +5,11 @@ import { describe, expect, it } from 'vitest'
 import { sawOf } from '../ledger/ledger.ts'
 import { rowFor } from '../ledger/standsAt.ts'
 import { delaysOf } from '../stages/airflow/delays.ts'
+import { roofOf } from '../stages/freshair/roof.ts'
+import { handOverOf } from '../stages/handOver/list.ts'
+import { power } from '../stages/power/power.ts'
 import { casesOf } from '../stages/proof/cases.ts'
+import { factsOf } from '../stages/proof/facts.ts'
 import { viewOf } from '../testing/view.ts'
 import { jotContextOf } from './jotContext.ts'
 import { jotLater } from './jotLater.ts'
@@ -75,6 +79,49 @@ describe('what is wired follows from what is there', () => {
   it.each(['heat-pump', 'dual-fuel', 'furnace', 'electric', 'cool-only'])('what the controller says: %s', (kind) =>
     expect(kindTold(kind)).toBe(kind),
   )
+  it('a controller that is set for a heat pump before a furnace is set wrong: the furnace stays one', () => {
+    const v = view(
+      {
+        controller: own('thermostat', [choice('system.kind', ['heat-pump', 'furnace'])]),
+        equipment: { ...own('furnace', []), id: 'board' },
+      },
+      (pen) =>
+        pen.write('setting.set', { ...HERE, role: 'system.kind', place: 'controller', column: 'found', value: 'heat-pump' }),
+    )
+    expect(v.wired.plant).toMatchObject({ kind: 'furnace', setFor: { kind: 'heat-pump' } })
+    expect(power.findings(v).map((one) => one.says)).toEqual([
+      'The controller is set for heat pump, before furnace with cooling.',
+    ])
+    expect(v.wired.findings.map((one) => one.key)).toEqual([])
+  })
+  it('what is set is taken where what stands there leaves it open, and a guess says that it is one', () => {
+    const airHandler = (kind?: string) =>
+      view(
+        { controller: own('thermostat', [choice('system.kind', ['electric', 'furnace'])]), equipment: { ...own('air-handler', []), id: 'board' } },
+        (pen) =>
+          kind && pen.write('setting.set', { ...HERE, role: 'system.kind', place: 'controller', column: 'found', value: kind }),
+      )
+    expect(airHandler('electric').wired.plant).toMatchObject({ kind: 'electric', from: 'set' })
+    expect(power.findings(airHandler('electric'))).toEqual([])
+    expect(airHandler().wired.plant).toMatchObject({ kind: 'heat-pump', from: 'guess' })
+    expect(airHandler('furnace').wired.plant).toMatchObject({ kind: 'heat-pump', from: 'guess' })
+    expect(power.findings(airHandler('furnace'))).toHaveLength(1)
+  })
+  it('a rooftop unit with a defrost is a heat pump: no gas is asked for, and its heat is priced by the current', () => {
+    const pump = own('rooftop', [choice('defrost.interval', ['30', '60', '90'])])
+    const roof = (profile: Profile) =>
+      view({ equipment: profile }, (pen) => {
+        pen.write('roof.set', { systemId: SYSTEM, fullCfm: 2000, perKwh: 0.2, perTherm: 1.5 })
+      })
+    const v = roof(pump)
+    expect(v.wired.plant).toMatchObject({ kind: 'heat-pump', from: 'equipment' })
+    expect(factsOf(v).has('gas')).toBe(false)
+    expect(handOverOf(v, '2026-12-02').map((one) => one.id)).not.toContain('gas-on')
+    expect(roofOf(v).prices).toMatchObject({ efficiency: 2.5, perTherm: expect.closeTo((0.2 * 100_000) / 3412.14, 1) })
+    const gas = roof(own('rooftop', []))
+    expect(factsOf(gas).has('gas')).toBe(true)
+    expect(roofOf(gas).prices).toMatchObject({ efficiency: 0.8, perTherm: 1.5 })
+  })
   it('a rooftop unit burns gas, an air handler does not', () => {
     const with_ = (kind: string) => view({ equipment: own(kind, []) }).wired.kind.kind
     expect([with_('rooftop'), with_('furnace'), with_('air-handler')]).toEqual(['furnace', 'furnace', 'heat-pump'])

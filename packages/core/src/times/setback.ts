@@ -43,6 +43,8 @@ export interface SetbackOutcome {
     recoveryMin: number | null
     /** From the latest start that is in time to the end of the setback; 0: no start needed; null: none is in time. */
     leadMin: number | null
+    /** Auxiliary heat from that start until the set point, or as far as it came. */
+    auxiliaryBtu: number
   }[]
   /** Lowest air (highest in cooling) at the ends of hours and at changes of the target. */
   extremeAirF: number
@@ -183,7 +185,7 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
     // While it recovers: since when, and before which step it has to be there.
     let recovering: { since: number; of: SetbackOutcome['recoveries'][number] } | null = null
     let begins: { start: number; step: number } | null = null
-    let of: SetbackOutcome['recoveries'][number] = { recoveryMin: null, leadMin: null }
+    let of: SetbackOutcome['recoveries'][number] = { recoveryMin: null, leadMin: null, auxiliaryBtu: 0 }
     const last = isReported ? steps : Math.min(steps, Math.round((targets.settleH ?? hours.outdoorF.length) * perHour))
     for (let at = 0; at <= last; at += 1) {
       const here = spans[span]
@@ -192,7 +194,7 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
         recovering = null
         const wanted = targets.recovery === 'optimum' || targets.leads !== false
         begins = wanted ? latestStart(here.from, here.to, here.setbackF) : null
-        of = { recoveryMin: null, leadMin: begins ? ((here.to - begins.start) * 60) / perHour : null }
+        of = { recoveryMin: null, leadMin: begins ? ((here.to - begins.start) * 60) / perHour : null, auxiliaryBtu: 0 }
         if (isReported) recoveries.push(of)
         if (targets.recovery === 'at-end') begins = { start: here.to, step: here.to }
         else if (!begins) begins = { start: here.from, step: here.from }
@@ -204,7 +206,9 @@ export function driveSetbacks(room: Room, hours: DrivenHours, targets: SetbackTa
       }
       if (at === last) break
       const isSetBack = here !== undefined && at >= here.from && at < (begins?.step ?? here.to)
+      const usedBtu = auxiliaryBtu
       const share = advance(at, isSetBack ? here.setbackF : setF)
+      if (recovering && recovering.of.recoveryMin === null) recovering.of.auxiliaryBtu += auxiliaryBtu - usedBtu
       if (recovering && recovering.of.recoveryMin === null && air >= setF - THERE_F)
         recovering.of.recoveryMin = ((at + share - recovering.since) * 60) / perHour
       if (here && at + 1 >= here.to && at + 1 > (begins?.step ?? here.to)) {

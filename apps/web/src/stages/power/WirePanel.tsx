@@ -1,4 +1,4 @@
-import { changesBetween, type Isolation } from '@ingle/bench'
+import { changesBetween, type Isolation, PLANT_FROM_WORDS } from '@ingle/bench'
 import {
   type Board,
   counted,
@@ -30,7 +30,7 @@ interface Props {
 
 /** The terminal map: the conductors that are wanted, those that were found, and what is wrong between them. */
 export function WirePanel({ kind, found, now, findings, names, isolation }: Props) {
-  const { here } = useVisit()
+  const { here, wired } = useVisit()
   const [frame, width] = useWidth(680)
   const [open, setOpen] = useState(false)
   const mending = Object.keys(here.wiring.left.wires).length + here.wiring.left.bridges.length > 0
@@ -43,7 +43,7 @@ export function WirePanel({ kind, found, now, findings, names, isolation }: Prop
       <div className="flex flex-wrap items-baseline gap-2">
         <h2 className="font-bold">Wiring</h2>
         <span className="soft text-[14px] mr-auto">
-          {SYSTEM_KIND_WORDS[kind.kind]}, {wantedWires(kind).length} conductors wanted
+          {SYSTEM_KIND_WORDS[kind.kind]} ({PLANT_FROM_WORDS[wired.plant.from]}), {wantedWires(kind).length} conductors wanted
           {mending ? ', as it is after mending' : ''}
         </span>
         <button type="button" className="btn btn-quiet" aria-expanded={open} onClick={() => setOpen(!open)}>

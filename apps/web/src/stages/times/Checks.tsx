@@ -6,6 +6,14 @@ import { useAims } from '../../visit/useAims.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useMornings } from './useMornings.ts'
 
+/** What the days on which people come back say against the setback, once they were run. */
+function useReturnChecks(mode: 'heat' | 'cool', today: number): TimesCheck[] {
+  const visit = useVisit()
+  const job = useMemo(() => warmJobOf(visit, today, undefined, mode), [visit, today, mode])
+  const days = useMornings(job)
+  return job && days ? judgeMornings(visit, job, days) : []
+}
+
 /** What is wrong with the times, each with what mends it in one tap. */
 export function Checks({ now }: { now: number }) {
   const visit = useVisit()
@@ -13,9 +21,7 @@ export function Checks({ now }: { now: number }) {
   const { put, waiting } = useAims(TIMES_SOURCE)
   const [wrong, setWrong] = useState<string | null>(null)
   const today = localOf(visit.clock.zone, now).day
-  const job = useMemo(() => warmJobOf(visit, today), [visit, today])
-  const mornings = useMornings(job)
-  const checks = [...timesChecks(visit, now), ...(job && mornings ? judgeMornings(visit, job, mornings) : [])]
+  const checks = [...timesChecks(visit, now), ...useReturnChecks('heat', today), ...useReturnChecks('cool', today)]
   const mend = async (check: TimesCheck) => {
     if (check.takesFit) {
       const aims = timesAims(visit)?.aims ?? []

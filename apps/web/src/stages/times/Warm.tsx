@@ -1,4 +1,4 @@
-import { isLate, localOf, MORNING_WORDS, SCHOOL_WORDS, sayWarm, timesDevice, USUAL_LEAD_MIN, warmJobOf } from '@ingle/bench'
+import { isLate, localOf, MORNING_WORDS, SCHOOL_WORDS, sayNeed, sayWarm, timesDevice, USUAL_LEAD_MIN, warmJobOf } from '@ingle/bench'
 import { BTU_PER_KWH, clockText, DAY_NAMES } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
@@ -13,41 +13,65 @@ import { useMornings } from './useMornings.ts'
 import { useNow } from './useNow.ts'
 import { useTimesSet } from './useTimesSet.ts'
 
-/** The two schools side by side: let it start by itself, or a fixed hour; on a mild morning and on a frosty one. */
+const inKwh = (btu: number) => (btu > 0 ? `${(btu / BTU_PER_KWH).toFixed(1)} kWh` : '—')
+
+/** The two schools side by side: let it start by itself, or a fixed hour; on a mild morning, on a frosty one, on a hot day. */
 export function Warm() {
   const visit = useVisit()
   const { show, clock, system } = visit
   const now = useNow(300)
   const today = localOf(clock.zone, now).day
   const [chosen, setDay] = useState<number | undefined>(undefined)
-  const job = useMemo(() => warmJobOf(visit, today, chosen), [visit, today, chosen])
+  const [mode, setMode] = useState<'heat' | 'cool'>('heat')
+  const cools = mode === 'cool'
+  const job = useMemo(() => warmJobOf(visit, today, chosen, mode), [visit, today, chosen, mode])
   const day = chosen ?? job?.step.day ?? 0
   const mornings = useMornings(job)
   const set = useTimesSet()
   const times = timesDevice(visit)
   const calibrated = (system.room.uaBtuHPerF ?? 0) > 0
   const choose = (
-    <SelectField
-      label="Day"
-      value={String(day)}
-      options={DAY_NAMES.map((name, i) => [String(i), name] as const)}
-      onSave={(value) => setDay(Number(value))}
-    />
+    <>
+      <SelectField
+        label="For"
+        value={mode}
+        options={[
+          ['heat', 'warm on time'],
+          ['cool', 'cool on time'],
+        ]}
+        onSave={setMode}
+      />
+      <SelectField
+        label="Day"
+        value={String(day)}
+        options={DAY_NAMES.map((name, i) => [String(i), name] as const)}
+        onSave={(value) => setDay(Number(value))}
+      />
+    </>
   )
   if (!job)
     return (
       <div className="flex flex-col gap-3">
-        <div className="max-w-40">{choose}</div>
-        <Empty title="Nothing to be warm for">
-          <p>
-            It needs a week in which heating comes up on this day, and something that heats: capacity, or the plate of the
-            furnace, on the Survey stage.
-          </p>
-        </Empty>
+        <div className="max-w-80 flex gap-3">{choose}</div>
+        {cools ? (
+          <Empty title="Nothing to be cool for">
+            <p>
+              It needs a week in which cooling comes down on this day, and something that cools: its capacity, on the Survey
+              stage.
+            </p>
+          </Empty>
+        ) : (
+          <Empty title="Nothing to be warm for">
+            <p>
+              It needs a week in which heating comes up on this day, and something that heats: capacity, or the plate of the
+              furnace, on the Survey stage.
+            </p>
+          </Empty>
+        )}
       </div>
     )
   const { step } = job
-  const hasAux = mornings?.some((one) => one.rows.some((row) => row.auxiliaryBtu > 0)) ?? false
+  const hasAux = mornings?.some((one) => one.rows.some((row) => row.auxiliaryBtu + row.holdingBtu > 0)) ?? false
   return (
     <div className="grid gap-3 md:gap-4 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] items-start">
       <section aria-label="Mornings" className="panel p-4 flex flex-col gap-2.5 min-w-0">
@@ -60,30 +84,29 @@ export function Warm() {
         </div>
         {mornings === null ? (
           <p className="soft" role="status">
-            Running two mornings by three schools …
+            {cools ? 'Running a hot day by three schools …' : 'Running two mornings by three schools …'}
           </p>
         ) : (
           <>
             {mornings.map((one) => (
               <div key={one.kind}>
                 <h3 className="font-bold text-[15px]">
-                  {MORNING_WORDS[one.kind]}: {show('temperature', one.lowF)} at its coldest.{' '}
-                  <span className="font-normal">
-                    {one.needMin === null
-                      ? 'No start is early enough.'
-                      : one.needMin < 1
-                        ? 'No lead is needed.'
-                        : `It needs ${Math.round(one.needMin)} ± ${Math.max(1, Math.round(one.needErrorMin))} min.`}
-                  </span>
+                  {MORNING_WORDS[one.kind]}: {show('temperature', one.extremeF)} at its {cools ? 'hottest' : 'coldest'}.{' '}
+                  <span className="font-normal">{sayNeed(one, job)}</span>
                 </h3>
                 <DataTable
-                  caption={`${one.kind} morning`}
+                  caption={cools ? 'hot day' : `${one.kind} morning`}
                   columns={[
                     { head: 'How' },
                     { head: 'Begins', figure: true },
                     { head: 'Is there', figure: true },
                     { head: 'Off by', figure: true },
-                    ...(hasAux ? [{ head: 'Auxiliary', figure: true as const }] : []),
+                    ...(hasAux
+                      ? [
+                          { head: 'Auxiliary to come back', figure: true as const },
+                          { head: 'and to hold, in 24 h', figure: true as const },
+                        ]
+                      : []),
                   ]}
                   rows={one.rows.map((row) => {
                     const late = row.warmMin === null ? null : Math.round(row.warmMin - step.toMin)
@@ -100,7 +123,7 @@ export function Warm() {
                         <span key="l" className={isLate(step, row) ? 'text-error font-bold' : ''}>
                           {late === null ? 'never' : late > 0 ? `${late} min late` : late < 0 ? `${-late} min early` : 'on time'}
                         </span>,
-                        ...(hasAux ? [row.auxiliaryBtu > 0 ? `${(row.auxiliaryBtu / BTU_PER_KWH).toFixed(1)} kWh` : '—'] : []),
+                        ...(hasAux ? [inKwh(row.auxiliaryBtu), inKwh(row.holdingBtu)] : []),
                       ],
                     }
                   })}

@@ -1,4 +1,4 @@
-import { isLate, MORNING_WORDS, SCHOOL_WORDS, sayWarm, warmJobOf } from '@ingle/bench'
+import { isLate, MORNING_WORDS, SCHOOL_WORDS, sayNeed, sayWarm, warmJobOf } from '@ingle/bench'
 import { clockText } from '@ingle/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
@@ -30,7 +30,7 @@ export function WarmBy({ today }: { today: number }) {
             columns={[
               { head: '' },
               ...mornings.map((one) => ({
-                head: `${MORNING_WORDS[one.kind]}, ${show('temperature', one.lowF)}`,
+                head: `${MORNING_WORDS[one.kind]}, ${show('temperature', one.extremeF)}`,
                 figure: true as const,
               })),
             ]}
@@ -57,9 +57,7 @@ export function WarmBy({ today }: { today: number }) {
           />
           <p className="soft text-[13px]">
             From {show('temperature', job.step.setbackF)} up to {show('temperature', job.step.setF)}
-            {frosty?.needMin != null &&
-              `: ${Math.round(frosty.needMin)} ± ${Math.max(1, Math.round(frosty.needErrorMin))} min on a frosty morning`}
-            .{' '}
+            {frosty ? `. On a frosty morning: ${sayNeed(frosty, job)}` : '.'}{' '}
             <Link className="link" to="warm">
               What it rests on
             </Link>

@@ -13,7 +13,7 @@ import {
   type Trial,
 } from '@ingle/core'
 import type { VisitView } from '../../visit/visitView.ts'
-import { burnsGas } from '../power/isolation.ts'
+import { burnsIn } from '../../visit/plant.ts'
 import { comfortStand, seenStand } from './comfort.ts'
 import { roomSystemOf, type Stand } from './roomSystem.ts'
 import { sensingOf } from './sensing.ts'
@@ -920,8 +920,8 @@ export interface WayIn {
 }
 
 /** The causes that this machine can have: what is not known of it rules none out. */
-function causesFor({ wired, devices }: VisitView, { causes }: ComplaintSpec): readonly CauseSpec[] {
-  const burns = devices.some(({ profile }) => burnsGas(profile.kind))
+function causesFor({ wired, devices, here }: VisitView, { causes }: ComplaintSpec): readonly CauseSpec[] {
+  const burns = burnsIn(devices, here)
   const pumps = isPump(wired.kind)
   return causes.filter(({ only }) => only === undefined || (only === 'pump' ? pumps : burns || !pumps))
 }

@@ -1,5 +1,6 @@
-import { type DayKind, type Equipment, type HeatSource, isPump, PLAIN_EQUIPMENT } from '@ingle/core'
+import { type DayKind, type Equipment, type HeatSource, isPump, PLAIN_EQUIPMENT, SYSTEM_KIND_WORDS } from '@ingle/core'
 import { equipmentIn } from '../../visit/devices.ts'
+import { PLANT_FROM_WORDS } from '../../visit/plant.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { Taken } from '../assumptions.ts'
 import type { Stands } from './stands.ts'
@@ -62,6 +63,8 @@ export function equipmentRun(v: VisitView, stands: Stands, taken: Taken, day: Da
         ? [coolBtuH]
         : [heaterBtuH]
   if (Math.max(...heat, coolBtuH) <= 0) return null
+  if (wired.plant.from === 'guess' && !fires.high)
+    taken.say('What heats and cools', SYSTEM_KIND_WORDS[wired.plant.kind], PLANT_FROM_WORDS.guess)
   const cools = day === 'hot'
   const use = cools ? 'cool' : 'heat'
   if (source === 'compressor')

@@ -38,6 +38,8 @@ export interface Around {
 export interface Runnable {
   system: RoomSystem
   source: HeatSource
+  /** The floor with the sensor, as it was said or taken. */
+  areaFt2: number
   assumptions: Assumption[]
 }
 
@@ -63,23 +65,50 @@ export function roomSystemOf(v: VisitView, stand: Stand, around: Around, trimThe
   const controller = controllerRun(v, stands, source, taken, day)
   const { room: said } = v.system
   const usualFt2 = Math.round((v.system.capacityTons ?? (equipment.heat.btuH.at(-1) ?? 0) / 20_000) * USUAL_FT2_PER_TON)
-  const areaFt2 = taken.or(said.areaFt2, usualFt2, 'Floor', v.show('floorArea', usualFt2), 'the size of the equipment')
+  const spacesFt2 = v.system.spaces.reduce((sum, one) => sum + (one.areaFt2 ?? 0), 0)
+  const areaFt2 =
+    said.areaFt2 ??
+    (spacesFt2 > 0
+      ? taken.or(null, spacesFt2, 'Floor', v.show('floorArea', spacesFt2), 'the spaces of Fresh air, all of them')
+      : taken.or(null, usualFt2, 'Floor', v.show('floorArea', usualFt2), 'the size of the equipment'))
   const kind: BuildingKind = taken.or(said.kind, 'usual', 'Kind of room', BUILDING_WORDS.usual, 'nobody said another')
   const ofKind = roomOfKind(kind, areaFt2)
   const holds = said.holds !== undefined && said.holds > 0 ? said.holds : 1
   const isLossKnown = said.uaBtuHPerF !== undefined && said.uaBtuHPerF > 0
   if (!isLossKnown) taken.say('Loss', v.show('lossRate', ofKind.uaBtuHPerF), 'kind of room and floor; calibrate it to know')
+  const other = otherOf(v, kind, areaFt2, taken)
+  // What was measured is of all that the plant heated: another storey takes its share of it and adds nothing.
+  const share = other && isLossKnown ? areaFt2 / (areaFt2 + other.areaFt2) : 1
+  if (share < 1)
+    taken.say(
+      'Measured loss and mass',
+      `${Math.round(100 * share)} % on the floor with the sensor`,
+      'shared by floor: they were measured on all that the equipment heats',
+    )
+  const uaBtuHPerF = isLossKnown ? (said.uaBtuHPerF as number) : ofKind.uaBtuHPerF
   return {
     source,
+    areaFt2,
     assumptions: taken.all,
     system: {
       room: {
         ...ofKind,
-        uaBtuHPerF: isLossKnown ? (said.uaBtuHPerF as number) : ofKind.uaBtuHPerF,
-        airBtuPerF: ofKind.airBtuPerF * holds,
-        massBtuPerF: ofKind.massBtuPerF * holds,
+        uaBtuHPerF: share * uaBtuHPerF,
+        airBtuPerF: share * ofKind.airBtuPerF * holds,
+        massBtuPerF: share * ofKind.massBtuPerF * holds,
+        airMassBtuHPerF: share * ofKind.airMassBtuHPerF,
       },
-      other: otherOf(v, kind, areaFt2, taken),
+      other:
+        other &&
+        (share < 1
+          ? {
+              ...other.room,
+              uaBtuHPerF: (1 - share) * uaBtuHPerF,
+              airBtuPerF: (1 - share) * ofKind.airBtuPerF * holds,
+              massBtuPerF: (1 - share) * ofKind.massBtuPerF * holds,
+              airMassBtuHPerF: (1 - share) * ofKind.airMassBtuHPerF,
+            }
+          : other.room),
       moisture: moistureIn(v, run, { day, kind, areaFt2 }),
       day: dayIn(v, day, areaFt2, around.day === 'pasted' ? pasted : null),
       sensor: sensorOf(v, stands, taken, around.isGapOpen, trimThenF),
@@ -120,7 +149,12 @@ function dayIn(v: VisitView, kind: DayKind, areaFt2: number, pasted: readonly nu
   }
 }
 
-function otherOf(v: VisitView, kind: BuildingKind, areaFt2: number, taken: Taken): RoomSystem['other'] {
+function otherOf(
+  v: VisitView,
+  kind: BuildingKind,
+  areaFt2: number,
+  taken: Taken,
+): { room: NonNullable<RoomSystem['other']>; areaFt2: number } | null {
   const { room } = v.system
   if (room.other === undefined || room.other === 'none') return null
   const otherFt2 = taken.or(
@@ -139,7 +173,7 @@ function otherOf(v: VisitView, kind: BuildingKind, areaFt2: number, taken: Taken
     'by floor; the Zones stage measures it',
   )
   taken.say('Between the two', 'open stairs, a usual floor', 'a house figure')
-  return otherRoomOf(kind, otherFt2, pct / 100, room.other)
+  return { room: otherRoomOf(kind, otherFt2, pct / 100, room.other), areaFt2: otherFt2 }
 }
 
 /** Moisture counts where something cools. */

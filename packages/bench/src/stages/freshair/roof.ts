@@ -2,17 +2,21 @@ import { climateOf, isZone } from '@ingle/catalog'
 import {
   type AirState,
   airState,
+  BTU_PER_KWH,
+  BTU_PER_THERM,
   type Climate,
   type EnergyPrices,
   type HoursInUse,
   numberOf,
   numbersOffered,
   standardPressurePsia,
+  SYSTEM_KIND_WORDS,
   type WeatherHours,
   weatherYear,
 } from '@ingle/core'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { numberAt, standsAt } from '../../ledger/standsAt.ts'
+import { burnsIn, PLANT_FROM_WORDS } from '../../visit/plant.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { eerSaid, Taken } from '../assumptions.ts'
 
@@ -155,13 +159,43 @@ export function roofOf(v: VisitView): Roof {
     supplyF: taken.or(roof.supplyF, 55, 'supply air', show('temperature', 55), 'a usual figure'),
     prices: {
       eerBtuWh: taken.or(roof.eerBtuWh, 11, 'cooling', eerSaid(11, v.units), 'a usual rooftop unit'),
-      efficiency: taken.or(roof.heatEfficiency, 0.8, 'heating', '80% of the fuel', 'a usual gas section'),
+      ...heatPrice(v, taken),
       perKwh: roof.perKwh ?? 0,
-      perTherm: roof.perTherm ?? 0,
     },
     money: roof.money ?? '',
     climate: zone ? climateOf(zone, state.altitudeFt) : null,
     assumptions: taken.all,
+  }
+}
+
+/** Heat of a rooftop unit for each unit of current, where nobody said: of its compressor, of its elements. House figures. */
+const HEAT_BY_CURRENT = { 'heat-pump': 2.5, electric: 1 } as const
+
+/** What heat costs here: by gas where a fire may be, else by the current of compressor or elements, in the same terms. */
+function heatPrice(v: VisitView, taken: Taken): Pick<EnergyPrices, 'efficiency' | 'perTherm'> {
+  const { roof } = v.system
+  const { kind, from } = v.wired.plant
+  if (burnsIn(v.devices, v.here) || v.devices.length === 0)
+    return {
+      efficiency: taken.or(
+        roof.heatEfficiency,
+        0.8,
+        'heating',
+        '80% of the fuel',
+        from === 'guess' ? 'a usual gas section: nobody said what heats' : 'a usual gas section',
+      ),
+      perTherm: roof.perTherm ?? 0,
+    }
+  const usual = HEAT_BY_CURRENT[kind === 'heat-pump' ? 'heat-pump' : 'electric']
+  return {
+    efficiency: taken.or(
+      roof.heatEfficiency,
+      usual,
+      'heating',
+      `${usual} of heat for one of current`,
+      `${SYSTEM_KIND_WORDS[kind]}, ${PLANT_FROM_WORDS[from]}; a house figure`,
+    ),
+    perTherm: ((roof.perKwh ?? 0) * BTU_PER_THERM) / BTU_PER_KWH,
   }
 }
 

@@ -4,7 +4,7 @@ import { toSet } from '../../ledger/ledger.ts'
 import { rowFor, seenAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import { type VisitView, visitOf } from '../../visit/visitView.ts'
-import { burnsGas } from '../power/isolation.ts'
+import { burnsIn } from '../../visit/plant.ts'
 import { baselineModes, baselineOf } from '../proof/baseline.ts'
 import { proofOf } from '../proof/due.ts'
 import { STANDING_WORDS } from '../proof/words.ts'
@@ -169,7 +169,7 @@ function ticks(v: VisitView): HandOverItem[] {
   const { devices, system, visit, here, ledger } = v
   const isOpen = visit.closedAt === null
   const closedOver = new Set(visit.closing?.open.map((one) => one.id))
-  const burns = devices.some(({ profile }) => burnsGas(profile.kind))
+  const burns = burnsIn(devices, here)
   const wanted: TickId[] = [
     'panels-back',
     'power-restored',

@@ -2,7 +2,7 @@ import type { OccupantSign } from '@ingle/core'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { rowFor, seenAt, standsAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
-import { burnsGas } from '../power/isolation.ts'
+import { burnsIn } from '../../visit/plant.ts'
 import { remindersOf } from '../times/reminders.ts'
 import { momentOfVisit } from '../times/times.ts'
 import { hasWeek } from '../times/week.ts'
@@ -92,7 +92,7 @@ export function occupantFacts(v: VisitView, told: (role: string) => boolean): Oc
       .filter((one) => one.systemId === system.id && !one.closed)
       .map((one) => ({ text: one.text, who: one.handedOn?.to ?? '', until: one.handedOn?.until ?? '' })),
     by: v.visit.by,
-    burns: devices.some(({ profile }) => burnsGas(profile.kind)),
+    burns: burnsIn(devices, v.here),
   }
 }
 

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import type { SystemDevice } from '../../visit/devices.ts'
 import { isolationOf } from './isolation.ts'
 
-const NOBODY_CHECKED = { checks: {} } as SystemVisit
+const NOBODY_CHECKED = { checks: {}, wiring: { set: {} } } as unknown as SystemVisit
 const device = (id: string, more: Partial<Profile> = {}) =>
   ({ place: 'equipment', profile: { ...profileById(id), cautions: [], ...more } }) as unknown as SystemDevice
 const waitOf = (...devices: SystemDevice[]) => {

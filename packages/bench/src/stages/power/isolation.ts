@@ -1,6 +1,7 @@
 import { type IsolationStep, isolationSteps } from '@ingle/core'
 import type { Draft, Profile, SystemId, SystemVisit, VisitId } from '@ingle/record'
 import type { SystemDevice } from '../../visit/devices.ts'
+import { burnsIn } from '../../visit/plant.ts'
 
 /**
  * No wait is shorter, whatever a profile says: the caution at every panel says so, and an outdoor unit, a drive or a module
@@ -15,12 +16,11 @@ export interface Isolation {
   isolated: boolean
 }
 
-/** Kinds of equipment that burn gas, or may. */
-export const burnsGas = (kind: string): boolean => kind === 'furnace' || kind === 'rooftop'
-
 /** A setting that keeps a fan on, beside a burner: what a fan pulls through gaps and flues is a danger of its own. */
-export const isFanBesideFire = ({ devices }: { devices: readonly SystemDevice[] }, row: { id: string }): boolean =>
-  (row.id === 'fan.mode' || row.id.startsWith('fan.satisfied.')) && devices.some((one) => burnsGas(one.profile.kind))
+export const isFanBesideFire = (
+  { devices, here }: { devices: readonly SystemDevice[]; here: SystemVisit },
+  row: { id: string },
+): boolean => (row.id === 'fan.mode' || row.id.startsWith('fan.satisfied.')) && burnsIn(devices, here)
 
 /** A caution that speaks of waiting, in its own minutes. */
 const WAITS_MIN = /(\d+)\s*min/gi
@@ -40,7 +40,7 @@ export function isolationOf(devices: readonly SystemDevice[], here: SystemVisit)
     .map(({ profile }) => ({ name: profile.family, s: dischargeOf(profile) }))
     .reduce((most, one) => (one.s > most.s ? one : most), { name: '', s: LEAST_DISCHARGE_S })
   const steps = isolationSteps({
-    gas: devices.some((one) => burnsGas(one.profile.kind)),
+    gas: burnsIn(devices, here),
     dischargeS: slowest.s,
     slowest: `${Math.ceil(slowest.s / 60)} min${slowest.name ? ` for the ${slowest.name}` : ''}, longer where a manual of indoor or outdoor unit says so`,
   })

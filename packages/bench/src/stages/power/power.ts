@@ -2,6 +2,7 @@ import { capital, list, PLACE_WORDS, SYSTEM_KIND_WORDS } from '@ingle/core'
 import { found } from '../../findingWords.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
+import { PLANT_FROM_WORDS, setOtherwise } from '../../visit/plant.ts'
 import type { StageFinding } from '../stage.ts'
 import { stage } from '../stage.ts'
 import { contactOf, inputNumber, inputRows } from './contacts.ts'
@@ -27,6 +28,7 @@ export const power = stage({
   },
   sources: [],
   findings: (v) => [
+    ...setFindings(v),
     ...v.wired.findings.map(({ key, says, mend }) => ({ id: key, says, mend })),
     ...contactFindings(v),
     ...isolationLeft(v),
@@ -36,6 +38,20 @@ export const power = stage({
   jot: [],
   wanted: () => [],
 })
+
+/** Set for another kind of equipment than the one that stands there: its calls mean something else at the terminals. */
+function setFindings({ wired: { plant }, devices }: VisitView): StageFinding[] {
+  const set = setOtherwise(plant, devices)
+  if (!set) return []
+  const is = SYSTEM_KIND_WORDS[plant.kind]
+  return [
+    {
+      id: 'set-for-another-kind',
+      ...found('set-for-another-kind', { device: PLACE_WORDS[set.row.place].toLowerCase(), set: SYSTEM_KIND_WORDS[set.kind], is }),
+      row: set.row.key,
+    },
+  ]
+}
 
 /** What hangs on the inputs, with what is wrong with it, and what nobody has tripped yet. */
 const hung = (v: VisitView) =>
@@ -68,7 +84,7 @@ function isolationLeft({ devices, here }: VisitView): StageFinding[] {
 
 /** The terminal map as it is now, with what was found otherwise. */
 function wiringSection({ wired, carried }: VisitView): PlacedSection[] {
-  const { kind, found: before, now } = wired
+  const { kind, plant, found: before, now } = wired
   if (now.wires.length + now.bridges.length === 0) return []
   const end = (of: (typeof now.wires)[number] | undefined) =>
     of ? `${of.controller ?? 'nothing'} to ${of.equipment?.terminal ?? 'nothing'}` : EMPTY
@@ -77,7 +93,7 @@ function wiringSection({ wired, carried }: VisitView): PlacedSection[] {
       title: 'Control wiring',
       record: 'wiring',
       blocks: [
-        { kind: 'lines', lines: [`Taken for: ${SYSTEM_KIND_WORDS[kind.kind]}.`], empty: '' },
+        { kind: 'lines', lines: [`Taken for: ${SYSTEM_KIND_WORDS[kind.kind]}, ${PLANT_FROM_WORDS[plant.from]}.`], empty: '' },
         { kind: 'picture', of: 'wire-map', caption: '' },
         {
           kind: 'table',

@@ -2,7 +2,7 @@ import { wiringFindings } from '@ingle/core'
 import { type Change, fold, parseChange } from '@ingle/record'
 import { begun, HERE, SYSTEM, uuid } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
-import { wiringAs, wiringSystemOf } from './wiring.ts'
+import { wiredOf, wiringAs } from './wiring.ts'
 
 const visitOf = (changes: readonly Change[]) => {
   const state = fold(uuid(0), changes)
@@ -24,7 +24,7 @@ describe('wiring in the record', () => {
 
   it('keeps what was found, and lays over it what was mended', () => {
     const before = visitOf(pen.changes)
-    const kind = wiringSystemOf(before.system, before.here, [], [])
+    const { kind } = wiredOf(before.system, before.here, [], [])
     expect(kind).toMatchObject({
       kind: 'heat-pump',
       heatStages: 1,

@@ -1,12 +1,15 @@
-import { type SystemKind, type Wiring, type WiringFinding, type WiringSystem, wiringFindings } from '@ingle/core'
+import { type Wiring, type WiringFinding, type WiringSystem, wiringFindings } from '@ingle/core'
 import type { SystemState, SystemVisit } from '@ingle/record'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { seenAt } from '../../ledger/standsAt.ts'
 import { isSamePair } from '../../visit/carried.ts'
 import type { SystemDevice } from '../../visit/devices.ts'
+import { type Plant, plantOf } from '../../visit/plant.ts'
 
 /** The control wiring of a system on a visit. */
 export interface Wired {
+  /** What heats and cools, and how that is known. */
+  plant: Plant
   kind: WiringSystem
   found: Wiring
   /** What was mended lies over what was found. */
@@ -20,9 +23,11 @@ export function wiredOf(
   devices: readonly SystemDevice[],
   ledger: readonly LedgerRow[],
 ): Wired {
-  const kind = wiringSystemOf(system, here, devices, ledger)
+  const plant = plantOf(devices, here, ledger)
+  const kind = wiringSystemOf(plant, system, here, devices, ledger)
   const now = wiringAs(here, 'left')
   return {
+    plant,
     kind,
     found: wiringAs(here, 'found'),
     now,
@@ -46,7 +51,8 @@ export function wiringAs(here: SystemVisit, column: 'found' | 'left'): Wiring {
 }
 
 /** What kind of system is to be wired: what was said on the visit, else what devices and ledger tell. */
-export function wiringSystemOf(
+function wiringSystemOf(
+  { kind }: Plant,
   system: SystemState,
   here: SystemVisit,
   devices: readonly SystemDevice[],
@@ -61,7 +67,6 @@ export function wiringSystemOf(
   const valveSet = told('system.reversing', 'controller')
   const wants = told('system.reversing')
   const settable = ledger.some((one) => one.id === 'system.reversing' && one.place === 'controller')
-  const kind = set.kind ?? kindOf(devices, told('system.kind', 'controller') ?? told('system.kind'))
   const stages = (id: string): 0 | 1 | 2 | null => {
     const said = Number(told(id, 'controller') ?? told(id) ?? Number.NaN)
     return said === 0 || said === 1 || said === 2 ? said : null
@@ -83,13 +88,6 @@ export function wiringSystemOf(
       aux: set.aux ?? 'W',
     },
   }
-}
-
-function kindOf(devices: readonly SystemDevice[], told: string | null): SystemKind {
-  if (told === 'heat-pump' || told === 'dual-fuel' || told === 'furnace' || told === 'electric' || told === 'cool-only')
-    return told
-  if (devices.some((one) => one.place === 'equipment' && one.profile.kind === 'furnace')) return 'furnace'
-  return devices.some((one) => one.place === 'equipment' && one.profile.kind === 'rooftop') ? 'furnace' : 'heat-pump'
 }
 
 /** The controller calls a second stage of heat over a conductor of its own. */

@@ -16,7 +16,7 @@ import { sawOf } from '../../ledger/ledger.ts'
 import { numberAt, rowFor, seenAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import type { VisitView } from '../../visit/visitView.ts'
-import { burnsGas } from '../power/isolation.ts'
+import { burnsIn } from '../../visit/plant.ts'
 import { keyOfTest, limitRoles, type TestCase } from './cases.ts'
 import { meansRole } from './due.ts'
 import { judged } from './runs.ts'
@@ -52,9 +52,9 @@ export function startDraft(v: VisitView, one: TestCase, runId: RunId): Draft {
 const RISE_WITHOUT_PLATE = { 'plate.rise.low': 8, 'plate.rise.high': 60 } as const
 
 /** What the plate says; null where nobody entered it. A burner has a window of its own; what has no burner has none. */
-function plateLimit({ system, fires, devices }: VisitView, limit: PlateLimit): number | null {
+function plateLimit({ system, fires, devices, here }: VisitView, limit: PlateLimit): number | null {
   if (limit === 'plate.heater.power') return system.heaterKw || null
-  if (!devices.some(({ profile }) => burnsGas(profile.kind))) return RISE_WITHOUT_PLATE[limit]
+  if (!burnsIn(devices, here)) return RISE_WITHOUT_PLATE[limit]
   const { high, low } = fires
   // On either fire: what burns at the moment of reading is not asked.
   if (!high) return null

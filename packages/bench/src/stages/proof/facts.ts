@@ -2,7 +2,7 @@ import type { Fact } from '@ingle/core'
 import { rowFor, seenAt, standsAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { isRoof } from '../freshair/roof.ts'
-import { burnsGas } from '../power/isolation.ts'
+import { burnsIn } from '../../visit/plant.ts'
 
 /** What a system has, as far as devices, ledger and what was said of it tell: tests are chosen by it. */
 export function factsOf(v: VisitView): ReadonlySet<Fact> {
@@ -28,7 +28,7 @@ function workOut(v: VisitView): ReadonlySet<Fact> {
   const any = (id: string) => ids.has(id)
   const meaning = (id: string) => standsAt(rowFor(ledger, id))?.meaning ?? null
   const isDriven = devices.length > 0
-  const burns = devices.some(({ profile }) => burnsGas(profile.kind))
+  const burns = burnsIn(devices, v.here)
   const electric = (system.heaterKw ?? 0) > 0
   // Of a rooftop unit of which only the economizer is named nobody knows how it heats.
   const isTold = v.here.wiring.set.kind !== undefined || any('system.kind') || any('system.reversing')

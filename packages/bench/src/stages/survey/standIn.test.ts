@@ -1,4 +1,5 @@
 import { profileById } from '@ingle/catalog'
+import type { SystemVisit } from '@ingle/record'
 import { HERE, Pen, SYSTEM, VISIT } from '@ingle/record/testing'
 import { expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
@@ -24,9 +25,11 @@ it('a stand-in says what it cannot do that this equipment needs, and nothing of 
   expect(controllerLacks(rooftop('fenwarm-p2'))).toEqual([])
 })
 
+const SAID_NOTHING = { checks: {}, wiring: { set: {} } } as unknown as SystemVisit
+
 it('a fan that stays on is cautioned about beside a burner only', () => {
   const beside = (id: string, family: string) =>
-    isFanBesideFire({ devices: [{ place: 'equipment', profile: profileById(family) }] as never }, { id })
+    isFanBesideFire({ devices: [{ place: 'equipment', profile: profileById(family) }] as never, here: SAID_NOTHING }, { id })
   expect(beside('fan.mode', 'aldergate-gx-80')).toBe(true)
   expect(beside('fan.satisfied.heat', 'aldergate-gx-80')).toBe(true)
   expect(beside('fan.mode', 'merrowby-vx-42')).toBe(false)

@@ -131,8 +131,7 @@ function jobOf(v: VisitView, mode: 'heat' | 'cool', lane: Float64Array): SavesJo
   )
   const climate = climateOf(zone as Parameters<typeof climateOf>[0], v.state.altitudeFt)
   const { outdoorF } = weatherYear(climate)
-  const areaFt2 = v.system.room.areaFt2 ?? 1000
-  const day = dayOf(kind, v.state.climate, areaFt2)
+  const day = dayOf(kind, v.state.climate, run.areaFt2)
   const hourly = (list: ArrayLike<number>) => Float64Array.from({ length: YEAR_H }, (_, hour) => list[hour % 24] as number)
   const slope = of.slopeBtuHPerF.at(-1) ?? 0
   const plantBtuH = outdoorF.map((one) => Math.max(0, output + slope * (one - equipment.referenceOutdoorF)))

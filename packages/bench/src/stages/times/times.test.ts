@@ -13,7 +13,8 @@ import { forceAt, localOf, momentOf, NOTHING_PLAYED, nowSaid, sayWhy, spansOf } 
 import { remindersOf } from './reminders.ts'
 import { runSaves, savesJobsOf, savesSaid, turnsAtF } from './saves.ts'
 import { times, timesAims } from './times.ts'
-import { runWarm, warmJobOf } from './warm.ts'
+import { roomSystemOf } from '../comfort/roomSystem.ts'
+import { runWarm, sayNeed, type WarmJob, warmJobOf } from './warm.ts'
 import { judgeMornings } from './warmChecks.ts'
 import { dayOfDate, keptOf, lanesOf, segmentsOf, wantedProgram, weekIn } from './week.ts'
 
@@ -404,7 +405,49 @@ describe('warm on time', () => {
     pen.write('room.set', { systemId: SYSTEM, uaBtuHPerF: 420, uaErrorBtuHPerF: 12, holds: 1, holdsError: 0.04, from: 'log' })
     const measured = frosty(pen)
     expect(measured.job.unsure).toEqual({ loss: 12 / 420, holds: 0.04 })
-    expect(measured.mornings[1]?.needErrorMin ?? 99).toBeLessThan((guessed.mornings[1]?.needErrorMin ?? 0) / 3)
+    const width = ({ mornings: [, frost] }: typeof measured) => (frost?.needMostMin ?? 999) - (frost?.needLeastMin ?? 0)
+    expect(width(measured)).toBeLessThan(width(guessed) / 3)
+    expect(measured.mornings[1]?.needLeastMin).toBeLessThan(measured.mornings[1]?.needMin ?? 0)
+    expect(measured.mornings[1]?.needMostMin).toBeGreaterThan(measured.mornings[1]?.needMin ?? 999)
+  })
+  it('a need that a worse room never meets is said so, with both its sides', () => {
+    const need = { kind: 'frosty', extremeF: 20, needMin: 264.2, needLeastMin: 180.4 } as const
+    const job = { unsure: { loss: 0.25, holds: 0.3 } } as WarmJob
+    expect(sayNeed({ ...need, rows: [], needMostMin: null }, job)).toBe(
+      'It needs 264 min, 180 at best; with 25% more loss or 30% more mass, which nobody measured, no start may be early enough.',
+    )
+    expect(sayNeed({ ...need, rows: [], needMostMin: 401 }, job)).toBe('It needs 264 min, 180 to 401 by how well the room is known.')
+  })
+  it('cooling is looked at on a hot day: a room let warm while people are out is not down in time without a lead', () => {
+    const pen = withWeek(house())
+    pen.write('system.set', { systemId: SYSTEM, name: 'F-1', capacityTons: 2 })
+    pen.write('room.set', { systemId: SYSTEM, kind: 'usual', areaFt2: 1500 })
+    pen.write('times.set', { systemId: SYSTEM, coolInF: 75, coolOutF: 84 })
+    const v = viewOf(pen.changes)
+    const job = warmJobOf(v, TODAY, undefined, 'cool')
+    if (!job) throw new Error('nothing to cool for')
+    expect(job.step).toMatchObject({ setF: 75, setbackF: 84 })
+    const days = runWarm(job)
+    expect(days.map((one) => one.kind)).toEqual(['hot'])
+    expect(days[0]?.rows[0]?.warmMin).toBeGreaterThan(job.step.toMin + 10)
+    const [late] = judgeMornings(v, job, days)
+    expect(late?.id).toBe('setup-late')
+    expect(late?.says).toMatch(/^On a hot day, [\d.]+ °F outdoors, /)
+    put(pen, late?.drafts ?? [])
+    const mended = viewOf(pen.changes)
+    const again = warmJobOf(mended, TODAY, undefined, 'cool')
+    expect(again ? judgeMornings(mended, again, runWarm(again)) : ['no job']).toEqual([])
+  })
+  it('a storey chosen after the loss was measured takes its share of it, and adds no second house', () => {
+    const measured = house()
+    measured.write('room.set', { systemId: SYSTEM, areaFt2: 1000, uaBtuHPerF: 420, uaErrorBtuHPerF: 12, holds: 1.2, from: 'log' })
+    const run = () => roomSystemOf(viewOf(measured.changes), () => null, { day: 'frosty', isGapOpen: false })?.system
+    const alone = run()
+    measured.write('room.set', { systemId: SYSTEM, other: 'above', otherAreaFt2: 600 })
+    const both = run()
+    const sum = (key: 'uaBtuHPerF' | 'massBtuPerF' | 'airBtuPerF') => (both?.room[key] ?? 0) + (both?.other?.[key] ?? 0)
+    expect(both?.room.uaBtuHPerF).toBeCloseTo(420 * (1000 / 1600), 6)
+    for (const key of ['uaBtuHPerF', 'massBtuPerF', 'airBtuPerF'] as const) expect(sum(key)).toBeCloseTo(alone?.room[key] ?? 0, 6)
   })
   it('is judged, with a mend that makes it so', () => {
     const pen = withWeek(house())
@@ -433,7 +476,12 @@ describe('warm on time', () => {
     pen.write('times.set', { systemId: SYSTEM, heatAsleepF: 58, warmBy: 'own' })
     const { v, job, mornings } = frosty(pen)
     const check = judgeMornings(v, job, mornings).find((one) => one.id === 'night-auxiliary')
-    expect(check?.says).toMatch(/^Coming back from 58\.0 °F calls the auxiliary heat on a frosty morning: [\d.]+ kWh of it\.$/)
+    expect(check?.says).toMatch(/^Coming back from 58\.0 °F calls the auxiliary heat on a frosty morning: [\d.]+ kWh of it/)
+    // No more than its heater gives in the time that it takes: what holds the room through the day is apart.
+    const own = mornings[1]?.rows[2]
+    const tookH = ((own?.warmMin ?? 0) - (own?.beginsMin ?? 0)) / 60
+    expect((own?.auxiliaryBtu ?? 0) / 3412).toBeLessThanOrEqual(9 * tookH + 0.01)
+    expect(own?.holdingBtu).toBeGreaterThan(0)
     put(pen, check?.drafts ?? [])
     expect(viewOf(pen.changes).system.times.heatAsleepF).toBeGreaterThan(58)
   })

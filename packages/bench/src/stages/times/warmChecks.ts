@@ -12,8 +12,6 @@ import { keptOf } from './week.ts'
 const LATE_MIN = 10
 /** Less auxiliary heat than this of a morning is not worth a word, kWh. */
 const LEAST_KWH = 0.3
-/** A droop where the device tells none, °F. A house figure. */
-const USUAL_DROOP_F = 3
 
 /** Mornings that are there already, by what was asked: the screen asks a worker. */
 const known = new Map<string, WarmMorning[]>()
@@ -23,20 +21,22 @@ export function keepWarm(key: string, mornings: WarmMorning[]): void {
 }
 export const knownWarm = (key: string): WarmMorning[] | null => known.get(key) ?? null
 
-/** What a frosty morning says against the setback, worked out here if it is not there yet. */
-export function warmChecks(v: VisitView, today: number): TimesCheck[] {
-  const job = warmJobOf(v, today)
-  if (!job) return []
-  const mornings = knownWarm(job.key) ?? runWarm(job)
-  keepWarm(job.key, mornings)
-  return judgeMornings(v, job, mornings)
-}
+/** What a frosty morning and a hot day say against the setback, worked out here if it is not there yet. */
+export const warmChecks = (v: VisitView, today: number): TimesCheck[] =>
+  (['heat', 'cool'] as const).flatMap((mode) => {
+    const job = warmJobOf(v, today, undefined, mode)
+    if (!job) return []
+    const mornings = knownWarm(job.key) ?? runWarm(job)
+    keepWarm(job.key, mornings)
+    return judgeMornings(v, job, mornings)
+  })
 
 /** How early it begins here: by a lead that was written, by the device, or not at all. */
 const leadHere = ({ system }: VisitView, job: WarmJob): number =>
   system.times.warmBy === 'own' ? job.mostMin : system.times.warmBy === 'lead' ? job.leadMin : 0
 
 export function judgeMornings(v: VisitView, job: WarmJob, mornings: readonly WarmMorning[]): TimesCheck[] {
+  if (job.mode === 'cool') return judgeHotDay(v, job, mornings)
   const frosty = mornings.find((one) => one.kind === 'frosty')
   if (!frosty) return []
   const { step } = job
@@ -59,25 +59,51 @@ export function judgeMornings(v: VisitView, job: WarmJob, mornings: readonly War
       says: said.says,
       mend: said.mend,
       button: early ? early.button : `Keep ${v.show('temperature', wouldF)} instead`,
-      drafts: early ? early.drafts : keep(v, step.setbackF, wouldF),
+      drafts: early ? early.drafts : keep(v, job, wouldF),
     })
   }
   const school = v.system.times.warmBy ?? 'none'
   const row = frosty.rows.find((one) => one.school === school)
   const kwh = (row?.auxiliaryBtu ?? 0) / BTU_PER_KWH
   if (hasAuxiliary(v) && kwh > LEAST_KWH) {
-    const droopF = Number(comfortStand(v)('control.aux-droop') ?? USUAL_DROOP_F) || USUAL_DROOP_F
+    const droopF = job.droopF ?? 0
     const wouldF = Math.max(step.setbackF, step.setF - droopF)
-    const said = finding('night-calls-auxiliary', { fromF: step.setbackF, kwh: kwh.toFixed(1), droopF }, v.show)
+    const holdingKwh = (row?.holdingBtu ?? 0) / BTU_PER_KWH
+    const beside = holdingKwh > LEAST_KWH ? `, beside ${holdingKwh.toFixed(1)} kWh to hold through that day` : ''
+    const said = finding('night-calls-auxiliary', { fromF: step.setbackF, kwh: kwh.toFixed(1), beside, droopF }, v.show)
     out.push({
       id: 'night-auxiliary',
       says: said.says,
       mend: said.mend,
       button: `Keep ${v.show('temperature', wouldF)} instead`,
-      drafts: keep(v, step.setbackF, wouldF),
+      drafts: keep(v, job, wouldF),
     })
   }
   return out
+}
+
+/** A hot day: what lets the room grow warm while nobody is in has to be pulled down before they are back. */
+function judgeHotDay(v: VisitView, job: WarmJob, mornings: readonly WarmMorning[]): TimesCheck[] {
+  const [hot] = mornings
+  const leadMin = leadHere(v, job)
+  if (!hot || (hot.needMin !== null && hot.needMin <= leadMin + LATE_MIN)) return []
+  const { step } = job
+  const wouldF = shallowerF(job, 'hot', leadMin)
+  const is = { setF: step.setF, wouldF, fromF: step.setbackF, outF: hot.extremeF }
+  const early = startEarly(v, job, hot.needMin)
+  const said =
+    hot.needMin === null
+      ? finding('setup-never-recovered', is, v.show)
+      : finding('setup-late', { ...is, takesMin: Math.round(hot.needMin), hasMin: leadMin }, v.show)
+  return [
+    {
+      id: 'setup-late',
+      says: said.says,
+      mend: said.mend,
+      button: early ? early.button : `Keep ${v.show('temperature', wouldF)} instead`,
+      drafts: early ? early.drafts : keep(v, job, wouldF),
+    },
+  ]
 }
 
 /** A furnace whose second stage is never called, and the way to have it called. */
@@ -113,8 +139,9 @@ function startEarly(v: VisitView, job: WarmJob, needMin: number | null): { butto
 }
 
 /** A shallower setback, wherever it was said. */
-function keep(v: VisitView, setbackF: number, wouldF: number): Draft[] {
-  const kept = keptOf(v)
-  const field = Math.abs(kept.asleep.heatF - setbackF) < 0.05 ? 'heatAsleepF' : 'heatOutF'
+function keep(v: VisitView, { mode, step }: WarmJob, wouldF: number): Draft[] {
+  const { asleep } = keptOf(v)
+  const isAsleep = Math.abs((mode === 'heat' ? asleep.heatF : asleep.coolF) - step.setbackF) < 0.05
+  const field = `${mode}${isAsleep ? 'Asleep' : 'Out'}F` as const
   return [{ kind: 'times.set', body: { systemId: v.at.systemId, [field]: wouldF } }]
 }
