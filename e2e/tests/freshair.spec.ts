@@ -23,7 +23,7 @@ test('RTU-1 from shipped to right: measured in test mode over the wire, taken as
 
   await tech.open(library(1, 'fresh-air/line'))
   const line = page.getByRole('region', { name: 'Damper line' })
-  await expect(line.getByRole('heading')).toHaveText('As found, it brings in about twice the air that is needed')
+  await expect(line.getByRole('heading')).toHaveText('As found, it brings in 2.5 times the air that is needed at 100% fan')
   await expect(tech.headline).toHaveText('Test mode: fan 100%, damper 15% (3.2 V).')
 
   // Over the wire: drive it there, see it arrive, note what its own sensors say.

@@ -190,7 +190,6 @@ export {
   type WarmMorning,
   warmJobOf,
 } from './stages/times/warm.ts'
-export { PLANT_FROM_WORDS } from './visit/plant.ts'
 export { judgeMornings, keepWarm, knownWarm } from './stages/times/warmChecks.ts'
 export {
   dateOfDay,
@@ -229,5 +228,6 @@ export { type Clock, clockOf, isTimeZone } from './visit/clock.ts'
 export { deviceName, devicesOf, equipmentIn, equipmentName, equipmentOf, type SystemDevice } from './visit/devices.ts'
 export { jotContextOf, lineContextOf, nextAdjust, withAim } from './visit/jotContext.ts'
 export { jotLater } from './visit/jotLater.ts'
+export { PLANT_FROM_WORDS } from './visit/plant.ts'
 export { type Spoken, speaksAgainst, speaksSection } from './visit/speaksAgainst.ts'
 export { type VisitOf, type VisitView, visitOf } from './visit/visitView.ts'

@@ -52,7 +52,12 @@ function kindsOf(devices: readonly SystemDevice[]): readonly SystemKind[] {
   const pumps = equipment.some((one) =>
     one.settings.some(({ role }) => role !== undefined && (role.startsWith('defrost.') || role === 'system.reversing')),
   )
-  if (isFire(devices)) return pumps ? ['dual-fuel'] : equipment.some((one) => one.kind === 'rooftop') ? ['furnace'] : ['furnace', 'dual-fuel', 'heat-only']
+  if (isFire(devices))
+    return pumps
+      ? ['dual-fuel']
+      : equipment.some((one) => one.kind === 'rooftop')
+        ? ['furnace']
+        : ['furnace', 'dual-fuel', 'heat-only']
   if (equipment.some((one) => one.kind === 'rooftop'))
     return pumps ? ['heat-pump'] : ['furnace', 'heat-pump', 'electric', 'cool-only', 'dual-fuel']
   return pumps ? ['heat-pump'] : ['heat-pump', 'electric', 'cool-only']
@@ -68,7 +73,10 @@ function setForOf(ledger: readonly LedgerRow[]): Plant['setFor'] {
 }
 
 /** Set for what cannot be there. Null where it fits, or nobody looked at what it is set for. */
-export function setOtherwise({ kind, from, setFor }: Plant, devices: readonly SystemDevice[]): NonNullable<Plant['setFor']> | null {
+export function setOtherwise(
+  { kind, from, setFor }: Plant,
+  devices: readonly SystemDevice[],
+): NonNullable<Plant['setFor']> | null {
   if (!setFor || setFor.kind === kind) return null
   const can = kindsOf(devices)
   return from === 'said' || (can.length > 0 && !can.includes(setFor.kind)) ? setFor : null

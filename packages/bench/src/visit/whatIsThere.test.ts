@@ -97,7 +97,10 @@ describe('what is wired follows from what is there', () => {
   it('what is set is taken where what stands there leaves it open, and a guess says that it is one', () => {
     const airHandler = (kind?: string) =>
       view(
-        { controller: own('thermostat', [choice('system.kind', ['electric', 'furnace'])]), equipment: { ...own('air-handler', []), id: 'board' } },
+        {
+          controller: own('thermostat', [choice('system.kind', ['electric', 'furnace'])]),
+          equipment: { ...own('air-handler', []), id: 'board' },
+        },
         (pen) =>
           kind && pen.write('setting.set', { ...HERE, role: 'system.kind', place: 'controller', column: 'found', value: kind }),
       )

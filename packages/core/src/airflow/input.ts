@@ -119,6 +119,10 @@ export interface AirflowInput {
   cleanFilter: CleanFilter | null
   /** How many return grilles there are: their flows count only when all are read. */
   returnGrilles: number
+  /** How many supply outlets were named; absent or 0: none was, and no sum of them is whole. */
+  supplyOutlets?: number
+  /** Its fan moves outdoor air beside the return. */
+  takesOutdoorAir?: true
   tries: readonly TryInput[]
   /** What was measured with; a measure without one takes the usual uncertainty. */
   instruments: Partial<Record<InstrumentMeasure, InstrumentData>>

@@ -2,9 +2,11 @@
  * What a kind of change is, apart from the state that it is folded into. Readings and bags of fields need no more than
  * this: how they are folded follows from what they are, so that the state can be typed by them.
  */
+
 import type { JotGrille, JotIntent, Quantity, Refusal, Show, UnitChoice } from '@ingle/core'
 import type { ClassConstructor } from 'class-transformer'
 import type { ChangeId, NewId } from '../ids.ts'
+import type { SystemVisit } from '../state/state.ts'
 
 /** One field of a body: what it is called, what it counts in, and whether somebody read it off an instrument. */
 export interface Field {
@@ -90,6 +92,8 @@ interface BagSpec<K extends string, B extends object, On extends 'visit' | 'syst
   on: On
   /** Its name in the state. */
   into: Into
+  /** What is kept beside the fields, in the order of writing: of what a later one would write over. */
+  keeps?: (here: SystemVisit, body: B, at: string) => void
 }
 export const bag = <const K extends string, B extends object, const On extends 'visit' | 'system', const Into extends string>(
   kind: K,

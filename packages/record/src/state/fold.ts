@@ -118,7 +118,7 @@ const FOLDERS = new Map<string, Folder>([
   ...READINGS.map((one): [string, Folder] => [one.kind, { fold: (into, change) => foldReading(into, one.reading, change) }]),
   ...BAGS.map((one): [string, Folder] => {
     const fields = Object.keys(one.fields)
-    return [one.kind, { fold: (into, { body }) => foldBag(into, one, fields, body) }]
+    return [one.kind, { fold: (into, change) => foldBag(into, one, fields, change) }]
   }),
 ])
 /** Kinds on which what stands on the list of sites rests. */
@@ -131,10 +131,13 @@ function foldReading(into: Folding, kind: ReadingState['kind'], { id, at, by, bo
   into.tries.get(tryId)?.readings.push({ id, at: readAt ?? at, by, kind, body } as ReadingState)
 }
 
-function foldBag(into: Folding, { on, into: name }: (typeof BAGS)[number], fields: readonly string[], body: object): void {
+function foldBag(into: Folding, bag: (typeof BAGS)[number], fields: readonly string[], { body, at }: Written<object>): void {
+  const { on, into: name } = bag
   const where = body as { visitId: VisitId; systemId: SystemId }
-  const holder = on === 'system' ? into.system(where.systemId) : into.here(where)
+  const here = on === 'visit' ? into.here(where) : null
+  const holder = on === 'system' ? into.system(where.systemId) : here
   if (holder) assign((holder as unknown as Record<string, object>)[name] as object, body, fields as never[])
+  if (here && 'keeps' in bag) (bag.keeps as ((here: SystemVisit, body: object, at: string) => void) | undefined)?.(here, body, at)
 }
 
 const emptySite = (id: SiteId, changeCount: number): SiteState => ({
@@ -252,6 +255,7 @@ export const emptySystemVisit = (): SystemVisit => ({
   sensorPairs: [],
   pointReads: [],
   damperPoints: [],
+  rises: [],
   roofReadings: [],
   strokes: [],
   clockReads: [],

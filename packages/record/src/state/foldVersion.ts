@@ -14,6 +14,7 @@ export const FOLD_PRINTS = [
   'a01d35c861ca8fea',
   '7132101d5a77858d',
   '7132101d5a77858d',
+  'caff18e9db67d389',
 ] as const
 
 /** Folds of before fingerprints. */

@@ -309,6 +309,8 @@ export interface SignedState extends ReadOnce {
 
 /** One system on one visit. */
 export interface SystemVisit extends Bags<'visit'> {
+  /** Every rise over the furnace, whole, in the order of reading: `firing` holds the last. */
+  rises: { at: string; returnF: number; supplyF: number }[]
   complaint: string
   /** Which way in it is; empty: none. Absent in visits of before there were any. */
   complaintWay?: ComplaintId | ''

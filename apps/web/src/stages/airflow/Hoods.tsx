@@ -59,7 +59,9 @@ export function Hoods() {
         <QuantityField label="Hood reads" entry quantity="flow" base={null} units={units} onSave={log} />
       </div>
       <p className="soft text-[13px]">
-        The return side counts as a flow once every return grille of the survey was read ({picture.input.returnGrilles}).
+        {picture.input.takesOutdoorAir
+          ? `This unit takes in outdoor air: its return says nothing of what the fan moves. The supply counts once every outlet of the survey was read (${picture.input.supplyOutlets || 'none is named yet'}).`
+          : `The return side counts as a flow once every return grille of the survey was read (${picture.input.returnGrilles}), the supply once every outlet was (${picture.input.supplyOutlets || 'none is named yet'}).`}
       </p>
       <WorkedNote>
         <p>

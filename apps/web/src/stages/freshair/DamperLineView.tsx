@@ -84,20 +84,22 @@ function Lines({ line }: { line: DamperLine }) {
               String(i + 1),
               show('percent', one.state.speedPct),
               show('percent', one.state.positionPct),
-              WAY_WORDS[one.state.way],
+              one.visit === null ? WAY_WORDS[one.state.way] : `${WAY_WORDS[one.state.way]}, visit ${one.visit}`,
               one.outdoorCfm === null
                 ? '—'
                 : `${show('flow', one.outdoorCfm)} ± ${show('flow', one.errorCfm ?? 0, { bare: true })}`,
               <span key="m" className="flex items-center gap-1">
                 <StateMark mark={one.trouble === 'ok' ? 'proved' : one.counts ? 'found' : 'watch'} />
-                <button
-                  type="button"
-                  className="link min-h-9"
-                  aria-label={`Take back point ${i + 1}`}
-                  onClick={() => void write([{ kind: 'undo', body: { targetId: one.state.id } }])}
-                >
-                  take back
-                </button>
+                {one.visit === null && (
+                  <button
+                    type="button"
+                    className="link min-h-9"
+                    aria-label={`Take back point ${i + 1}`}
+                    onClick={() => void write([{ kind: 'undo', body: { targetId: one.state.id } }])}
+                  >
+                    take back
+                  </button>
+                )}
               </span>,
             ],
           }))}

@@ -1,4 +1,14 @@
-import { isLate, localOf, MORNING_WORDS, SCHOOL_WORDS, sayNeed, sayWarm, timesDevice, USUAL_LEAD_MIN, warmJobOf } from '@ingle/bench'
+import {
+  isLate,
+  localOf,
+  MORNING_WORDS,
+  SCHOOL_WORDS,
+  sayNeed,
+  sayWarm,
+  timesDevice,
+  USUAL_LEAD_MIN,
+  warmJobOf,
+} from '@ingle/bench'
 import { BTU_PER_KWH, clockText, DAY_NAMES } from '@ingle/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'

@@ -67,6 +67,47 @@ describe('what core is told of a visit', () => {
     ])
   })
 
+  it('of a rooftop unit the return says nothing of the fan, and the supply does once every outlet was read', () => {
+    const { pen, tryId } = begun()
+    const outlet = (n: number, name: string) =>
+      pen.write('part.set', { systemId: SYSTEM, partId: uuid(60 + n), role: 'supply-grille', name })
+    const hood = (name: string, side: 'return' | 'supply', flowCfm: number) =>
+      pen.write('reading.hood', { ...HERE, tryId, name, side, flowCfm })
+    pen.write('part.set', { systemId: SYSTEM, partId: uuid(60), role: 'return-grille', name: 'Return' })
+    outlet(1, 'Desk')
+    outlet(2, 'Door')
+    hood('Return', 'return', 900)
+    hood('Desk', 'supply', 640)
+    const methods = () => viewOf(pen.changes).picture.current?.flow?.estimates.map((one) => [one.method, one.flowCfm])
+    expect(methods()).toEqual([['return-hoods', 900]])
+    pen.write('roof.set', { systemId: SYSTEM, fullCfm: 1250 })
+    expect(methods()).toBeUndefined()
+    hood('Door', 'supply', 560)
+    expect(methods()).toEqual([['supply-hoods', 1200]])
+  })
+
+  it('a rise over the furnace belongs to the try that ran while it was read: a later one leaves it', () => {
+    const { pen } = begun()
+    pen.write('profile.use', { systemId: SYSTEM, profile })
+    for (const tap of ['low', 'mid', 'low']) pen.write('try.start', { ...HERE, tap, adjustPct: 0, filter: 'as-found' })
+    pen.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'found', value: 'low' })
+    pen.write('firing.set', {
+      ...HERE,
+      inputBtuH: 60_000,
+      efficiencyPct: 80,
+      riseLowF: 35,
+      riseHighF: 65,
+      returnF: 65,
+      supplyF: 110,
+    })
+    const rises = () => inputOf(pen).tries.map((one) => one.firing && one.firing.supplyDbF - one.firing.returnDbF)
+    expect(rises()).toEqual([null, null, null, 45])
+    pen.write('try.start', { ...HERE, tap: 'low', adjustPct: 0, filter: 'clean' })
+    expect(rises()).toEqual([null, null, null, 45, null])
+    pen.write('firing.set', { ...HERE, supplyF: 102 })
+    expect(rises()).toEqual([null, null, null, 45, 37])
+  })
+
   it('takes the last reading of each kind on a try, and every probe that was read', () => {
     const { pen, tryId } = begun()
     pen.write('reading.probes', { ...HERE, tryId, supply: 0.3, return: -0.5 })

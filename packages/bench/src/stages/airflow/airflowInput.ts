@@ -105,27 +105,47 @@ function withoutHistory(
     heaterOnThisTap: heatTap === SAME_TAP,
     cleanFilter: null,
     returnGrilles: system.parts.filter((part) => part.role === 'return-grille').length || 1,
+    supplyOutlets: system.parts.filter((part) => part.role === 'supply-grille').length,
+    ...(takesOutdoorAir(system, devices) && { takesOutdoorAir: true as const }),
     instruments: here.instruments,
     onDay: clockOf(state.timeZone).date(visit.closedAt ?? visit.startedAt),
     tries: here.tries.map((one) =>
-      tryInput(one, taps, system.parts, firingOn(here.firing, profile?.furnace, state.altitudeFt, heatTap)),
+      tryInput(one, taps, system.parts, firingOf(one, here, heatTap, profile?.furnace, state.altitudeFt)),
     ),
     adjustStandsPct: numberAt(tapRow(rows, here, ADJUST_ROLE)),
     leftTap: cool?.from === 'left' ? indexOrNull(taps, cool.meaning) : null,
   }
 }
 
+/** A unit with a damper to the outdoors: its plate, its settings, or what was said of its roof tell. */
+const takesOutdoorAir = ({ roof }: SystemState, devices: readonly SystemDevice[]): boolean =>
+  roof.fullCfm !== undefined ||
+  roof.fan !== undefined ||
+  devices.some(({ profile }) => profile.kind === 'rooftop' || profile.settings.some(({ role }) => role?.startsWith('freshair.')))
+
 const indexOrNull = (taps: readonly string[], label: string): number | null => {
   const index = taps.indexOf(label)
   return index < 0 ? null : index
 }
 
-function tryInput(
+/** The rise over the furnace that was read during a try: the last one before the next try on that tap. */
+function firingOf(
   one: TryState,
-  taps: readonly string[],
-  parts: readonly PartState[],
-  firing: ({ tap: string } & NonNullable<TryInput['firing']>) | null,
-): TryInput {
+  here: SystemVisit,
+  heatTap: string,
+  furnace: Parameters<typeof firingOn>[1],
+  altitudeFt: number,
+): TryInput['firing'] {
+  if (one.tap !== heatTap) return null
+  const onTap = here.tries.filter((other) => other.tap === heatTap)
+  const next = onTap[onTap.indexOf(one) + 1]
+  // One that was read before any try belongs to the first.
+  const from = onTap[0] === one ? '' : one.at
+  const rise = here.rises.findLast((read) => read.at >= from && (next === undefined || read.at < next.at))
+  return rise ? firingOn({ ...here.firing, ...rise }, furnace, altitudeFt) : null
+}
+
+function tryInput(one: TryState, taps: readonly string[], parts: readonly PartState[], firing: TryInput['firing']): TryInput {
   const probes: ProbeReadings = {}
   const probeIds = new Set<string>()
   const grilles = new Map<string, GrilleReading>()
@@ -186,7 +206,7 @@ function tryInput(
     hoods: [...hoods.values()],
     plate,
     traverses: one.traverses.map(traverseInput),
-    firing: firing && firing.tap === one.tap ? firing : null,
+    firing,
     heard: heard.length > 0 ? heard.join('; ') : null,
   }
 }

@@ -111,15 +111,10 @@ export function fireFindings(firing: FiringState, fires: Fires, altitudeFt: numb
 }
 
 /** The furnace's high fire as a known heat, for tries on the tap that it blows with. */
-export function firingOn(
-  firing: FiringState,
-  furnace: ProfileFurnace | undefined,
-  altitudeFt: number,
-  heatTap: string,
-): ({ tap: string } & NonNullable<TryInput['firing']>) | null {
+export function firingOn(firing: FiringState, furnace: ProfileFurnace | undefined, altitudeFt: number): TryInput['firing'] {
   const { high } = firesOf(firing, furnace, altitudeFt)
   const { returnF, supplyF } = firing
   return high === null || returnF === undefined || supplyF === undefined
     ? null
-    : { tap: heatTap, heatBtuH: high.heatBtuH, returnDbF: returnF, supplyDbF: supplyF }
+    : { heatBtuH: high.heatBtuH, returnDbF: returnF, supplyDbF: supplyF }
 }

@@ -12,8 +12,8 @@ import {
   sensorAt,
   type Trial,
 } from '@ingle/core'
-import type { VisitView } from '../../visit/visitView.ts'
 import { burnsIn } from '../../visit/plant.ts'
+import type { VisitView } from '../../visit/visitView.ts'
 import { comfortStand, seenStand } from './comfort.ts'
 import { roomSystemOf, type Stand } from './roomSystem.ts'
 import { sensingOf } from './sensing.ts'

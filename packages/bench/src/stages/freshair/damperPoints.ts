@@ -12,7 +12,7 @@ import {
   SIGNALS,
   type Working,
 } from '@ingle/core'
-import type { DamperPointState } from '@ingle/record'
+import { type DamperPointState, type SystemVisit, systemVisit } from '@ingle/record'
 import type { VisitView } from '../../visit/visitView.ts'
 import { type Roof } from './roof.ts'
 
@@ -45,22 +45,29 @@ export interface MeasuredPoint {
   errorCfm: number | null
   sharePct: number | null
   trouble: PointTrouble
+  /** The visit on which it was measured, where that was an earlier one; null: on this one. */
+  visit: number | null
   /** It counts for the line. A share that is unsure counts, with its uncertainty. */
   counts: boolean
   working: Working
 }
 
 /** The errors with which the three temperatures are taken here. */
-export function temperatureErrors({ here }: Pick<VisitView, 'here'>) {
+export function temperatureErrors({ here }: { here: Pick<SystemVisit, 'instruments'> }) {
   const own = here.instruments.temperature
   const errorF = own ? instrumentPlusMinus(own, 70) : THERMOMETER_F
   return { outdoorErrorF: errorF, returnErrorF: errorF, mixedErrorF: rootSumSquare([errorF, UNEVEN_MIX_F]) }
 }
 
-function judged(v: VisitView, roof: Roof, state: DamperPointState): MeasuredPoint {
+function judged(
+  v: VisitView,
+  roof: Roof,
+  state: DamperPointState,
+  then: { here: Pick<SystemVisit, 'instruments'>; visit: number | null },
+): MeasuredPoint {
   const { show, system } = v
   const supplyCfm = state.supplyCfm ?? (roof.fullCfm === null ? null : (roof.fullCfm * state.speedPct) / 100)
-  const base = { state, supplyCfm }
+  const base = { state, supplyCfm, visit: then.visit }
   const supplyInput = {
     name: 'supply',
     value: supplyCfm === null ? 'not known' : show('flow', supplyCfm),
@@ -81,14 +88,14 @@ function judged(v: VisitView, roof: Roof, state: DamperPointState): MeasuredPoin
       counts: air !== null && supplyCfm !== null && (trouble === 'ok' || trouble === 'too-uncertain'),
       working: {
         id: state.id,
-        label: `Fan ${state.speedPct}%, damper ${state.positionPct}%`,
+        label: `Fan ${state.speedPct}%, damper ${state.positionPct}%${then.visit === null ? '' : `, visit ${then.visit}`}`,
         result: air ? { quantity: 'flow', value: air.outdoorCfm, plusMinus: air.uncertaintyCfm } : null,
         ...working,
       },
     }
   }
   if (state.way === 'temperatures') {
-    const errors = temperatureErrors(v)
+    const errors = temperatureErrors(then)
     const t = { outdoorF: state.outdoorF ?? 0, returnF: state.returnF ?? 0, mixedF: state.mixedF ?? 0, ...errors }
     const working = {
       formula: 'outdoor = supply × (return − mixed) ÷ (return − outdoor); errors by first-order propagation',
@@ -173,9 +180,45 @@ function speedRuns({ fan, grid }: Roof, speedPct: number): boolean {
   return grid.some((one) => Math.abs(one - speedPct) <= 2)
 }
 
-/** Every point of this visit, judged, oldest first; those that cannot both be right with another count no longer. */
+/** Fan and damper stand where another point was measured, percent. */
+const SAME_PLACE_PCT = 2
+const isSamePlace = (a: DamperPointState, b: DamperPointState): boolean =>
+  Math.abs(a.speedPct - b.speedPct) <= SAME_PLACE_PCT && Math.abs(a.positionPct - b.positionPct) <= SAME_PLACE_PCT
+
+/** What earlier visits measured of this damper: it stays measured until it is measured again, or speaks against a newer point. */
+function earlierPoints(v: VisitView, roof: Roof, today: readonly MeasuredPoint[]): MeasuredPoint[] {
+  const kept: MeasuredPoint[] = []
+  const before = v.state.visits.filter((one) => one.number < v.visit.number).sort((a, b) => b.number - a.number)
+  for (const visit of before) {
+    const here = systemVisit(visit, v.system.id)
+    for (const state of here.damperPoints.toReversed()) {
+      const newer = [...today, ...kept].filter((one) => one.counts)
+      if (newer.some((one) => isSamePlace(one.state, state))) continue
+      const point = judged(v, roof, state, { here, visit: visit.number })
+      if (
+        point.counts &&
+        fallingPoints([...newer, point].map(asPoint))
+          .flat()
+          .includes(newer.length)
+      )
+        continue
+      if (point.counts) kept.push(point)
+    }
+  }
+  return kept.reverse()
+}
+
+/**
+ * Every point that is known of this damper, judged, oldest first: of earlier visits those that still count, of this visit all.
+ * Of this visit those that cannot both be right count no longer.
+ */
 export function measuredPoints(v: VisitView, roof: Roof): MeasuredPoint[] {
-  const points = v.here.damperPoints.map((one) => judged(v, roof, one))
+  const today = pointsOfToday(v, roof)
+  return [...earlierPoints(v, roof, today), ...today]
+}
+
+function pointsOfToday(v: VisitView, roof: Roof): MeasuredPoint[] {
+  const points = v.here.damperPoints.map((one) => judged(v, roof, one, { here: v.here, visit: null }))
   const counting = points.filter((one) => one.counts)
   const falls = new Set(
     fallingPoints(counting.map(asPoint))

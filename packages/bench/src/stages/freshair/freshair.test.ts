@@ -94,9 +94,51 @@ describe('the damper line', () => {
     // 4.4 V of 2–10 is 30 % at both speeds.
     expect(line.found?.check.positionsPct).toEqual([30, 30])
     expect(lineSaid(viewOf(roof().changes), line).headline).toBe(
-      'Shipped, it brings in nearly twice the air that is needed, by a usual damper',
+      'Shipped, it brings in 2.4 times the air that is needed at 100% fan, by a usual damper',
     )
     expect(line.aim.slots.map((one) => one.provedBy)).toEqual([null, null])
+  })
+
+  it('the worst fan speed speaks, in both directions', () => {
+    const pen = roof()
+    const found = (role: string, value: string) =>
+      pen.write('setting.set', { ...HERE, role, place: 'economizer', column: 'found', value })
+    pen.write('damper.point', point(100, 30, 0.31))
+    pen.write('damper.point', point(60, 10, 0.12))
+    found('freshair.min.low', '2.8')
+    found('freshair.min.high', '4.4')
+    // 10 % at low fan was measured at 0.12 × 2,040 = 245 cfm of 432; 30 % at full fan at 0.31 × 3,400 = 1,054.
+    expect(lineSaid(viewOf(pen.changes), lineOf(pen)).headline).toMatch(
+      /^As found, it brings 18\d cfm too little at 60% fan, and 2\.4 times the air that is needed at 100% fan/,
+    )
+  })
+
+  it('what an earlier visit measured stays measured: the second visit advises no position that was too little', () => {
+    const pen = roof()
+    pen.write('damper.point', point(100, 13.75, 0.135))
+    pen.write('damper.point', point(60, 22.5, 0.225))
+    const first = lineOf(pen).aim.slots.map((one) => [one.positionPct, one.provedBy !== null])
+    pen.write('visit.start', { visitId: uuid(90), reason: 'Second' })
+    const second = () => {
+      const v = viewOf(pen.changes, { visitId: uuid(90) })
+      const line = damperLineOf(v)
+      if (!line.ok) throw new Error(line.reason)
+      return line.value
+    }
+    expect(second().aim.slots.map((one) => [one.positionPct, one.provedBy !== null])).toEqual(first)
+    expect(second().points.map((one) => one.visit)).toEqual([1, 1])
+    expect(
+      second()
+        .aims.map((one) => one.why)
+        .join(),
+    ).toContain('measured at 60% fan on visit 1')
+    // Measured again at the same place, and otherwise: the newer one alone counts.
+    pen.write('damper.point', { ...point(60, 22.5, 0.12), visitId: uuid(90) })
+    expect(second().points.map((one) => [one.visit, one.state.speedPct])).toEqual([
+      [1, 100],
+      [null, 60],
+    ])
+    expect(second().aim.slots[0]?.positionPct).toBeGreaterThan(22.5)
   })
 
   it('goes through what was measured, and gives positions in the device’s own steps that bring no less than needed', () => {

@@ -113,7 +113,7 @@ export function damperLineOf(v: VisitView): Result<DamperLine> {
     found: foundLine && { line: foundLine, check: checkLine(of, foundLine), isShipped: roof.slots.every((one) => one.isShipped) },
     aim: { line: aimLine, check, slots },
     next: roof.fan === 'variable' || spare ? nextPoint(of, aimLine) : null,
-    aims: [...aimsOf(v, need.value, of, slots), ...unoccupiedAim(v, need.value, of)],
+    aims: [...aimsOf(v, need.value, of, slots, points), ...unoccupiedAim(v, need.value, of)],
   })
 }
 
@@ -178,12 +178,18 @@ function extraSpeeds(of: LineCase, fixed: readonly { speedPct: number }[], most:
 
 const text = (value: number) => String(Math.round(value * 100) / 100)
 
-function aimsOf(v: VisitView, need: AirNeed, of: LineCase, slots: readonly SlotAim[]): WorkedAim[] {
+function aimsOf(
+  v: VisitView,
+  need: AirNeed,
+  of: LineCase,
+  slots: readonly SlotAim[],
+  points: readonly MeasuredPoint[],
+): WorkedAim[] {
   const { show } = v
   return slots.flatMap(({ slot, speedPct, positionPct, provedBy, outdoorCfm, reached }): WorkedAim[] => {
     const why = provedBy
-      ? `${show('flow', provedBy.outdoorCfm ?? 0)} ± ${show('flow', provedBy.errorCfm ?? 0)} measured at ${speedPct}% fan; ${show('flow', need.cfm)} are needed`
-      : `${reached ? '' : 'not enough even so: '}${show('flow', outdoorCfm)} foretold at ${speedPct}% fan from ${damperWords(v)}; ${show('flow', need.cfm)} are needed`
+      ? `${show('flow', provedBy.outdoorCfm ?? 0)} ± ${show('flow', provedBy.errorCfm ?? 0)} measured at ${speedPct}% fan${provedBy.visit === null ? '' : ` on visit ${provedBy.visit}`}; ${show('flow', need.cfm)} are needed`
+      : `${reached ? '' : 'not enough even so: '}${show('flow', outdoorCfm)} foretold at ${speedPct}% fan from ${damperWords(points)}; ${show('flow', need.cfm)} are needed`
     const dcvCfm = Math.min(need.emptyCfm, need.cfm)
     const dcv = exactPositions({ ...of, wantedCfm: dcvCfm }, [speedPct])[0]
     return [
@@ -220,8 +226,8 @@ function unoccupiedAim(v: VisitView, need: AirNeed, of: LineCase): WorkedAim[] {
     : []
 }
 
-const damperWords = ({ here }: Pick<VisitView, 'here'>) =>
-  here.damperPoints.length === 0 ? 'a usual damper, nothing measured' : 'the points measured on this damper'
+const damperWords = (points: readonly MeasuredPoint[]) =>
+  points.every((one) => !one.counts) ? 'a usual damper, nothing measured' : 'the points measured on this damper'
 
 /** The walk of test mode: the fan at its top speed first, then down. */
 export const nextToTest = (slots: readonly SlotAim[]): SlotAim | undefined => slots.findLast((one) => one.provedBy === null)
@@ -286,17 +292,20 @@ const isMeasured = ({ measuredFrom, measuredTo }: DamperLine, { values }: Line):
 function headlineOf({ show }: VisitView, line: DamperLine): string {
   const { found, need, roof } = line
   if (!found) return `${show('flow', need.cfm)} of outdoor air are needed`
-  const mean = found.check.outdoorCfm.reduce((sum, one) => sum + one, 0) / found.check.outdoorCfm.length
-  const ratio = mean / need.cfm
+  // The worst fan speed speaks, in both directions: a mean over all of them hides what one lacks.
+  const { underCfm, underSpeedPct, overCfm, overSpeedPct } = found.check
   const who = found.isShipped ? 'Shipped, it' : 'As found, it'
   const doubt = isMeasured(line, found.line) ? '' : ', by a usual damper'
-  if (found.check.underCfm > 0.1 * need.cfm && ratio < 1.05)
-    return `${who} brings ${show('flow', found.check.underCfm)} too little at ${found.check.underSpeedPct}% fan${doubt}`
-  if (ratio > 1.8) return `${who} brings in ${ratio > 1.95 ? 'about twice' : 'nearly twice'} the air that is needed${doubt}`
-  if (ratio > 1 + need.bandPct / 100) return `${who} brings in ${Math.round(100 * (ratio - 1))}% more air than is needed${doubt}`
-  if (roof.grid.length > 1 && found.check.overCfm > (need.bandPct / 100) * need.cfm)
-    return `${who} brings too much at ${found.check.overSpeedPct}% fan${doubt}`
-  return `${who} brings what is needed${doubt}`
+  const at = (speedPct: number) => (roof.grid.length > 1 ? ` at ${speedPct}% fan` : '')
+  const ratio = 1 + overCfm / need.cfm
+  const more =
+    ratio > 1.8
+      ? `${ratio > 2.2 ? `${ratio.toFixed(1)} times` : ratio > 1.95 ? 'about twice' : 'nearly twice'} the air that is needed`
+      : `${Math.round(100 * (ratio - 1))}% more air than is needed`
+  const isOver = overCfm > need.mostCfm - need.cfm
+  if (underCfm > 0.05 * need.cfm)
+    return `${who} brings ${show('flow', underCfm)} too little${at(underSpeedPct)}${isOver ? `, and ${more}${at(overSpeedPct)}` : ''}${doubt}`
+  return isOver ? `${who} brings in ${more}${at(overSpeedPct)}${doubt}` : `${who} brings what is needed${doubt}`
 }
 
 /** A position in percent, and as the device takes it where that is something else. */

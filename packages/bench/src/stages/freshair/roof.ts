@@ -9,8 +9,8 @@ import {
   type HoursInUse,
   numberOf,
   numbersOffered,
-  standardPressurePsia,
   SYSTEM_KIND_WORDS,
+  standardPressurePsia,
   type WeatherHours,
   weatherYear,
 } from '@ingle/core'

@@ -1,8 +1,8 @@
 import { capital, list, PLACE_WORDS, SYSTEM_KIND_WORDS } from '@ingle/core'
 import { found } from '../../findingWords.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
-import type { VisitView } from '../../visit/visitView.ts'
 import { PLANT_FROM_WORDS, setOtherwise } from '../../visit/plant.ts'
+import type { VisitView } from '../../visit/visitView.ts'
 import type { StageFinding } from '../stage.ts'
 import { stage } from '../stage.ts'
 import { contactOf, inputNumber, inputRows } from './contacts.ts'
@@ -47,7 +47,11 @@ function setFindings({ wired: { plant }, devices }: VisitView): StageFinding[] {
   return [
     {
       id: 'set-for-another-kind',
-      ...found('set-for-another-kind', { device: PLACE_WORDS[set.row.place].toLowerCase(), set: SYSTEM_KIND_WORDS[set.kind], is }),
+      ...found('set-for-another-kind', {
+        device: PLACE_WORDS[set.row.place].toLowerCase(),
+        set: SYSTEM_KIND_WORDS[set.kind],
+        is,
+      }),
       row: set.row.key,
     },
   ]

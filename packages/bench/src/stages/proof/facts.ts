@@ -1,8 +1,8 @@
 import type { Fact } from '@ingle/core'
 import { rowFor, seenAt, standsAt } from '../../ledger/standsAt.ts'
+import { burnsIn } from '../../visit/plant.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { isRoof } from '../freshair/roof.ts'
-import { burnsIn } from '../../visit/plant.ts'
 
 /** What a system has, as far as devices, ledger and what was said of it tell: tests are chosen by it. */
 export function factsOf(v: VisitView): ReadonlySet<Fact> {

@@ -5,6 +5,7 @@ import { HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
 import type { VisitView } from '../../visit/visitView.ts'
+import { roomSystemOf } from '../comfort/roomSystem.ts'
 import { aimDrafts } from '../workedAims.ts'
 import { timesChecks } from './checks.ts'
 import { heldProgramOf, timesDevice } from './device.ts'
@@ -13,7 +14,6 @@ import { forceAt, localOf, momentOf, NOTHING_PLAYED, nowSaid, sayWhy, spansOf } 
 import { remindersOf } from './reminders.ts'
 import { runSaves, savesJobsOf, savesSaid, turnsAtF } from './saves.ts'
 import { times, timesAims } from './times.ts'
-import { roomSystemOf } from '../comfort/roomSystem.ts'
 import { runWarm, sayNeed, type WarmJob, warmJobOf } from './warm.ts'
 import { judgeMornings } from './warmChecks.ts'
 import { dayOfDate, keptOf, lanesOf, segmentsOf, wantedProgram, weekIn } from './week.ts'
@@ -416,7 +416,9 @@ describe('warm on time', () => {
     expect(sayNeed({ ...need, rows: [], needMostMin: null }, job)).toBe(
       'It needs 264 min, 180 at best; with 25% more loss or 30% more mass, which nobody measured, no start may be early enough.',
     )
-    expect(sayNeed({ ...need, rows: [], needMostMin: 401 }, job)).toBe('It needs 264 min, 180 to 401 by how well the room is known.')
+    expect(sayNeed({ ...need, rows: [], needMostMin: 401 }, job)).toBe(
+      'It needs 264 min, 180 to 401 by how well the room is known.',
+    )
   })
   it('cooling is looked at on a hot day: a room let warm while people are out is not down in time without a lead', () => {
     const pen = withWeek(house())

@@ -122,9 +122,7 @@ export function warmJobOf(v: VisitView, today: number, day?: number, mode: Mode 
     const output = share * (of.btuH.at(stage) ?? 0)
     const slope = share * (of.slopeBtuHPerF.at(stage) ?? 0)
     const plantBtuH = outdoorF.map((one) => Math.max(0, output + slope * (one - equipment.referenceOutdoorF)))
-    const auxiliaryBtuH = outdoorF.map((one) =>
-      auxiliary && one < auxiliary.allowedBelowF ? share * auxiliary.btuH : 0,
-    )
+    const auxiliaryBtuH = outdoorF.map((one) => (auxiliary && one < auxiliary.allowedBelowF ? share * auxiliary.btuH : 0))
     return [
       {
         kind,

@@ -8,11 +8,12 @@ import type { Method, MethodGround } from './method.ts'
 import { plate } from './plate.ts'
 import { returnGrilles } from './returnGrilles.ts'
 import { returnHoods } from './returnHoods.ts'
+import { supplyHoods } from './supplyHoods.ts'
 import { table } from './table.ts'
 import { traverse } from './traverse.ts'
 
 /** Every way of knowing the flow, in the order in which they are shown. */
-export const METHODS = [table, returnGrilles, returnHoods, traverse, plate, furnaceRise, heaterRise] as const
+export const METHODS = [table, returnGrilles, returnHoods, supplyHoods, traverse, plate, furnaceRise, heaterRise] as const
 export type FlowMethod = (typeof METHODS)[number]['id']
 
 /** The method of an estimate. */

@@ -4,7 +4,7 @@ import { FIELD } from '../fieldUncertainty.ts'
 import { grilleFlowCfm } from '../velocity.ts'
 import { fromTry, type Method } from './method.ts'
 
-/** Face speed at every return grille; as many as there are. */
+/** Face speed at every return grille; as many as there are. Beside outdoor air they are less than the fan moves. */
 export const returnGrilles: Method<'return-grilles'> = {
   id: 'return-grilles',
   name: 'the return grilles',
@@ -19,7 +19,7 @@ export const returnGrilles: Method<'return-grilles'> = {
     )
     const flowCfm = grilles.reduce((sum, grille) => sum + grille.flowCfm, 0)
     // Still air at the grille is a blower that stands, or a meter that was not on: no flow to reckon with.
-    if (grilles.length < input.returnGrilles || !(flowCfm > 0)) return null
+    if (input.takesOutdoorAir || grilles.length < input.returnGrilles || !(flowCfm > 0)) return null
     const meterShare = (input.instruments.velocity?.accuracyPct ?? 0) / 100
     return {
       flowCfm,

@@ -65,6 +65,13 @@ export const firingSet = bag('firing.set', {
   on: 'visit',
   into: 'firing',
   lead: 'firing',
+  // A rise belongs to the try that ran while it was read: a later one must not rewrite it.
+  keeps(here, { returnF, supplyF }, at) {
+    if (returnF === undefined && supplyF === undefined) return
+    const { firing } = here
+    if (firing.returnF !== undefined && firing.supplyF !== undefined)
+      here.rises.push({ at, returnF: firing.returnF, supplyF: firing.supplyF })
+  },
   jotted: { firing: ({ kind: _, ...values }) => values },
   fields: {
     inputBtuH: { says: 'input', in: 'heatRate', read: true },
