@@ -20,11 +20,16 @@ describe('shipped families', () => {
     for (const profile of PROFILES) expect(profile.seen?.looks?.length ?? 0, profile.family).toBeGreaterThan(10)
   })
 
-  it.each(ROLES.map((role) => role.id))('%s is spelled in at least two ways', (roleId) => {
-    const ways = new Set(PROFILES.flatMap((one) => spellings(one, roleId)))
-    expect(ways.size).toBeGreaterThanOrEqual(2)
-    expect(PROFILES.filter((one) => spellings(one, roleId).length > 0).length).toBeGreaterThanOrEqual(2)
-  })
+  // A need that technicians meet and no family of the demo world has.
+  const UNSHIPPED = ['zone.design']
+  it.each(ROLES.map((role) => role.id).filter((id) => !UNSHIPPED.includes(id)))(
+    '%s is spelled in at least two ways',
+    (roleId) => {
+      const ways = new Set(PROFILES.flatMap((one) => spellings(one, roleId)))
+      expect(ways.size).toBeGreaterThanOrEqual(2)
+      expect(PROFILES.filter((one) => spellings(one, roleId).length > 0).length).toBeGreaterThanOrEqual(2)
+    },
+  )
 
   it('name the source of every figure', () => {
     for (const profile of PROFILES)

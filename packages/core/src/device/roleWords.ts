@@ -72,6 +72,7 @@ export const ROLE_WORDS: Readonly<Record<string, string>> = {
   'zone.last-open': 'keep one open, spill zone, constant zone, burst duct',
   'zone.kind': 'zone type, damper type',
   'zone.flow': 'zone share, outlets, zone weight',
+  'zone.design': 'zone flow, zone volume, zone cfm',
   'zone.name': 'zone label',
   'zone.sensor': 'zone temperature',
   'input.function': 'contact, float switch, window contact, dry contact, external input',

@@ -187,6 +187,7 @@ export const ROLES: readonly Role[] = [
   role('zones', 'zone.last-open', 'last', 'Minimum open zone', 'Whether the zone that was open last stays open once no zone calls.', YES_NO),
   role('zones', 'zone.kind', 'zone.kind', 'Damper type', 'Whether a damper opens and shuts or moves in steps.', choice({ 'on-off': 'opens and shuts', steps: 'moves in steps' })),
   role('zones', 'zone.flow', 'zone.flow', 'Zone airflow', 'The share of the air that the zone takes when open.', number('pct'), { numbered: true }),
+  role('zones', 'zone.design', 'zone.design', 'Zone design flow', 'The flow that the zone takes when open, where the device counts it as a flow.', number('cfm'), { numbered: true }),
   role('zones', 'zone.name', 'zone.name', 'Zone name', 'What people call the zone.', text, {
     perUnit: true,
     numbered: true,

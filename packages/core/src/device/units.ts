@@ -15,6 +15,7 @@ export type RoleUnit =
   | 'count'
   | 'ton'
   | 'inWc'
+  | 'cfm'
   | 'BtuLb'
   | 'Hz'
   | 'A'
@@ -52,6 +53,10 @@ export const DEVICE_UNITS: Readonly<Record<string, { role: RoleUnit; factor: num
   'in.wc': { role: 'inWc', factor: 1 },
   /** 1 in.wc = 249.08891 Pa (NIST SP 811). */
   Pa: { role: 'inWc', factor: 1 / 249.08891 },
+  cfm: { role: 'cfm', factor: 1 },
+  /** 1 cfm = 0.4719474432 L/s, exactly. */
+  'L/s': { role: 'cfm', factor: 1 / 0.4719474432 },
+  'm³/h': { role: 'cfm', factor: 1 / 1.69901079552 },
   'Btu/lb': { role: 'BtuLb', factor: 1 },
   'kJ/kg': { role: 'BtuLb', ...KJ_KG_IN_BTU_LB },
   Hz: { role: 'Hz', factor: 1 },
@@ -79,6 +84,7 @@ export const UNIT_SIGN: Readonly<Record<RoleUnit, string>> = {
   count: '',
   ton: 'ton',
   inWc: 'in.wc',
+  cfm: 'cfm',
   BtuLb: 'Btu/lb',
   Hz: 'Hz',
   A: 'A',

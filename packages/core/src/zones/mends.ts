@@ -17,6 +17,9 @@ export interface ZoneMend {
 }
 type MendOnly = Omit<ZoneMend, 'badLeft' | 'worstLeft' | 'also'>
 
+/** A relief opens so much over the static of all open, or it bleeds with every zone calling. A house figure. */
+const ABOVE_ALL_OPEN = 1.1
+
 const SHARES = Array.from({ length: 12 }, (_, i) => 0.05 * (i + 1))
 
 /**
@@ -42,7 +45,7 @@ export function zoneMends(base: ZoneCase, progress: (share: number) => boolean =
     }
     return true
   }
-  const tries = mendTries(base)
+  const tries = mendTries(base, allOpenInWc(base, before.value))
   const went = tryAll(base, null, tries, 0)
   const keep = best.get('keep-open')
   if (went && keep && keep.badLeft > 0) {
@@ -69,7 +72,11 @@ const standingOf = (judged: ZoneJudgement): [bad: number, worst: number] => [
   judged.order.length === 0 ? 0 : (judged.severity[judged.order[0] as number] as number),
 ]
 
-function mendTries(base: ZoneCase): MendOnly[] {
+/** The plenum with every zone open; a relief that opens below it would bleed all day. Not a number where it is not known. */
+const allOpenInWc = ({ branches }: ZoneCase, judged: ZoneJudgement): number =>
+  judged.plenumInWc[2 ** branches.length - 1] ?? Number.NaN
+
+function mendTries(base: ZoneCase, allOpen: number): MendOnly[] {
   const { network, branches } = base
   const zones = branches.map((_, i) => i)
   const most = base.limits.maxStaticInWc ?? 0.5
@@ -82,7 +89,9 @@ function mendTries(base: ZoneCase): MendOnly[] {
         .filter((i) => branches[i]?.loudest)
         .map((zone): MendOnly => ({ kind: 'larger-outlet', zone, share: 1 + 2.5 * share })),
     ),
-    ...Array.from({ length: 19 }, (_, i): MendOnly => ({ kind: 'relief', staticInWc: (most * (20 - i)) / 20 })),
+    ...Array.from({ length: 19 }, (_, i): MendOnly => ({ kind: 'relief', staticInWc: (most * (20 - i)) / 20 })).filter(
+      ({ staticInWc = 0 }) => !(staticInWc <= allOpen * ABOVE_ALL_OPEN),
+    ),
     ...Array.from({ length: 12 }, (_, i): MendOnly => ({ kind: 'lower-step', share: 0.05 * (19 - i) })),
   ]
 }

@@ -6,7 +6,6 @@
 import type { JotGrille, JotIntent, Quantity, Refusal, Show, UnitChoice } from '@ingle/core'
 import type { ClassConstructor } from 'class-transformer'
 import type { ChangeId, NewId } from '../ids.ts'
-import type { SystemVisit } from '../state/state.ts'
 
 /** One field of a body: what it is called, what it counts in, and whether somebody read it off an instrument. */
 export interface Field {
@@ -93,7 +92,7 @@ interface BagSpec<K extends string, B extends object, On extends 'visit' | 'syst
   /** Its name in the state. */
   into: Into
   /** What is kept beside the fields, in the order of writing: of what a later one would write over. */
-  keeps?: (here: SystemVisit, body: B, at: string) => void
+  keeps?: (here: never, body: B, at: string) => void
 }
 export const bag = <const K extends string, B extends object, const On extends 'visit' | 'system', const Into extends string>(
   kind: K,

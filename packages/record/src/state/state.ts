@@ -37,6 +37,7 @@ import type {
   VisitId,
   ZoneId,
 } from '../ids.ts'
+import type { RiseRead } from '../kinds/air/firingSet.ts'
 import type { Bags } from '../kinds/bags.ts'
 import type { ReadingBody, ReadingKind } from '../kinds/readings/readings.ts'
 import type { AimOrigin, Counter, PartRole } from '../kinds/words.ts'
@@ -310,7 +311,7 @@ export interface SignedState extends ReadOnce {
 /** One system on one visit. */
 export interface SystemVisit extends Bags<'visit'> {
   /** Every rise over the furnace, whole, in the order of reading: `firing` holds the last. */
-  rises: { at: string; returnF: number; supplyF: number }[]
+  rises: RiseRead[]
   complaint: string
   /** Which way in it is; empty: none. Absent in visits of before there were any. */
   complaintWay?: ComplaintId | ''

@@ -15,7 +15,9 @@ import { useVisit } from '../../visit/useVisit.ts'
 /** Statics read while some zones are open, and the network that they make. */
 export function Readings({ zoned }: { zoned: ZonedDuct }) {
   const { write, at, show, units, system } = useVisit()
-  const [open, setOpen] = useState<readonly ZoneId[]>(zoned.zones.map((one) => one.zone.id))
+  // What is shut is kept, so that a zone that is added meanwhile begins open like the others.
+  const [shut, setShut] = useState<readonly ZoneId[]>([])
+  const open = zoned.zones.map((one) => one.zone.id).filter((id) => !shut.includes(id))
   const [supply, setSupply] = useState<number | null>(null)
   const [back, setBack] = useState<number | null>(null)
   const [flow, setFlow] = useState<number | null>(null)
@@ -98,7 +100,7 @@ export function Readings({ zoned }: { zoned: ZonedDuct }) {
         titled
         options={zoned.zones.map((one) => [one.zone.id, one.zone.name] as const)}
         on={(id) => open.includes(id) || zoned.zones.some((one) => one.zone.id === id && one.zone.alwaysOpen)}
-        onPick={(id) => setOpen(open.includes(id) ? open.filter((one) => one !== id) : [...open, id])}
+        onPick={(id) => setShut(shut.includes(id) ? shut.filter((one) => one !== id) : [...shut, id])}
       />
       <div className="grid gap-2.5 grid-cols-3">
         <QuantityField

@@ -6,6 +6,7 @@ import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { isSecondCalled } from '../power/wiring.ts'
 import { stage } from '../stage.ts'
+import { alwaysOpenSuffices } from '../zones/zonedDuct.ts'
 import { keysSections } from './keys.ts'
 
 /** Every setting by need, whatever device it lives on. */
@@ -18,13 +19,15 @@ export const settings = stage({
     return { done: settled(noted), of: noted.length, mark: standingOfAll(noted, false) }
   },
   sources: [],
-  findings: ({ ledger, system, units, wired }) =>
-    ledgerFindings(ledger, SETTING_RULES, system, units, isSecondCalled(wired)).map((one) => ({
-      id: one.id,
-      says: one.says,
-      mend: one.remedy,
-      ...(one.keys[0] !== undefined && { row: one.keys[0] }),
-    })),
+  findings: ({ ledger, system, units, wired, zoned }) =>
+    ledgerFindings(ledger, SETTING_RULES, system, units, isSecondCalled(wired))
+      .filter((one) => one.id !== 'all-zones-may-close' || !alwaysOpenSuffices(zoned))
+      .map((one) => ({
+        id: one.id,
+        says: one.says,
+        mend: one.remedy,
+        ...(one.keys[0] !== undefined && { row: one.keys[0] }),
+      })),
   sections: (v) => [...ledgerSections(v), ...keysSections(v)],
   readings: [],
   jot: ['found', 'left', 'aim', 'proved'],

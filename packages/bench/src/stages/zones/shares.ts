@@ -37,9 +37,24 @@ export function sharesOf({ ledger, zoned }: VisitView): SharesView | null {
     range: { min, max, step },
     shares,
     sum,
-    aims: [...zoneCount({ zoned }), ...shares],
+    aims: [...zoneCount({ zoned }), ...zoneFacts({ zoned }), ...shares],
   }
 }
+
+/** What people call the zones, and what each should get, for a device that takes names and flows. */
+export const zoneFacts = ({ zoned }: Pick<VisitView, 'zoned'>): WorkedAim[] =>
+  zoned.zones.flatMap(({ zone, designCfm }, i) => [
+    ...(zone.name ? [{ id: `zone.name.${i + 1}`, meaning: zone.name, why: 'what people call it' }] : []),
+    ...(designCfm === null
+      ? []
+      : [
+          {
+            id: `zone.design.${i + 1}`,
+            meaning: String(Math.round(designCfm)),
+            why: zone.designCfm === null ? `its share of the air by ${SHARED_BY[zoned.shareBy]}` : 'its design flow',
+          },
+        ]),
+  ])
 
 /** How many zones there are: known before anybody knows their shares. */
 export const zoneCount = ({ zoned }: Pick<VisitView, 'zoned'>): WorkedAim[] =>

@@ -1,13 +1,14 @@
-import { judgeZones } from '@ingle/core'
+import { judgeZones, zoneMends } from '@ingle/core'
 import { type Change, fold, type OutletState, type ZoneId } from '@ingle/record'
-import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
+import { begun, HERE, Pen, SYSTEM, uuid, VISIT, WALL } from '@ingle/record/testing'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
+import { settings } from '../settings/settings.ts'
 import { STAGES } from '../stages.ts'
 import { staleAims } from '../staleAims.ts'
 import { aimDrafts } from '../workedAims.ts'
-import { sharesOf } from './shares.ts'
+import { sharesOf, zoneFacts } from './shares.ts'
 import { effectiveFt2, outletShares } from './zonedDuct.ts'
 import { ZONES_SOURCE } from './zones.ts'
 
@@ -29,6 +30,8 @@ const HELD = {
     heaterKits: [{ model: 'H', powerKw: 8, minFlowCfm: 950 }],
   },
 }
+const LAST_OPEN = { role: 'zone.last-open', label: 'Last', values: ['yes', 'no'], access: '' }
+const COUNT = { role: 'zone.count', label: 'Zones', values: ['1', '2', '3'], access: '' }
 const ZONES: readonly [ZoneId, ZoneId, ZoneId] = [uuid(21), uuid(22), uuid(23)]
 const ruled = {
   id: 'r',
@@ -102,6 +105,69 @@ describe('zones in the record', () => {
     expect(of.value.branches.map((one) => one.loudest?.maxFaceFpm)).toEqual([600, 600, 600])
     const judged = judgeZones(of.value)
     expect(judged.ok && judged.value.bad).toBeGreaterThan(0)
+  })
+
+  it('a zone that is kept open from now on was shut while it was read: the reading and its fit stay', () => {
+    const pen = practice()
+    pen.write('zones.reading', reading(ZONES, 0.2, -0.15))
+    pen.write('zones.reading', reading([ZONES[1], ZONES[2]], 0.6, -0.14))
+    const fitOf = () => {
+      const { fit } = ductOf(pen.changes)
+      return fit.ok ? fit.value : null
+    }
+    const before = fitOf()
+    expect(before?.doubted).toEqual([])
+    pen.write('zone.set', { systemId: SYSTEM, zoneId: ZONES[0], alwaysOpen: true })
+    expect(fitOf()).toEqual(before)
+    // Read from now on, it counts as open though nobody pressed it.
+    pen.write('zones.reading', reading([ZONES[1]], 0.3, -0.15))
+    expect(ductOf(pen.changes).readings.at(-1)?.open).toEqual([ZONES[1], ZONES[0]])
+  })
+
+  it('no relief is advised that would bleed with every zone open', () => {
+    const pen = practice()
+    pen.write('zones.reading', reading(ZONES, 0.4, -0.15))
+    pen.write('zones.reading', reading([ZONES[0]], 0.8, -0.14))
+    const { of } = ductOf(pen.changes)
+    if (!of.ok) throw new Error(of.reason)
+    const judged = judgeZones(of.value)
+    const mends = zoneMends(of.value)
+    if (!judged.ok || !mends.ok) throw new Error('not judged')
+    const reliefs = mends.value.flatMap((one) => [one, one.also]).filter((one) => one?.kind === 'relief')
+    expect(reliefs.length).toBeGreaterThan(0)
+    for (const one of reliefs) expect(one?.staticInWc).toBeGreaterThan(judged.value.plenumInWc[0b111] ?? 9)
+  })
+
+  it('the last zone may close where what never closes was measured to be enough', () => {
+    const isFound = (supplyInWc: number) => {
+      const pen = practice()
+      // Large enough not to be heard with all of the air.
+      for (const outlet of [0, 1])
+        pen.write('outlet.set', { systemId: SYSTEM, outletId: uuid(30 + outlet), zoneId: ZONES[0], widthIn: 24, heightIn: 20 })
+      const wall = { ...WALL, settings: [...WALL.settings.slice(0, 1), LAST_OPEN, COUNT] }
+      pen.write('profile.use', { systemId: SYSTEM, place: 'zone-controller', profile: wall as never })
+      pen.write('zone.set', { systemId: SYSTEM, zoneId: ZONES[0], alwaysOpen: true })
+      for (const [id, value] of [
+        ['zone.last-open', 'no'],
+        ['zone.count', '3'],
+      ] as const)
+        pen.write('setting.set', { ...HERE, role: id, place: 'zone-controller', column: 'found', value })
+      pen.write('zones.reading', reading([ZONES[0]], supplyInWc, -0.05))
+      pen.write('zones.reading', reading(ZONES, supplyInWc / 4, -0.05))
+      return settings.findings(viewOf(pen.changes)).some((one) => one.id === 'all-zones-may-close')
+    }
+    expect(isFound(0.3)).toBe(false)
+    expect(isFound(2.4)).toBe(true)
+  })
+
+  it('names and design flows of the zones are aims of a device that takes them', () => {
+    const pen = practice()
+    pen.write('zone.set', { systemId: SYSTEM, zoneId: ZONES[2], designCfm: 250 })
+    const aims = zoneFacts(viewOf(pen.changes))
+    expect(aims.filter((one) => one.id.startsWith('zone.name')).map((one) => one.meaning)).toEqual(['Zone 1', 'Zone 2', 'Zone 3'])
+    expect(aims.find((one) => one.id === 'zone.design.3')).toMatchObject({ meaning: '250', why: 'its design flow' })
+    // 1,080 cfm and what keeps its mass at sea level: half of it.
+    expect(aims.find((one) => one.id === 'zone.design.1')?.meaning).toBe('540')
   })
 
   it('take the least flow of a furnace’s high fire as the floor, where there is no heater kit', () => {

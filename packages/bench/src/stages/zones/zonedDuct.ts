@@ -4,6 +4,7 @@ import {
   type Found,
   fanOfTap,
   fitNetwork,
+  judgeZones,
   type NetworkFit,
   type NetworkReading,
   ok,
@@ -92,7 +93,8 @@ export function zonedDuct(
   const fit = shared.ok
     ? fitNetwork(
         shared.value,
-        alwaysOpen,
+        // What is kept open now need not have been when it was read: each reading names its own.
+        [],
         readings.flatMap(({ id, open, supplyInWc, returnInWc, totalCfm }): NetworkReading[] =>
           totalCfm === null
             ? []
@@ -121,6 +123,18 @@ export function zonedDuct(
         .map((one) => found('reading-past-table', { open: one.open.length })),
     ],
   }
+}
+
+/**
+ * What never closes was measured to be enough with every damper shut: then the last zone may close. False while no reading
+ * carries it, or while nothing is always open.
+ */
+export function alwaysOpenSuffices({ of, fit, zones }: ZonedDuct): boolean {
+  if (!of.ok || !fit.ok) return false
+  const always = zones.flatMap(({ zone }, i) => (zone.alwaysOpen ? [i] : []))
+  if (always.length === 0 || !always.every((i) => fit.value.measured[i])) return false
+  const judged = judgeZones({ ...of.value, keepsLast: false })
+  return judged.ok && judged.value.breaks[always.reduce((mask, i) => mask | (1 << i), 0)] === 0
 }
 
 /** What a furnace's high fire needs at least: the flow at the upper end of its rise window. Null without a furnace. */

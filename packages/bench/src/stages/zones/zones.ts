@@ -5,7 +5,7 @@ import { EMPTY, type PlacedSection, type SheetBlock } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
 import { fanStepsOf } from './fanSteps.ts'
-import { sharesOf, zoneCount } from './shares.ts'
+import { sharesOf, zoneCount, zoneFacts } from './shares.ts'
 
 export const ZONES_SOURCE = 'Zones stage'
 
@@ -24,7 +24,7 @@ export const zones = stage({
   sources: [
     {
       source: ZONES_SOURCE,
-      aims: (v) => [...zoneCount(v), ...(sharesOf(v)?.shares ?? []), ...(fanStepsOf(v)?.aims ?? [])],
+      aims: (v) => [...zoneCount(v), ...zoneFacts(v), ...(sharesOf(v)?.shares ?? []), ...(fanStepsOf(v)?.aims ?? [])],
       gone: shareGone,
     },
   ],

@@ -60,13 +60,24 @@ class FiringSet extends OnVisit {
   @IsOptional() @IsNumber() @Min(30) @Max(7200) firingS?: number
 }
 
+/** A rise over the furnace, whole. */
+export interface RiseRead {
+  at: string
+  returnF: number
+  supplyF: number
+}
+interface HoldsRises {
+  firing: { returnF?: number; supplyF?: number }
+  rises: RiseRead[]
+}
+
 export const firingSet = bag('firing.set', {
   body: FiringSet,
   on: 'visit',
   into: 'firing',
   lead: 'firing',
   // A rise belongs to the try that ran while it was read: a later one must not rewrite it.
-  keeps(here, { returnF, supplyF }, at) {
+  keeps(here: HoldsRises, { returnF, supplyF }, at) {
     if (returnF === undefined && supplyF === undefined) return
     const { firing } = here
     if (firing.returnF !== undefined && firing.supplyF !== undefined)

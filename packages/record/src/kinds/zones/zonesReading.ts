@@ -27,7 +27,10 @@ export const zonesReading = kind('zones.reading', {
   says: ({ open, supplyInWc, returnInWc, flowCfm }, show) =>
     `static with zones open: ${open.length}; ${show('static', supplyInWc, { signed: true })} and ${show('static', returnInWc, { signed: true })}${flowCfm === undefined ? '' : `, ${show('flow', flowCfm)}`}`,
   fold(into, { id, at, by, body }) {
-    const { open, supplyInWc, returnInWc, flowCfm } = body
-    into.here(body)?.zoneReadings.push({ id, at, by, open: [...new Set(open)], supplyInWc, returnInWc, flowCfm: flowCfm ?? null })
+    const { supplyInWc, returnInWc, flowCfm } = body
+    // It keeps the dampers that stood: what is kept open from later on was shut while it was read.
+    const always = into.system(body.systemId).zones.filter((one) => one.alwaysOpen)
+    const open = [...new Set([...body.open, ...always.map((one) => one.id)])]
+    into.here(body)?.zoneReadings.push({ id, at, by, open, supplyInWc, returnInWc, flowCfm: flowCfm ?? null })
   },
 })
