@@ -497,6 +497,7 @@ export {
 } from './safety/safetyKinds.ts'
 export {
   type DiagnosisLimits,
+  diagnoseByAgreement,
   diagnoseSensor,
   type SensorDiagnosis,
   type SensorFault,

@@ -91,7 +91,7 @@ function survey(writer: DemoWriter): void {
     timeZone: 'Europe/London',
     climate: 'damp coast',
   })
-  const rules = ['damp-coast', 'sensor-at-the-wall', 'tight-rooms', 'one-pattern', 'float-stops-one'].map(ruleById)
+  const rules = ['damp-coast', 'sensor-at-the-wall', 'fan-off', 'tight-rooms', 'one-pattern', 'float-stops-one'].map(ruleById)
   const known = new Set<string>()
   BEACON_FLAT_IDS.forEach((systemId, i) => {
     const flat = i + 1

@@ -73,13 +73,17 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
     cost: 'The wall sensor sees sun, lamps and gaps behind the controller: look for them first.',
     aims: [
       { role: 'sensor.source', value: 'wall', why: 'people live at the wall, not in the duct.' },
-      {
-        role: 'fan.satisfied.heat',
-        value: 'off',
-        why: 'the wall sensor needs no moving air, so nothing blows leftover warmth about.',
-      },
-      { role: 'fan.satisfied.cool', value: 'off', why: 'the wall sensor needs no moving air.' },
       { role: 'zone.sensor.1', value: 'own', why: 'each zone is read where it is.' },
+    ],
+  },
+  {
+    id: 'fan-off',
+    name: 'fan off',
+    reason: 'No sound and no draught between calls, and nothing blows leftover warmth or water about.',
+    cost: 'A sensor in the return then reads still air; what a valve or a damper leaks gathers in one room.',
+    aims: [
+      { role: 'fan.satisfied.heat', value: 'off', why: 'nothing blows leftover warmth about.' },
+      { role: 'fan.satisfied.cool', value: 'off', why: 'air over a wet coil puts the water back.' },
     ],
   },
   {
@@ -96,7 +100,8 @@ export const HOUSE_RULES: readonly HouseRuleBody[] = [
   {
     id: 'fan-trickle',
     name: 'fan at a trickle',
-    reason: 'A little air between calls keeps readings steady.',
+    reason:
+      'A little air between calls keeps readings steady, and spreads what a valve or a damper leaks before one room feels it.',
     cost: 'It spreads a little heat that nobody called for, and some water off the coil.',
     aims: [
       { role: 'fan.satisfied.heat', value: 'trickle', why: 'steadier readings.' },

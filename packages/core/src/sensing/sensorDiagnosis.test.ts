@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { diagnoseSensor, type SensorPair } from './sensorDiagnosis.ts'
+import { diagnoseByAgreement, diagnoseSensor, type SensorPair } from './sensorDiagnosis.ts'
 
 const LIMITS = { criticalT: 3, leastShiftF: 0.5, leastLagMin: 3, trimStepF: 0.5, trimLimitF: 3 }
 
@@ -69,6 +69,32 @@ describe('what is wrong with a sensor', () => {
   it('cannot tell from too few', () => {
     expect(diagnoseSensor(pairs({ offset: 2 }).slice(0, 6), LIMITS).found).toBeNull()
     expect(diagnoseSensor([], LIMITS)).toMatchObject({ found: null, notTestable: ['fan', 'supply', 'rate'] })
+  })
+})
+
+describe('pairs that are too few for a regression', () => {
+  const read = (shown: readonly number[], sun: readonly number[] = []): SensorPair[] => [
+    ...shown.map((one, i) => ({ shownF: 70 + one, referenceF: 70, atMin: 10 * i, fan: i % 2 === 0, supply: false })),
+    ...sun.map((one, i) => ({ shownF: 70 + one, referenceF: 70, atMin: 200 + 10 * i, fan: false, supply: false, sun: true })),
+  ]
+  it('seven that agree within 0.6 °F are a judgement: the sensor is good', () => {
+    const seven = read([0.3, -0.2, 0.1, 0.4, -0.1, 0.2, 0])
+    expect(diagnoseByAgreement(seven, LIMITS)).toMatchObject({ by: 'agreement', found: [], notTestable: ['supply', 'rate'] })
+  })
+  it('several that agree on being off are an offset, with its trim', () =>
+    expect(diagnoseByAgreement(read([1.8, 2.1, 2, 1.9, 2.2]), LIMITS)).toMatchObject({ found: ['offset'], trimF: -2 }))
+  it('sixteen degrees in the sun and a third out of it is the sun', () => {
+    const told = diagnoseByAgreement(read([0.3, 0.2], [16]), LIMITS)
+    expect(told?.found).toEqual(['sun'])
+    expect(told?.sun?.value).toBeCloseTo(15.75, 9)
+    // Of fan and supply nothing is said: two pairs are not enough to.
+    expect(told?.notTestable).toEqual(['fan', 'supply', 'rate'])
+  })
+  it('those that do not agree, and too few of them, say nothing', () => {
+    expect(diagnoseByAgreement(read([-3, -8.5, -4, -6, -3.2]), LIMITS)).toBeNull()
+    expect(diagnoseByAgreement(read([0.1, 0.2, 0.1]), LIMITS)).toBeNull()
+    expect(diagnoseByAgreement(read([2, -1], [4]), LIMITS)).toBeNull()
+    expect(diagnoseByAgreement([], LIMITS)).toBeNull()
   })
 })
 

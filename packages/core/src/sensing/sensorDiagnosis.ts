@@ -36,6 +36,8 @@ export interface Term {
 }
 
 export interface SensorDiagnosis {
+  /** By a regression, or by how well too few pairs for one agree among themselves. */
+  by: 'regression' | 'agreement'
   /** The parts that these pairs can tell apart, and those that they cannot. */
   terms: SensorTerm[]
   notTestable: SensorTerm[]
@@ -94,6 +96,7 @@ export function diagnoseSensor(pairs: readonly SensorPair[], limits: DiagnosisLi
     kept.push(column)
   }
   const unknown = {
+    by: 'regression' as const,
     offset: null,
     fan: null,
     supply: null,
@@ -132,6 +135,7 @@ export function diagnoseSensor(pairs: readonly SensorPair[], limits: DiagnosisLi
   const remainingFanOffF = offset.value + trimF
   const remainingFanOnF = offset.value + shiftF + trimF
   return {
+    by: 'regression',
     terms,
     notTestable,
     found,
@@ -146,6 +150,56 @@ export function diagnoseSensor(pairs: readonly SensorPair[], limits: DiagnosisLi
     remainingFanOffF,
     remainingFanOnF,
     remainingWorstF: Math.max(Math.abs(remainingFanOffF), Math.abs(remainingFanOnF)),
+  }
+}
+
+/** Pairs that are enough to be judged by their agreement alone, and within what they agree, °F. House figures. */
+const CONSISTENT_PAIRS = 5
+const CONSISTENT_F = 0.75
+/** In the sun so much more than out of it, °F, and so many times what the others scatter: the sun, whatever else. House figures. */
+const SUN_F = 3
+const SUN_TIMES = 4
+
+/**
+ * What pairs say that are too few for a regression: several that agree among themselves are a judgement of the offset, and a
+ * few in the sun beside a few out of it tell the sun. Nothing is said of fan, supply air or lag that they did not vary.
+ * Source: mean and range; house figures for what counts as agreement. Null where they do not even tell that.
+ */
+export function diagnoseByAgreement(pairs: readonly SensorPair[], limits: DiagnosisLimits): SensorDiagnosis | null {
+  const apart = (sun: boolean) => pairs.filter((one) => (one.sun ?? false) === sun).map((one) => one.shownF - one.referenceF)
+  const [shade, sunny] = [apart(false), apart(true)]
+  if (shade.length < 2) return null
+  const mean = (of: readonly number[]) => of.reduce((sum, one) => sum + one, 0) / of.length
+  const spreadF = Math.max(...shade) - Math.min(...shade)
+  const offsetF = mean(shade)
+  const sunF = sunny.length > 0 ? mean(sunny) - offsetF : 0
+  const isSun = Math.abs(sunF) >= SUN_F && Math.abs(sunF) >= SUN_TIMES * spreadF
+  const isAgreed = shade.length >= CONSISTENT_PAIRS && spreadF <= 2 * CONSISTENT_F
+  if (!isSun && !isAgreed) return null
+  const isOff = isAgreed && Math.abs(offsetF) >= limits.leastShiftF && Math.abs(offsetF) > spreadF / 2
+  const trimF = isOff ? inSteps(-offsetF, limits) : 0
+  const has = (of: (one: SensorPair) => boolean) => pairs.some(of) && !pairs.every(of)
+  const terms: SensorTerm[] = ['offset', ...(sunny.length > 0 ? (['sun'] as const) : [])]
+  return {
+    by: 'agreement',
+    terms,
+    notTestable: [
+      ...(has((one) => one.fan) && isAgreed ? [] : (['fan'] as const)),
+      ...(has((one) => one.supply) && isAgreed ? [] : (['supply'] as const)),
+      'rate',
+    ],
+    found: [...(isOff ? (['offset'] as const) : []), ...(isSun ? (['sun'] as const) : [])],
+    offset: { value: offsetF, t: Number.NaN },
+    fan: null,
+    supply: null,
+    sun: sunny.length > 0 ? { value: sunF, t: Number.NaN } : null,
+    lag: null,
+    residualSdF: spreadF,
+    freedom: 0,
+    trimF,
+    remainingFanOffF: offsetF + trimF,
+    remainingFanOnF: offsetF + trimF,
+    remainingWorstF: Math.abs(offsetF + trimF),
   }
 }
 

@@ -68,7 +68,15 @@ export function SensingView() {
                   <li key={step}>{step}</li>
                 ))}
               </ol>
-              {told.found !== null && (
+              {told.found !== null && told.by === 'agreement' && (
+                <p className="soft text-[13px] mt-1">
+                  Too few pairs for a regression; they agree within {show('temperatureDifference', told.residualSdF)} of each
+                  other, their mean is {show('temperatureDifference', told.offset?.value ?? 0, { signed: true })}
+                  {told.notTestable.length > 0 && `; not told: ${told.notTestable.map((one) => TERM_WORDS[one]).join(', ')}`}.
+                  What counts as agreeing is a house figure.
+                </p>
+              )}
+              {told.found !== null && told.by === 'regression' && (
                 <p className="soft text-[13px] mt-1">
                   By least squares of shown − reference on {told.terms.map((one) => TERM_WORDS[one]).join(', ')}:{' '}
                   {told.freedom + told.terms.length} pairs, {show('temperatureDifference', told.residualSdF)} left over

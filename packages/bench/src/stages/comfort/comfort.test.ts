@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
 import { speaksAgainst } from '../../visit/speaksAgainst.ts'
 import { COMFORT_SOURCE, comfort, comfortControls, comfortRuns, telling } from './comfort.ts'
+import { roomSystemOf } from './roomSystem.ts'
 import { sensingOf, sensorProof } from './sensing.ts'
 import { sensorAdvice } from './sensorAdvice.ts'
 
@@ -195,6 +196,44 @@ describe('controls that tell', () => {
     expect(control?.aim).toBe('0.9')
     expect(control?.choices.map((one) => one.meaning)).toEqual(['0.9', '1.8', '2.7', '3.6'])
     expect(runsOf(v).aim.system.controller.differentialF).toBe(0.9)
+  })
+})
+
+describe('a gap belongs to the sensor that reads it', () => {
+  /** Pairs at the wall that agree, pairs at the return that are drawn low while the fan runs. */
+  const both = (pen: Pen) => {
+    pen.write('room.set', { systemId: SYSTEM, gap: 'open' })
+    for (let i = 0; i < 7; i++)
+      pen.write('sensor.pair', {
+        ...HERE,
+        place: 'wall',
+        shownF: 70 + 0.1 * (i % 3),
+        referenceF: 70,
+        fan: i % 2 > 0,
+        supply: false,
+      })
+    for (let i = 0; i < 12; i++) {
+      const fan = i % 6 > 2
+      pen.write('sensor.pair', { ...HERE, place: 'return', shownF: 70 - (fan ? 5 : 0), referenceF: 70, fan, supply: false })
+    }
+  }
+  const voidAt = (v: ReturnType<typeof flat>, place: string) =>
+    roomSystemOf(v, (role) => (role === 'sensor.source' ? place : null), { day: 'frosty', isGapOpen: true })?.system.sensor
+  it('where pairs were read they decide, and not the guess that air from the void is everywhere', () => {
+    const read = flat(both)
+    expect(sensingOf(read).at('wall')?.found).toEqual([])
+    expect(voidAt(read, 'wall')?.voidShare).toEqual({ off: 0, on: 0 })
+    // Nobody read there: the flag is what is known.
+    expect(
+      voidAt(
+        flat((pen) => pen.write('room.set', { systemId: SYSTEM, gap: 'open' })),
+        'wall',
+      )?.voidShare.on,
+    ).toBeGreaterThan(0)
+  })
+  it('the remedy of the bad one is the good one', () => {
+    const advice = sensorAdvice(flat(both)).find((one) => one.place === 'return')
+    expect(advice?.steps.join(' ')).toContain('Control by the wall controller: read beside the reference it is')
   })
 })
 

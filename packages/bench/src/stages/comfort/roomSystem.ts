@@ -20,7 +20,7 @@ import type { VisitView } from '../../visit/visitView.ts'
 import { type Assumption, Taken } from '../assumptions.ts'
 import { controllerRun } from './controllerRun.ts'
 import { type EquipmentRun, equipmentRun } from './equipmentRun.ts'
-import { sensingOf } from './sensing.ts'
+import { isGapAt, sensingOf } from './sensing.ts'
 import { type Stands, standsOf } from './stands.ts'
 
 /** How the settings of a run stand: a value in the language of roles; null where nobody knows. */
@@ -198,7 +198,9 @@ function sensorOf(
   const jumps = said === 'jump'
   const known = jumps ? 'wall' : (SENSOR_PLACES.find((one) => one === said) ?? null)
   const place: SensorPlace = taken.or(known, 'wall', 'Control sensor', 'at the wall', 'nobody noted where it is')
-  const told = sensingOf(v).before(place)
+  const sensing = sensingOf(v)
+  const told = sensing.before(place)
+  const isGapHere = isGapOpen && isGapAt(sensing, place)
   // A trim was set against something: against the gap, where one was looked for; else it is taken to make the reading true.
   const isGapKnown = v.system.room.gap !== undefined && !told?.found
   if (!told?.found)
@@ -212,9 +214,9 @@ function sensorOf(
   const trimF = (number('sensor.trim') ?? 0) - (isGapKnown ? 0 : trimThenF)
   const offsetF = (told?.found?.includes('offset') ? (told.offset?.value ?? 0) : 0) + trimF
   // What was read as a draught goes with the gap that lets it in.
-  const fanShiftF = isGapOpen && told?.found?.includes('draught') ? (told.fan?.value ?? 0) : 0
-  const sensor = sensorAt(place, isGapOpen && fanShiftF === 0, offsetF, fanShiftF)
+  const fanShiftF = isGapHere && told?.found?.includes('draught') ? (told.fan?.value ?? 0) : 0
+  const sensor = sensorAt(place, isGapHere && fanShiftF === 0, offsetF, fanShiftF)
   if (!jumps) return sensor
   taken.say('It jumps', 'to the return sensor while the fan runs', 'a house figure for a source that jumps')
-  return { ...sensor, whileFan: sensorAt('return', isGapOpen, trimF) }
+  return { ...sensor, whileFan: sensorAt('return', isGapOpen && isGapAt(sensing, 'return'), trimF) }
 }

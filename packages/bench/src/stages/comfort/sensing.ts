@@ -1,8 +1,26 @@
-import { type DiagnosisLimits, diagnoseSensor, numbersOffered, type SensorDiagnosis, type SensorPlace } from '@ingle/core'
+import {
+  type DiagnosisLimits,
+  diagnoseByAgreement,
+  diagnoseSensor,
+  numbersOffered,
+  SENSOR_PLACES,
+  type SensorDiagnosis,
+  type SensorPlace,
+} from '@ingle/core'
 import type { SensorPairState } from '@ingle/record'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { rowFor, standsAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
+
+/**
+ * Whether air from the void reaches the sensor at a place, where a gap is said to be open: pairs read there decide; where none
+ * were, a draught that was read at another place is that one's, and else it is a guess that it is here.
+ */
+export function isGapAt(sensing: Sensing, place: SensorPlace): boolean {
+  const here = sensing.before(place)?.found ?? null
+  if (here !== null) return here.includes('draught')
+  return !SENSOR_PLACES.some((other) => other !== place && sensing.before(other)?.found?.includes('draught'))
+}
 
 /** What counts as wrong, and what a device without a trim of its own is taken to offer. House figures. */
 const LIMITS: DiagnosisLimits = { criticalT: 3, leastShiftF: 0.5, leastLagMin: 3, trimStepF: 0.5, trimLimitF: 0 }
@@ -30,12 +48,10 @@ export function sensingOf(v: Seen): Sensing {
   const isNow = nowIn(v)
   const told = (pairs: readonly SensorPairState[], place: SensorPlace) => {
     const of = pairs.filter((one) => one.place === place).map((one) => ({ ...one, atMin: Date.parse(one.at) / MINUTE_MS }))
-    return of.length === 0
-      ? null
-      : diagnoseSensor(
-          [...of].sort((a, b) => a.atMin - b.atMin),
-          limits,
-        )
+    if (of.length === 0) return null
+    const inOrder = [...of].sort((a, b) => a.atMin - b.atMin)
+    const told = diagnoseSensor(inOrder, limits)
+    return told.found === null ? (diagnoseByAgreement(inOrder, limits) ?? told) : told
   }
   const now = v.here.sensorPairs.filter(isNow)
   const then = v.here.sensorPairs.filter((one) => !isNow(one))

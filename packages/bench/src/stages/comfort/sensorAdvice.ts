@@ -119,7 +119,8 @@ function betterPlace(v: Seen, place: SensorPlace, told: SensorDiagnosis): string
   const worstOf = (one: SensorDiagnosis) => {
     const offset = one.found?.includes('offset') ? (one.offset?.value ?? 0) : 0
     const draught = one.found?.includes('draught') ? (one.fan?.value ?? 0) : 0
-    return Math.max(Math.abs(offset), Math.abs(offset + draught))
+    const sun = one.found?.includes('sun') ? (one.sun?.value ?? 0) : 0
+    return Math.max(Math.abs(offset), Math.abs(offset + draught), Math.abs(offset + sun))
   }
   const offered = rowFor(v.ledger, 'sensor.source')?.setting
   const others = SENSOR_PLACES.flatMap((other) => {
