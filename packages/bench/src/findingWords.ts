@@ -273,6 +273,26 @@ export const found = finding({
     'A hold was left on: the {device} stays at {at} and its program never happens.',
     'End the hold. Where one temperature is wanted for good, write that down as the week.',
   ],
+  'hold-while-away': [
+    'The {device} is held, and “{name}” runs today.',
+    'Leave the hold until they are back, and end it then: its program would condition an empty house.',
+  ],
+  'wanted-closer-than-gap': [
+    'Heating {heatF|temperature} and cooling {coolF|temperature} {while} are closer than the {leastF|temperatureDifference} that the device keeps apart: it will cool from {setF|temperature} on.',
+    'Say other temperatures, or take the gap as it is.',
+  ],
+  'exception-far-off': [
+    '{name} runs from {from} to {to}: the year is far off.',
+    'Look at the year, and write it again; nothing was changed.',
+  ],
+  'hours-half-day-off': [
+    '{name} has {stands}, where the usual week has about {should}: morning for afternoon?',
+    'Write the hour again if it was a slip; nothing was changed.',
+  ],
+  'line-ends-otherwise': [
+    'Line {line} ends on {to}, the others that begin with it on {others}.',
+    'Let it end with them, unless it is meant: after its end what stood last stays.',
+  ],
   'am-for-pm': [
     '{days}: {what} begins at {stands}. Everything speaks for {should}.',
     'An empty house is conditioned for hours, and it stops when people come home.',

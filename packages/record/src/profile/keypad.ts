@@ -66,6 +66,7 @@ class PadValue {
   @IsBoolean() wrap!: boolean
   @IsOptional() @ValidateNested() @Type(() => PadRun) run?: PadRun
   @IsString() save!: string
+  @IsOptional() @IsString() lock?: string
   @IsOptional() @IsString() back?: string
 }
 

@@ -37,8 +37,13 @@ export function Co2() {
           {people} people: up to <span className="num">{Math.round(day.peakPpm)} ppm</span> over a day
         </h2>
         <p className="soft text-[14px]">
-          The damper opens from {fromPpm} to {toPpm} ppm, with positions as aimed on the damper line, at {dcv.value.speedPct}%
-          fan.
+          {dcv.value.isRange
+            ? `The damper opens from ${fromPpm} to ${toPpm} ppm`
+            : `The damper opens at ${fromPpm} ppm: this device has one set point and no range`}
+          , with positions as aimed on the damper line, at {dcv.value.speedPct}% fan
+          {dcv.value.days.length > 1 &&
+            (day.underRequiredMin > 0 ? ', the speed at which it lacks air longest' : ': at no speed does it lack air')}
+          .
         </p>
         <div ref={ref}>
           <Drawing scene={peopleDayScene(dcv.value, units, Math.max(width, 320), 380)} />

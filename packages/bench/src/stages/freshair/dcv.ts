@@ -31,11 +31,15 @@ export interface Dcv {
   /** As found: none where the device has no positions by CO₂. */
   fromPpm: number
   toPpm: number
+  /** False: one set point, at which it opens. */
+  isRange: boolean
   people: number
   steady: { speedPct: number; ppm: number; outdoorCfm: number; positionPct: number; at: 'min' | 'max' | 'between' }[]
-  /** A day of people coming and going, at the fan's usual speed. */
+  /** A day of people coming and going, at the fan speed at which it lacks air longest. */
   day: ReturnType<typeof co2Day>
   speedPct: number
+  /** How long it is under the code's rate on that day, at every fan speed, min. */
+  days: { speedPct: number; underMin: number }[]
   areaCfm: number
   alarmPpm: number
   outdoorPpm: number
@@ -77,7 +81,9 @@ export function dcvOf(v: VisitView): Result<Dcv> {
     ),
   }
   const fromPpm = numberAt(rowFor(ledger, 'freshair.co2.low')) ?? 700
-  const toPpm = numberAt(rowFor(ledger, 'freshair.co2.high')) ?? 1000
+  // A device with one set point opens at it: there is no range to open over.
+  const isRange = rowFor(ledger, 'freshair.co2.high') !== undefined
+  const toPpm = isRange ? (numberAt(rowFor(ledger, 'freshair.co2.high')) ?? 1000) : fromPpm
   const few = dcvLine(line.value) ?? aim.line
   // A controller never opens less for many people than for few: where the two cross, the ventilation position holds.
   const low: Line = lineThrough(
@@ -97,26 +103,32 @@ export function dcvOf(v: VisitView): Result<Dcv> {
   const ceilingFt = taken.or(system.roof.ceilingFt, CEILING_FT, 'room height', show('altitude', CEILING_FT), 'a usual ceiling')
   const byHour = system.roof.peopleByHour ?? usualDay(people)
   if (!system.roof.peopleByHour) taken.say('people by the hour', 'in by nine, out by six', 'a usual day')
-  const speedPct = roof.grid.at(-1) as number
-  const blocks: Co2Block[] = byHour.map((count) => ({ minutes: 60, people: count, speedPct }))
   const perPersonAirCfm = people > 0 ? (need.need?.peopleCfm ?? 0) / people : 0
-  const day = co2Day(unit, source, {
-    volumeFt3: Math.max(1000, floorFt2 * ceilingFt),
-    blocks,
-    initialPpm: source.outdoorPpm,
-    lagS: 60,
-    alarmPpm: system.roof.alarmPpm ?? ALARM_PPM,
-    perPersonAirCfm,
-    areaCfm: need.emptyCfm,
-    fault: null,
-    stepS: 5,
+  const dayAt = (speedPct: number) => ({
+    speedPct,
+    day: co2Day(unit, source, {
+      volumeFt3: Math.max(1000, floorFt2 * ceilingFt),
+      blocks: byHour.map((count): Co2Block => ({ minutes: 60, people: count, speedPct })),
+      initialPpm: source.outdoorPpm,
+      lagS: 60,
+      alarmPpm: system.roof.alarmPpm ?? ALARM_PPM,
+      perPersonAirCfm,
+      areaCfm: need.emptyCfm,
+      fault: null,
+      stepS: 5,
+    }),
   })
+  const days = roof.grid.map(dayAt)
+  // The speed at which it lacks air longest speaks; where none lacks any, the top one.
+  const { speedPct, day } = days.reduce((worst, one) =>
+    one.day.underRequiredMin >= worst.day.underRequiredMin - 1e-9 ? one : worst,
+  )
   const doubts: Found[] = []
   const lowBrings = Math.min(...roof.grid.map((speed) => bringsAt(line.value, low, speed)))
   if (lowBrings < need.emptyCfm * 0.97)
     doubts.push(finding('dcv-under-area', { lowCfm: lowBrings, areaCfm: need.emptyCfm }, show))
   if (flat.length > 0 && dcvLine(line.value)) doubts.push(finding('dcv-one-position', { speed: flat.at(-1) as number }))
-  if (toPpm <= fromPpm) doubts.push(finding('dcv-range-reversed', { fromPpm, toPpm }))
+  if (isRange && toPpm <= fromPpm) doubts.push(finding('dcv-range-reversed', { fromPpm, toPpm }))
   const forAll = co2Need({ ...source, people }, toPpm, 0).forLimitCfm
   if (toPpm > source.outdoorPpm && forAll > need.cfm * 1.3)
     doubts.push(finding('dcv-full-unreachable', { toPpm, people, needCfm: forAll }, show))
@@ -127,10 +139,12 @@ export function dcvOf(v: VisitView): Result<Dcv> {
     unit,
     fromPpm,
     toPpm,
+    isRange,
     people,
     steady: roof.grid.map((speed) => ({ speedPct: speed, ...co2Balance(unit, { ...source, people }, speed) })),
     day,
     speedPct,
+    days: days.map((one) => ({ speedPct: one.speedPct, underMin: one.day.underRequiredMin })),
     areaCfm: need.emptyCfm,
     alarmPpm: system.roof.alarmPpm ?? ALARM_PPM,
     outdoorPpm: source.outdoorPpm,

@@ -264,6 +264,37 @@ describe('control by CO₂', () => {
     expect(day.peakPpm).toBeGreaterThan(600)
   })
 
+  it('looks at every fan speed, and the one at which it lacks air longest speaks', () => {
+    const pen = roof({ profile: 'hollin-e7', fan: 'three', roof: { midPct: 80 } })
+    const { days, day, speedPct } = dcv(pen)
+    expect(days.map((one) => one.speedPct)).toEqual([60, 80, 100])
+    expect(day.underRequiredMin).toBe(Math.max(...days.map((one) => one.underMin)))
+    expect(days.find((one) => one.speedPct === speedPct)?.underMin).toBe(day.underRequiredMin)
+  })
+
+  it('a device with one set point opens at it, and is not told of a range', () => {
+    const profile = profileById('hollin-e7')
+    const one = { ...profile, id: 'one-point', settings: profile.settings.filter(({ role }) => role !== 'freshair.co2.high') }
+    const pen = roof({ profile: '', fan: 'three' })
+    pen.write('profile.use', { systemId: SYSTEM, place: 'economizer', profile: one as never })
+    pen.write('setting.set', { ...HERE, role: 'freshair.co2.low', place: 'economizer', column: 'found', value: '800' })
+    const { isRange, unit, doubts } = dcv(pen)
+    expect([isRange, unit.rule.fromPpm, unit.rule.toPpm]).toEqual([false, 800, 801])
+    expect(doubts.map((doubt) => doubt.code)).not.toContain('dcv-range-reversed')
+  })
+
+  it('with nobody in the floor is reckoned by the way of the occupied need', () => {
+    const empty = (serves: 'single' | 'simplified') => {
+      const found = needOf(viewOf(roof({ roof: { serves }, space: { effectiveness: 0.8 } }).changes))
+      if (!found.ok) throw new Error(found.reason)
+      return [found.value.emptyCfm, found.value.need?.efficiency ?? null] as const
+    }
+    // 312 cfm for 2,600 ft²: through Ez where the occupied need goes through it, through Ev where it goes through that.
+    expect(empty('single')).toEqual([expect.closeTo(312 / 0.8, 6), null])
+    const [simplified, ev] = empty('simplified')
+    expect(simplified).toBeCloseTo(312 / (ev ?? 0), 6)
+  })
+
   it('says where one figure for few people changes nothing at the high fan', () => {
     expect(dcv(roof()).doubts.map((one) => one.code)).toContain('dcv-one-position')
   })

@@ -182,7 +182,7 @@ function changed(v: VisitView): PlacedSection[] {
             zone ? `Zone ${zone}: ${rule(wanted)} (${edition}).` : 'The climate zone is not known.',
             ...(dcv.ok
               ? [
-                  `CO₂ control from ${dcv.value.fromPpm} to ${dcv.value.toPpm} ppm, never under ${v.show('flow', dcv.value.areaCfm)}.`,
+                  `CO₂ control from ${dcv.value.fromPpm}${dcv.value.isRange ? ` to ${dcv.value.toPpm}` : ''} ppm, never under ${v.show('flow', dcv.value.areaCfm)}.`,
                 ]
               : []),
           ],

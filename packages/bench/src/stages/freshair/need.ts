@@ -118,7 +118,12 @@ export function needOf(v: Pick<VisitView, 'system' | 'show'>): Result<AirNeed> {
         })
   const cfm = balance?.requiredCfm ?? forPeople
   const efficiency = need?.efficiency ?? 1
-  const emptyCfm = Math.max((need?.areaCfm ?? 0) / efficiency, balance ? exhaust + (roof.surplusCfm ?? 0) : 0)
+  // By the way of the occupied need: one that takes Ev for all spaces reckons with the floor at the people, not through Ez.
+  const floorCfm = spaces.reduce((sum, { space }) => sum + space.perAreaCfmFt2 * space.areaFt2, 0)
+  const emptyCfm = Math.max(
+    need?.efficiency == null ? (need?.areaCfm ?? 0) : floorCfm / efficiency,
+    balance ? exhaust + (roof.surplusCfm ?? 0) : 0,
+  )
   const bandPct = roof.bandPct ?? USUAL_BAND_PCT
   return ok({
     spaces: spaces.map((one, i) => ({

@@ -1,4 +1,5 @@
 import {
+  actionId,
   channelGroups,
   clockText,
   DAY_NAMES,
@@ -21,9 +22,19 @@ import type { LedgerRow } from '../../ledger/ledger.ts'
 import { seenAt, standsAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { StageFinding } from '../stage.ts'
-import { heldProgramOf, isProgramSeen, leastGapF, meaningIn, slotRows, type TimesDevice, timesDevice } from './device.ts'
+import {
+  type HeldAs,
+  heldProgramOf,
+  isProgramSeen,
+  leastGapF,
+  meaningIn,
+  slotRows,
+  type TimesDevice,
+  timesDevice,
+} from './device.ts'
+import { gapSaid } from './gap.ts'
 import { localOf } from './now.ts'
-import { dateOfDay, hasWeek, lanesOf, sayDate, seasonOn, seasonsOf } from './week.ts'
+import { dateOfDay, dayOfDate, hasWeek, lanesOf, reasonOn, sayDate, seasonOn, seasonsOf, type WeekDays, weekIn } from './week.ts'
 
 /** Something wrong with the times, with what mends it in one tap. */
 export interface TimesCheck extends StageFinding {
@@ -70,20 +81,34 @@ export function timesChecks(v: VisitView, now: number): TimesCheck[] {
   if (!times) return [...seasonGaps(v)]
   const held = heldProgramOf(times, 'aimed')
   const wanted = hasWeek(v) ? lanesOf(v, seasonOn(v, today)) : { heat: null, cool: null }
-  const slipped = slips(v, times, held, wanted)
+  // What stands there is looked at by itself: an aim that was taken first must not hide how it was found.
+  const stands = heldProgramOf(times, 'stands')
+  const slipped = once([...slips(v, times, stands, wanted, 'stands'), ...slips(v, times, held, wanted, 'aimed')])
   return [
     ...clockWrong(v, times),
-    ...heldOn(v, times, held),
+    ...heldOn(v, times, held, today),
     ...slipped,
     ...oneOfTwo(v, times, held),
+    ...(hasWeek(v) ? wantedTooClose(v, times) : []),
     ...tooClose(v, times, held),
     // What a slip put out of order is no second thing.
-    ...(slipped.length > 0 ? [] : neverHappens(v, times, held)),
+    ...(slipped.length > 0 ? [] : outOfOrder(v, times, stands, held)),
     ...seasonGaps(v),
+    ...datesOdd(v, times, held, today),
     ...linesEnd(v, times, held),
     ...daylight(v, times, now),
   ]
 }
+
+/** Out of order as it stands, or as it is aimed at; nothing to press where the aims are in order already. */
+function outOfOrder(v: VisitView, times: TimesDevice, stands: HeldProgram, aimed: HeldProgram): TimesCheck[] {
+  const of = neverHappens(v, times, aimed, 'aimed')
+  return once([...of, ...neverHappens(v, times, stands, 'stands').map((one) => ({ ...one, button: null, drafts: [] }))])
+}
+
+/** The same thing found twice, as it stands and as it is aimed at, is one. */
+const once = (checks: readonly TimesCheck[]): TimesCheck[] =>
+  checks.filter((one, i) => checks.findIndex((other) => other.id === one.id) === i)
 
 function clockWrong(v: VisitView, times: TimesDevice): TimesCheck[] {
   const read = v.here.clockReads.filter((one) => one.place === times.device.place).at(-1)
@@ -127,10 +152,14 @@ function clockWrong(v: VisitView, times: TimesDevice): TimesCheck[] {
   ]
 }
 
-function heldOn(v: VisitView, times: TimesDevice, held: HeldProgram): TimesCheck[] {
+function heldOn(v: VisitView, times: TimesDevice, held: HeldProgram, today: number): TimesCheck[] {
   const row = times.rows.get('time.hold')
   if (!row || meaningIn(times, 'aimed')('time.hold') !== 'held') return []
   const at = held.heat?.[0]
+  // Somebody is away, and this is how the device keeps it: ending it would heat an empty house.
+  const away = reasonOn(v, today)
+  if (away?.kind === 'exception')
+    return [made('hold-left-on', finding('hold-while-away', { device: times.device.profile.family, name: away.name }), { row })]
   return [
     made(
       'hold-left-on',
@@ -157,10 +186,12 @@ function slips(
   times: TimesDevice,
   held: HeldProgram,
   wanted: { heat: Float64Array | null; cool: Float64Array | null },
+  as: HeldAs,
 ): TimesCheck[] {
   const { form } = times
+  if (form && held.kind === 'actions') return lineSlips(v, times, held)
   if (!form || held.kind !== 'periods') return []
-  const divided = meaningIn(times, 'aimed')('time.program')
+  const divided = meaningIn(times, as)('time.program')
   const lane = (entries: readonly PeriodEntry[], channel: 'heat' | 'cool') =>
     laneOfProgram(channelGroups(form, divided, entries, channel), channel)
   // Where the two weeks are apart, a cooling week that nobody wrote must not hide a slip in heating.
@@ -193,13 +224,15 @@ function slips(
         finding('am-for-pm', {
           days: sayDays(group),
           what: `${row.setting.label.replace(/,? (from|at)$/, '')}${setF === null ? '' : ` (${v.show('temperature', setF)})`}`,
-          stands: sayValue(row.setting, row.aim?.value ?? standsAt(row)?.value ?? clockText(entry.startMin ?? 0)),
+          stands: sayValue(
+            row.setting,
+            (as === 'aimed' ? row.aim?.value : null) ?? standsAt(row)?.value ?? clockText(entry.startMin ?? 0),
+          ),
           should: spelled(row, startMin),
         }),
         {
           row,
-          button: `Make it ${spelled(row, startMin)}`,
-          drafts: [aimDraft(v, row, String(startMin), 'afternoon and morning were changed about')],
+          ...mendBy(v, row, startMin),
         },
       ),
     )
@@ -207,6 +240,137 @@ function slips(
   }
   return out
 }
+/** The aim that mends a slip; nothing to press where it is aimed at within the hour already: then it has to be set. */
+function mendBy(v: VisitView, row: LedgerRow, startMin: number): { button?: string; drafts?: Draft[] } {
+  const aimed = Number(row.aim?.meaning ?? Number.NaN)
+  if (Math.abs(aimed - startMin) <= NEAR_MIN) return {}
+  return {
+    button: `Make it ${spelled(row, startMin)}`,
+    drafts: [aimDraft(v, row, String(startMin), 'afternoon and morning were changed about')],
+  }
+}
+
+/** So near to a time of the week it is that time, and so far from any of them it is none, min. House figures. */
+const NEAR_MIN = 60
+const FAR_MIN = 120
+
+/** A time that is far from every usual one and, half a day later or earlier, near one of them; null: no slip. */
+function halfDayOff(startMin: number, usual: readonly number[]): number | null {
+  const apart = (minute: number) =>
+    Math.min(
+      ...usual.map((one) => {
+        const off = Math.abs(one - minute) % 1440
+        return Math.min(off, 1440 - off)
+      }),
+    )
+  const other = (startMin + HALF_DAY) % 1440
+  return usual.length > 0 && apart(startMin) > FAR_MIN && apart(other) <= NEAR_MIN ? other : null
+}
+
+/** Times of the usual week, or of a season's own. */
+const usualTimes = (week: WeekDays): number[] => Object.values(week).flatMap((day) => day.map((one) => one.startMin))
+
+/** Morning for afternoon in a list of dated lines. */
+function lineSlips(v: VisitView, times: TimesDevice, held: HeldProgram): TimesCheck[] {
+  if (!hasWeek(v)) return []
+  const usual = [null, ...seasonsOf(v)].flatMap((one) => usualTimes(weekIn(v, one)))
+  return held.lines.flatMap(({ line, atMin: startMin }) => {
+    const row = times.rows.get(actionId('at', line))
+    const should = halfDayOff(startMin, usual)
+    if (!row || should === null || seenAt(row) === null) return []
+    return [
+      made(
+        `am-pm-line-${line}`,
+        finding('am-for-pm', {
+          days: `Line ${line}`,
+          what: row.setting.label,
+          stands: sayValue(row.setting, standsAt(row)?.value ?? clockText(startMin)),
+          should: spelled(row, should),
+        }),
+        { row, ...mendBy(v, row, should) },
+      ),
+    ]
+  })
+}
+
+/** A date further off than this is a slip of the year, days. A house figure. */
+const FAR_OFF_DAYS = 550
+
+/** Dates and hours of what is out of the usual that are most likely slips: nothing is changed, they are asked. */
+function datesOdd(v: VisitView, times: TimesDevice, held: HeldProgram, today: number): TimesCheck[] {
+  const out: TimesCheck[] = []
+  const usual = usualTimes(weekIn(v, null))
+  for (const one of v.system.exceptions) {
+    const [from, to] = [one.from, one.to].map((text) => (text.length > 5 ? dayOfDate(text) : null))
+    const isFar = [from, to].some((day) => day !== null && day !== undefined && Math.abs(day - today) > FAR_OFF_DAYS)
+    if (isFar)
+      out.push(
+        made(
+          `far-${one.id}`,
+          finding('exception-far-off', { name: one.name || 'An exception', from: sayDate(one.from), to: sayDate(one.to) }),
+        ),
+      )
+  }
+  const hours = [
+    ...v.system.exceptions.map((one) => ({ id: one.id as string, name: one.name || 'An exception', entries: one.entries ?? [] })),
+    ...seasonsOf(v).map((one) => ({
+      id: one.id as string,
+      name: one.name || 'A season',
+      entries: Object.values(one.week).flat(),
+    })),
+  ]
+  for (const { id, name, entries } of hours)
+    for (const entry of entries) {
+      const should = halfDayOff(entry.startMin, usual)
+      if (should !== null)
+        out.push(
+          made(
+            `am-pm-${id}-${entry.startMin}`,
+            finding('hours-half-day-off', { name, stands: clockText(entry.startMin), should: clockText(should) }),
+          ),
+        )
+    }
+  const lines = held.kind === 'actions' ? held.lines : []
+  for (const odd of oddEnds(lines)) {
+    const row = times.rows.get(actionId('to', odd.line))
+    out.push(
+      made(
+        `line-end-${odd.line}`,
+        finding('line-ends-otherwise', { line: odd.line, to: sayDateOfYear(odd.to), others: sayDateOfYear(odd.othersTo) }),
+        row
+          ? {
+              row,
+              button: `Let it end on ${sayDateOfYear(odd.othersTo)}`,
+              drafts: [aimDraft(v, row, String(odd.othersTo), 'as the others of its season')],
+            }
+          : {},
+      ),
+    )
+  }
+  return out
+}
+
+/** Of three or more that begin on one day, the one that ends on another day than all the rest. */
+function oddEnds(lines: readonly { line: number; from: number; to: number }[]): { line: number; to: number; othersTo: number }[] {
+  const out: { line: number; to: number; othersTo: number }[] = []
+  for (const from of new Set(lines.map((one) => one.from))) {
+    const alike = lines.filter((one) => one.from === from)
+    for (const one of alike) {
+      const others = new Set(alike.filter((other) => other !== one).map((other) => other.to))
+      const [othersTo] = others
+      if (alike.length >= 3 && others.size === 1 && othersTo !== undefined && othersTo !== one.to)
+        out.push({ line: one.line, to: one.to, othersTo })
+    }
+  }
+  return out
+}
+
+/** What is wanted is closer than the device keeps apart: said before it is taken, once. */
+function wantedTooClose(v: VisitView, times: TimesDevice): TimesCheck[] {
+  const says = gapSaid(v, times)
+  return says === null ? [] : [made('wanted-too-close', says)]
+}
+
 const spelled = (row: LedgerRow, minutes: number): string => {
   const half = row.setting.range?.unit === '12 h clock'
   return half
@@ -291,11 +455,11 @@ function tooClose(v: VisitView, times: TimesDevice, held: HeldProgram): TimesChe
   ]
 }
 
-function neverHappens(v: VisitView, times: TimesDevice, held: HeldProgram): TimesCheck[] {
+function neverHappens(v: VisitView, times: TimesDevice, held: HeldProgram, as: HeldAs): TimesCheck[] {
   const { form } = times
   if (!form || held.kind !== 'periods' || !isProgramSeen(times)) return []
   const out: TimesCheck[] = []
-  const divided = meaningIn(times, 'aimed')('time.program')
+  const divided = meaningIn(times, as)('time.program')
   const groups = new Map<string, PeriodEntry[]>()
   for (const one of held.entries)
     groups.set(`${one.channel} ${one.group}`, [...(groups.get(`${one.channel} ${one.group}`) ?? []), one])

@@ -18,9 +18,10 @@ import {
 } from '@ingle/core'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
-import { canBeOff, holdingsOf, settingIn, type TimesDevice, timesDevice } from './device.ts'
+import { canBeOff, holdingsOf, leastGapF, settingIn, type TimesDevice, timesDevice } from './device.ts'
+import { aboveGap } from './gap.ts'
 import { USUAL_LEAD_MIN } from './warm.ts'
-import { keptOf, lanesOf, seasonOn, seasonsOf, type WeekDays, weekIn } from './week.ts'
+import { keptOf, lanesOf, sayDate, seasonOn, seasonsOf, type WeekDays, weekIn } from './week.ts'
 
 /** Stored with every aim that was taken from here: renaming it makes old ones stand for good. */
 export const TIMES_SOURCE = 'Times'
@@ -62,7 +63,9 @@ export function fitJobOf(v: VisitView, today: number): FitJob | null {
   if (!times) return null
   const ways = holdingsOf(times)
   if (ways.length === 0) return null
-  const lanes = lanesOf(v, seasonOn(v, today))
+  const wanted = lanesOf(v, seasonOn(v, today))
+  // What the least gap takes is said once, in its own sentence, and is no loss of every hour besides.
+  const lanes = { heat: wanted.heat, cool: aboveGap(wanted.heat, wanted.cool, leastGapF(times)) }
   // A lead of one's own is written into the program: it begins to warm so much before people are in.
   const leadMin = v.system.times.warmBy === 'lead' ? (v.system.times.leadMin ?? USUAL_LEAD_MIN) : 0
   const [heat, cool] = [withLead(lanes.heat, leadMin, 1), withLead(lanes.cool, leadMin, -1)]
@@ -282,14 +285,26 @@ export function actionsFit(v: VisitView, times: TimesDevice): Held {
     }
   }
   for (let n = lines.length + 1; n <= form.count; n += 1) put('do', n, 'none')
+  return { aims, lost: [...lost, ...datedLost(v, 'actions')] }
+}
+
+/** What no program of any shape holds: days out of the usual, holidays, and, where it holds one week, the other seasons. */
+export function datedLost(v: Pick<VisitView, 'system'>, shape: 'periods' | 'timer' | 'actions' | 'hold'): string[] {
   const { exceptions, lettings, times: said } = v.system
   const dated = exceptions.length + lettings.filter((one) => one.on).length
-  if (dated > 0)
-    lost.push(
-      `It has no exceptions: ${dated === 1 ? 'one day out of the usual is' : `${dated} days out of the usual are`} left to somebody’s hand.`,
-    )
-  if (said.holidays) lost.push('It has no calendar of holidays: on those days it goes on as usual.')
-  return { aims, lost }
+  const seasons = shape === 'actions' ? [] : seasonsOf(v).filter((one) => Object.keys(one.week).length > 0)
+  return [
+    ...(dated > 0
+      ? [
+          `It has no exceptions: ${dated === 1 ? 'one day or stretch out of the usual is' : `${dated} days or stretches out of the usual are`} left to somebody’s hand.`,
+        ]
+      : []),
+    ...(said.holidays ? ['It has no calendar of holidays: on those days it goes on as usual.'] : []),
+    ...seasons.map(
+      (one) =>
+        `It holds one week: the one of ${one.name || 'a season'}, ${sayDate(one.from)} to ${sayDate(one.to)}, has to be put in by hand when it begins, and the other when it ends.`,
+    ),
+  ]
 }
 /** A set of days in the language of roles. */
 function daysMeaning(days: readonly number[]): string {
@@ -357,7 +372,7 @@ export function timerFit(v: VisitView, times: TimesDevice, today: number): Held 
     for (let i = pairs.length; i < form.count; i += 1)
       for (const field of ['on', 'off'] as const) aims.push({ id: slotId(field, g, i), meaning: 'off', ...PLAIN })
   }
-  return { aims, lost }
+  return { aims, lost: [...lost, ...datedLost(v, 'timer')] }
 }
 
 /** The one temperature that is nearest to a whole week: what a device that only holds can do of it. */
@@ -380,5 +395,5 @@ export function holdFit(v: VisitView, times: TimesDevice, today: number): Held {
         `${channel === 'heat' ? 'Heating' : 'Cooling'} ${v.show('temperature', one)} is never set by itself: by hand, or not at all.`,
       )
   }
-  return { aims, lost }
+  return { aims, lost: [...lost, ...datedLost(v, 'hold')] }
 }

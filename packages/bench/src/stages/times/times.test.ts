@@ -96,7 +96,92 @@ describe('what is wrong with the times', () => {
     const [slip] = timesChecks(viewOf(pen.changes), NOW)
     expect(slip).toMatchObject({ id: 'am-pm-time.heat-start.13', button: 'Make it 5:15 PM' })
     expect(slip?.says).toBe('Mo–Fr: WK heat 3 (69.0 °F) begins at 5:15 AM. Everything speaks for 5:15 PM.')
-    expect(mended(pen, 'am-pm')).not.toContain('am-pm')
+    // Aimed at right it is still found wrong, until it is set: then nothing is left to press.
+    expect(mended(pen, 'am-pm')).toContain('am-pm')
+    expect(timesChecks(viewOf(pen.changes), NOW)[0]).toMatchObject({ id: 'am-pm-time.heat-start.13', button: null })
+    pen.write('setting.set', { ...HERE, role: 'time.heat-start.13', place: 'controller', column: 'left', value: '5:15 PM' })
+    expect(ids(viewOf(pen.changes))).not.toContain('am-pm')
+  })
+  it('a slip is found where aims were taken first, and periods out of order are doubted at once', () => {
+    const pen = withWeek(house())
+    put(pen, aimDrafts(viewOf(pen.changes), timesAims(viewOf(pen.changes))?.aims ?? [], TIMES_SOURCE))
+    found(pen, SLIP)
+    expect(ids(viewOf(pen.changes))).toContain('am-pm')
+    const odd = withWeek(house())
+    put(odd, aimDrafts(viewOf(odd.changes), timesAims(viewOf(odd.changes))?.aims ?? [], TIMES_SOURCE))
+    found(odd, { ...SLIP, 'time.heat-start.13': '5:15 PM', 'time.heat-start.14': '4:40 PM' })
+    expect(ids(viewOf(odd.changes)).some((id) => /^(order|never)/.test(id))).toBe(true)
+  })
+  it('a hold while somebody is away is not told to be ended', () => {
+    const pen = withWeek(house())
+    found(pen, { 'time.hold': 'on' })
+    const hold = () => timesChecks(viewOf(pen.changes), NOW).find((one) => one.id === 'hold-left-on')
+    const usual = hold()
+    pen.write('exception.set', {
+      systemId: SYSTEM,
+      exceptionId: uuid(70),
+      name: 'a week away',
+      from: '2026-11-20',
+      to: '2026-12-20',
+      is: 'out',
+    })
+    expect([usual?.button, hold()?.button]).toEqual(['End the hold', null])
+    expect(hold()?.says).toContain('“a week away” runs today')
+  })
+  it('dates and hours that are most likely slips are asked about', () => {
+    const pen = withWeek(house())
+    pen.write('exception.set', {
+      systemId: SYSTEM,
+      exceptionId: uuid(71),
+      name: 'Fair',
+      from: '2062-12-24',
+      to: '2062-12-26',
+      is: 'out',
+    })
+    pen.write('exception.set', {
+      systemId: SYSTEM,
+      exceptionId: uuid(72),
+      name: 'Concert',
+      from: '2026-12-12',
+      to: '2026-12-12',
+      is: 'in',
+      entries: [
+        { startMin: 480, is: 'in' },
+        { startMin: 630, is: 'asleep' },
+      ],
+    })
+    const says = timesChecks(viewOf(pen.changes), NOW).map((one) => one.says)
+    expect(says.find((one) => one.includes('Fair'))).toContain('the year is far off')
+    // The usual week goes to bed at 21:50 and at 23:10.
+    expect(says.find((one) => one.includes('Concert'))).toBe(
+      'Concert has 10:30, where the usual week has about 22:30: morning for afternoon?',
+    )
+  })
+  it('heating and cooling closer than the device keeps them are told once, before they are taken', () => {
+    const pen = withWeek(house())
+    pen.write('times.set', { systemId: SYSTEM, heatInF: 70, coolInF: 70 })
+    const gap = () => timesChecks(viewOf(pen.changes), NOW).filter((one) => one.id === 'wanted-too-close')
+    expect(gap()).toHaveLength(1)
+    expect(gap()[0]?.says).toMatch(/^Heating 70\.0 °F and cooling 70\.0 °F while people are in are closer than the [\d.]+ °F/)
+    expect(timesAims(viewOf(pen.changes))?.lost.filter((one) => /cooling/i.test(one))).toHaveLength(1)
+    pen.write('times.set', { systemId: SYSTEM, coolInF: 76 })
+    expect(gap()).toEqual([])
+  })
+  it('what is out of the usual is a loss of every shape of program, said as such', () => {
+    for (const device of ['fenwarm-p7', 'hollin-t4', 'skerrick-w2', 'fenwarm-c3']) {
+      const pen = withWeek(house(device))
+      const lost = () => timesAims(viewOf(pen.changes))?.lost.join(' ') ?? ''
+      expect(lost()).not.toContain('no exceptions')
+      pen.write('exception.set', {
+        systemId: SYSTEM,
+        exceptionId: uuid(73),
+        name: 'away',
+        from: '2026-12-20',
+        to: '2026-12-27',
+        is: 'out',
+      })
+      expect(lost(), device).toContain('It has no exceptions: one day or stretch out of the usual is left to somebody’s hand.')
+    }
   })
   it('does not take a right program for a slip, nor a shipped one', () => {
     const right = withWeek(house())
@@ -125,13 +210,16 @@ describe('what is wrong with the times', () => {
     const pen = house('fenwarm-p7')
     found(pen, { 'time.start.11': '6:30 AM', 'time.start.12': '9:00 AM', 'time.start.13': '7:00 AM' })
     expect(ids(viewOf(pen.changes))).toEqual(['never', 'daylight-off'])
-    expect(mended(pen, 'never')).toEqual(['daylight-off'])
+    // Until it is set it stands as it was found; nothing is left to press.
+    expect(mended(pen, 'never')).toEqual(['never', 'daylight-off'])
+    expect(timesChecks(viewOf(pen.changes), NOW)[0]?.button).toBeNull()
   })
   it('finds an order that the device would sort, and two at one time', () => {
     const pen = house()
     found(pen, { 'time.heat-start.11': '9:00 AM', 'time.heat-start.12': '6:00 AM' })
     expect(ids(viewOf(pen.changes))).toContain('order')
-    expect(mended(pen, 'order')).not.toContain('order')
+    mended(pen, 'order')
+    expect(timesChecks(viewOf(pen.changes), NOW).find((one) => one.id.startsWith('order'))?.button).toBeNull()
     const twice = house()
     found(twice, { 'time.heat-start.11': '6:00 AM', 'time.heat-start.12': '6:00 AM' })
     expect(ids(viewOf(twice.changes))).toContain('twice')
@@ -165,6 +253,26 @@ describe('what is wrong with the times', () => {
     pen.write('week.set', { systemId: SYSTEM, seasonId: uuid(50), days: [0], entries: WEEKEND })
     expect(timesChecks(viewOf(pen.changes), NOW)[0]?.says).toBe('“winter” ends on 15 Apr, and nothing goes on until 1 May.')
     expect(mended(pen, 'season-ends')).not.toContain('season-ends')
+  })
+  it('dated lines: morning for afternoon by the week, and the one end among three that is another', () => {
+    const pen = withWeek(house('hollin-t4', ''))
+    const line = (n: number, at: string, to: string) =>
+      found(pen, {
+        [`time.act.do.${n}`]: 'set',
+        [`time.act.at.${n}`]: at,
+        [`time.act.days.${n}`]: '1-5',
+        [`time.act.from.${n}`]: '10/16',
+        [`time.act.to.${n}`]: to,
+      })
+    line(1, '05:45', '4/16')
+    line(2, '07:20', '4/16')
+    line(3, '10:10', '4/1')
+    const checks = timesChecks(viewOf(pen.changes), NOW)
+    expect(checks.find((one) => one.id === 'am-pm-line-3')).toMatchObject({ button: 'Make it 22:10' })
+    expect(checks.filter((one) => one.id.startsWith('am-pm'))).toHaveLength(1)
+    expect(checks.find((one) => one.id === 'line-end-3')?.says).toBe(
+      'Line 3 ends on 1 Apr, the others that begin with it on 16 Apr.',
+    )
   })
   it('finds dated lines that run out', () => {
     const pen = house('hollin-t4', '')
@@ -281,7 +389,7 @@ describe('the nearest program of every shipped family', () => {
     expect(of('days')).toEqual(['tu', 'tu', 'th', 'th', 'tu-fr', 'tu-fr'])
     expect(of('from')).toEqual(['107', '107', '107', '107', '290', '290'])
     expect(of('to')).toEqual(['289', '289', '289', '289', '106', '106'])
-    expect(told?.lost).toEqual(['It has no exceptions: one day out of the usual is left to somebody’s hand.'])
+    expect(told?.lost).toEqual(['It has no exceptions: one day or stretch out of the usual is left to somebody’s hand.'])
   })
   it('a device that only holds gets the temperature that is nearest to the whole week', () => {
     const pen = withWeek(house('fenwarm-n1', ''))

@@ -9,6 +9,7 @@ import { timesChecks } from './checks.ts'
 import { isProgramSeen, isSlot, slotRows, timesDevice } from './device.ts'
 import {
   actionsFit,
+  datedLost,
   fitAims,
   fitJobOf,
   fitOf,
@@ -20,6 +21,7 @@ import {
   TIMES_SOURCE,
   timerFit,
 } from './fit.ts'
+import { gapSaid } from './gap.ts'
 import { localOf } from './now.ts'
 import { remindersOf } from './reminders.ts'
 import { warmChecks } from './warmChecks.ts'
@@ -52,7 +54,11 @@ export function timesAims(v: VisitView, work: 'known' | 'now' = 'now'): { aims: 
   if (!fit?.ok) return null
   return {
     aims: fitAims(times, fit),
-    lost: lostSaid(fit.nearest.lost, { stepMin: stepOf(times), stepF: setStepOf(times) }, v.show),
+    lost: [
+      ...(gapSaid(v, times) ? [gapSaid(v, times)?.says ?? ''] : []),
+      ...lostSaid(fit.nearest.lost, { stepMin: stepOf(times), stepF: setStepOf(times) }, v.show),
+      ...datedLost(v, 'periods'),
+    ],
   }
 }
 

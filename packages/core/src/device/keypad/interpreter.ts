@@ -34,7 +34,7 @@ export function nextState(machine: KeypadMachine, state: KeypadState, event: Key
 }
 
 const isValueKey = (value: ValueKeys, key: string | undefined): boolean =>
-  key !== undefined && [value.up, value.down, value.save, value.back].includes(key)
+  key !== undefined && [value.up, value.down, value.save, value.lock, value.back].includes(key)
 
 const takes = (way: KeypadWay, keys: readonly string[], heldS: number | null): boolean =>
   way.keys.length === keys.length &&
@@ -76,15 +76,17 @@ function onKey(machine: KeypadMachine, state: KeypadState, screen: KeypadScreen,
   if (!known) return { ...state, editing: null }
   if (key === value.up || key === value.down) {
     const steps = heldS > 0 && value.run ? stepsWhileHeld(heldS * 1000, value.run) : 1
-    return { ...state, editing: moved(state.editing, key === value.up ? steps : -steps, known.values.length, value.wrap) }
+    const editing = moved(state.editing, key === value.up ? steps : -steps, known.values.length, value.wrap)
+    return { ...state, editing, confirmed: false }
   }
-  if (key === value.back) return { ...state, editing: null }
-  if (key !== value.save) return state
+  if (key === value.back) return { ...state, editing: null, confirmed: false }
+  if (value.lock !== undefined && !(state.confirmed && key === value.lock)) return { ...state, confirmed: key === value.save }
+  if (value.lock === undefined && key !== value.save) return state
   const written = known.values[state.editing] ?? ''
   const { saved, restedS, owed } = write(machine, state, item.id, written)
   // A value may bring items in or take them out: the cursor stays on its own item.
   const cursor = visibleItems(screen, saved, restedS, machine).findIndex((one) => one.id === item.id)
-  return { ...state, saved, restedS, owed, editing: null, cursor: Math.max(cursor, 0) }
+  return { ...state, saved, restedS, owed, editing: null, confirmed: false, cursor: Math.max(cursor, 0) }
 }
 
 /** Saves a value; one that brings others into a list only after a rest begins that rest anew. */

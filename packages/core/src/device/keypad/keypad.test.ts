@@ -114,6 +114,27 @@ describe('a device', () => {
     expect(run(machine, changed, [press('exit')]).saved[id('c')]).toBe('0')
     expect(run(machine, changed, [press('set')])).toMatchObject({ saved: { [id('c')]: '3' }, editing: null })
   })
+  it('where one key confirms and another locks, both are pressed and both are in the plan', () => {
+    const pad: Keypad = {
+      ...PAD,
+      keys: [...PAD.keys, { id: 'lock', label: 'LOCK' }],
+      screens: { ...PAD.screens, menu: { ...LIST, value: { ...LIST.value, lock: 'lock' } } },
+    }
+    const two = machineOf(pad)
+    const changed = run(two, startState(two), [hold(4, 'down', 'set'), press('set'), press('up')])
+    expect(run(two, changed, [press('lock')]).saved[id('a')]).toBe('0')
+    const confirmed = run(two, changed, [press('set')])
+    expect([confirmed.saved[id('a')], confirmed.editing]).toEqual(['0', 1])
+    // Anything between the two drops it.
+    expect(run(two, confirmed, [press('up'), press('lock')]).saved[id('a')]).toBe('0')
+    expect(run(two, confirmed, [press('lock')])).toMatchObject({ saved: { [id('a')]: '1' }, editing: null })
+    const plan = planKeys(two, startState(two), { [id('a')]: '2' })
+    if (!plan.ok) throw new Error(plan.reason)
+    const events = plan.value.steps.flatMap((step) => step.events)
+    expect(run(two, startState(two), events).saved[id('a')]).toBe('2')
+    expect(events.filter((one) => one.do === 'press' && one.keys[0] === 'lock')).toHaveLength(1)
+    expect(keypadDoubts(profile(SETTINGS), pad)).toEqual([])
+  })
   it('falls back home after a while and forgets what was being changed', () => {
     const late = run(machine, inMenu, [press('set'), press('up'), { do: 'wait', s: 60 }])
     expect(late).toMatchObject({ screen: 'home', saved: { [id('a')]: '0' } })

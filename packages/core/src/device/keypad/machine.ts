@@ -35,8 +35,10 @@ export interface ValueKeys {
   wrap: boolean
   /** How the up and down keys run when held; absent: a held key makes one step. */
   run?: HoldRule
-  /** Writes the value and goes back to the list. */
+  /** Writes the value and goes back to the list; where there is a `lock`, it only confirms it. */
   save: string
+  /** Confirm and lock, two presses: this one after `save` writes. Any other key between them drops what was confirmed. */
+  lock?: string
   /** Goes back to the list and writes nothing. */
   back?: string
 }

@@ -91,7 +91,7 @@ function keysOf(screen: KeypadScreen): string[] {
   if (screen.kind === 'pairs') return [...ways, ...screen.digits, screen.send, screen.clear]
   if (screen.kind === 'address') return [...ways, ...known([screen.up, screen.down, screen.next, screen.prev, screen.enter])]
   const { value } = screen
-  return [...ways, ...known([screen.next, screen.prev, screen.open, value.up, value.down, value.save, value.back])]
+  return [...ways, ...known([screen.next, screen.prev, screen.open, value.up, value.down, value.save, value.lock, value.back])]
 }
 
 const waysOf = (screen: KeypadScreen): string[] => [

@@ -14,6 +14,8 @@ export interface KeypadState {
   cursor: number
   /** Index of the value that is being changed; null: none is. */
   editing: number | null
+  /** The value was confirmed and not locked yet: nothing is written. */
+  confirmed: boolean
   /** Digits entered on a code screen, and which of them is next. */
   digits: readonly number[]
   digit: number
@@ -73,7 +75,7 @@ export function startState(machine: KeypadMachine, found: Readonly<Record<string
   }
 }
 
-const ENTERED = { cursor: 0, editing: null, digits: [], digit: 0, field: 0, answer: null } as const
+const ENTERED = { cursor: 0, editing: null, confirmed: false, digits: [], digit: 0, field: 0, answer: null } as const
 const zeros = (screen: KeypadScreen | undefined): number[] => (screen?.kind === 'address' ? screen.fields.map(() => 0) : [])
 
 /** The numbers of an address as they stand for what is saved. */

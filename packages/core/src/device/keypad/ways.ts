@@ -81,7 +81,9 @@ export function valueWay(keys: ValueKeys, count: number, from: number, to: numbe
   const down = from >= to ? from - to : keys.wrap ? from - to + count : null
   const ways = [around(keys.up, keys.down, up), around(keys.down, keys.up, down)].filter((one) => one !== null)
   const best = ways.sort((a, b) => a.cost - b.cost)[0]
-  return best ? { events: [...best.events, ...press(keys.save, 1)], cost: best.cost + cost.press } : null
+  if (!best) return null
+  const writing = [keys.save, ...(keys.lock === undefined ? [] : [keys.lock])].flatMap((key) => press(key, 1))
+  return { events: [...best.events, ...writing], cost: best.cost + writing.length * cost.press }
 }
 
 /** From where some up and down keys stand to where they should. */

@@ -38,7 +38,15 @@ export function weekOfDays(head: string, line: Line, context: JotContext): JotRe
     entries.push({ startMin, is, ...set })
   }
   if (entries.length === 0) return needs('what they do, and when: up 5:45')
-  entries.sort((a, b) => a.startMin - b.startMin)
+  // Sorted in silence, a slip of AM and PM would be written as if it were meant.
+  const late = entries.findIndex((one, i) => i > 0 && one.startMin < (entries[i - 1] as WeekEntry).startMin)
+  if (late > 0) {
+    const [before, after] = [entries[late - 1] as WeekEntry, entries[late] as WeekEntry]
+    return wrong(
+      `${clockText(after.startMin)} stands after ${clockText(before.startMin)}, and comes before it in the day.`,
+      `Write them in the order of the day; if morning or afternoon is meant, ${clockText((before.startMin + 720) % 1440)} and not ${clockText(before.startMin)}.`,
+    )
+  }
   const show = showIn(context.units)
   const said = entries.map((one) =>
     [
