@@ -132,11 +132,15 @@ test('inputs and outputs: a clash is named, a free terminal offered, a safety tr
   await expect(page.getByRole('main')).toContainText('Float switch and Freeze-stat share terminal I02.')
   await tech.fill(contacts, 'Terminal', 'I03')
   await expect(page.getByRole('main')).not.toContainText('share terminal')
-  await expect(contacts).toContainText('It stops the fan, and shuts the damper.')
+  await expect(contacts).toContainText(
+    'When it trips: the whole unit stops, its fan too, the outdoor damper shuts; reset by hand.',
+  )
   await contacts.getByRole('button', { name: 'It did not stop' }).click()
-  await expect(page.getByRole('main')).toContainText('Freeze-stat was tripped and did not stop the fan, and shuts the damper.')
+  await expect(page.getByRole('main')).toContainText(
+    'Freeze-stat was tripped, and it did not do what it has to: the whole unit stops',
+  )
   await contacts.getByRole('button', { name: 'It stopped, with alarm' }).click()
-  await expect(page.getByRole('main')).not.toContainText('Freeze-stat was tripped and did not stop')
+  await expect(page.getByRole('main')).not.toContainText('Freeze-stat was tripped, and it did not do')
   // A CO₂ sensor with a live zero: no volts are a broken wire.
   const sensors = page.getByRole('region', { name: 'Sensors' })
   await sensors.getByRole('button', { name: /CO₂/ }).click()

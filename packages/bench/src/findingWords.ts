@@ -185,7 +185,7 @@ export const found = finding({
     'Look where it sits (sun, warm roof, still air) before it is trimmed or changed.',
   ],
   'safety-does-not-stop': [
-    '{point} was tripped and did not stop {stops}.',
+    '{point} was tripped, and it did not do what it has to: {does}.',
     'Leave the unit off until it does. It is mended, never bridged.',
   ],
   'output-does-not-work': [
@@ -195,6 +195,10 @@ export const found = finding({
   'fault-compressor-at-minimum': [
     'A compressor runs with the damper at {command}% while {outdoorF|temperature} outdoors would cool.',
     'Look at the changeover, at integrated cooling, and at what the outdoor sensor says.',
+  ],
+  'humidity-unread': [
+    'This unit goes by enthalpy: at {outdoorF|temperature} nobody can say whether it is right to stay shut or to open.',
+    'Read the humidity outdoors too, and write it as rh at the end of the line.',
   ],
   'fault-economizing-wrongly': [
     'The damper stands at {command}% though {outdoorF|temperature} outdoors is not good for cooling.',

@@ -306,6 +306,7 @@ export {
   type SignalStatus,
   type StripTerminal,
   signalOf,
+  whenTripped,
 } from './freshair/roofPoints.ts'
 export {
   lookAtRoof,

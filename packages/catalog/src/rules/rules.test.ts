@@ -240,6 +240,21 @@ const CASES: Record<string, { hits: Stands[]; misses: Stands[]; facts?: Partial<
       ['zone.count', '1'],
     ],
   },
+  'enthalpy-by-dry-bulb': {
+    hits: [{ 'freshair.changeover': 'fixed-enthalpy', 'freshair.sensor': 'dry-bulb' }],
+    misses: [
+      { 'freshair.changeover': 'fixed-enthalpy', 'freshair.sensor': 'enthalpy' },
+      { 'freshair.changeover': 'fixed', 'freshair.sensor': 'dry-bulb' },
+    ],
+  },
+  'economizer-fault-unheard': {
+    hits: [{ 'freshair.alarm': 'no', 'freshair.changeover': 'difference' }],
+    misses: [{ 'freshair.alarm': 'yes', 'freshair.changeover': 'difference' }, { 'freshair.alarm': 'no' }],
+  },
+  'economizer-without-feedback': {
+    hits: [{ 'freshair.feedback': 'no', 'freshair.changeover': 'fixed' }],
+    misses: [{ 'freshair.feedback': 'yes', 'freshair.changeover': 'fixed' }, { 'freshair.feedback': 'no' }],
+  },
   'short-rest': { hits: [['control.min-off', '2']], misses: [['control.min-off', '3']] },
   'short-cycles': {
     hits: [

@@ -156,6 +156,35 @@ export const SETTING_RULES: readonly SettingRule[] = [
     remedy: 'Keep one zone open, or have enough always-open outlets, measured.',
   },
   {
+    id: 'enthalpy-by-dry-bulb',
+    when: [
+      { role: 'freshair.changeover', is: ['fixed-enthalpy', 'difference-enthalpy'] },
+      { role: 'freshair.sensor', is: ['dry-bulb'] },
+    ],
+    says: 'The economizer goes by enthalpy, and its outdoor sensor measures the dry bulb alone: it cannot decide by what it does not know.',
+    remedy: 'Fit and set a sensor of enthalpy, or let it go by the dry bulb.',
+  },
+  {
+    id: 'economizer-fault-unheard',
+    when: [
+      { role: 'freshair.alarm', is: ['no'] },
+      { role: 'freshair.changeover', is: ['fixed', 'zone', 'difference', 'fixed-enthalpy', 'difference-enthalpy'] },
+    ],
+    says: 'No fault of the economizer reaches anybody: its alarm output is off.',
+    remedy:
+      'Turn it on and wire it to where somebody sees it. Energy codes ask for fault detection on larger units (IECC 2021 C403.2.3); the local code says on which.',
+  },
+  {
+    id: 'economizer-without-feedback',
+    when: [
+      { role: 'freshair.feedback', is: ['no'] },
+      { role: 'freshair.changeover', is: ['fixed', 'zone', 'difference', 'fixed-enthalpy', 'difference-enthalpy'] },
+    ],
+    says: 'The controller does not hear where the damper stands: a damper that sticks is no fault to it.',
+    remedy:
+      'Wire and turn on the feedback where the actuator has one; what a code asks of fault detection rests on it (IECC 2021 C403.2.3).',
+  },
+  {
     id: 'short-rest',
     when: [{ role: 'control.min-off', under: 3 }],
     says: 'A rest of less than three minutes lets a compressor start against pressure.',

@@ -14,6 +14,13 @@ export interface EconomizerReading {
   compressor: boolean | null
   /** Damper feedback, percent; null: none. */
   feedbackPct: number | null
+  /**
+   * Whether the unit's own rule lets outdoor air cool now, where it goes by more than the dry bulb; null: it cannot be told from
+   * what was read. Absent: by the dry bulb and the limits below.
+   */
+  mayCool?: boolean | null
+  /** Something else opens it, by right: many people by its CO₂. */
+  opensForAir?: boolean
 }
 
 /** When a reading counts as a fault. */
@@ -91,13 +98,14 @@ export function economizerFaults(r: EconomizerReading, rule: FaultRule): { fault
     Math.abs(r.outdoorF - rule.highLimitF) > e &&
     (rule.lockoutBelowF === null || Math.abs(r.outdoorF - rule.lockoutBelowF) > e) &&
     Math.abs(r.outdoorF - r.returnF) > e
-  const isGood =
+  const byDryBulb =
     (rule.lockoutBelowF === null || r.outdoorF >= rule.lockoutBelowF) && r.outdoorF <= rule.highLimitF && r.outdoorF < r.returnF
-  if (clear && isGood && r.coolingCall && isMinimum) {
+  const isGood = r.mayCool === undefined ? (clear ? byDryBulb : null) : r.mayCool
+  if (isGood === true && r.coolingCall && isMinimum) {
     faults.push('not-economizing')
     if (r.compressor) faults.push('compressor-at-minimum')
   }
-  if (clear && !isGood && !isMinimum) faults.push('economizing-wrongly')
+  if (isGood === false && !isMinimum && !r.opensForAir) faults.push('economizing-wrongly')
   if (r.feedbackPct !== null && Math.abs(r.feedbackPct - r.commandPct) > 2 * rule.bandPct)
     faults.push(
       // In the middle of the stroke both directions read alike.

@@ -252,6 +252,22 @@ describe('faults of an economizer', () => {
     expect(faultsOf({ feedbackPct: 98, nearbyF: 53, compressor: false })).toEqual([])
   })
 
+  it('go by the unit’s own rule where that is more than the dry bulb: it can be right to stay shut, and nothing is said where it cannot be told', () => {
+    const shut = { outdoorF: 68, returnF: 74, mixedF: 73, commandPct: 15 }
+    expect(faultsOf(shut)).not.toContain('not-economizing')
+    expect(faultsOf({ ...shut, outdoorF: 60, mixedF: 72 })).toContain('not-economizing')
+    for (const mayCool of [false, null])
+      expect(faultsOf({ ...shut, outdoorF: 60, mixedF: 72, mayCool })).not.toContain('not-economizing')
+    expect(faultsOf({ outdoorF: 60, mixedF: 61.4, mayCool: false })).toContain('economizing-wrongly')
+    expect(faultsOf({ outdoorF: 60, mixedF: 61.4, mayCool: null })).not.toContain('economizing-wrongly')
+  })
+
+  it('a damper that many people hold open is not economizing wrongly', () => {
+    const open = { outdoorF: 84, returnF: 74, mixedF: 79, commandPct: 50, coolingCall: false }
+    expect(faultsOf(open)).toContain('economizing-wrongly')
+    expect(faultsOf({ ...open, opensForAir: true })).not.toContain('economizing-wrongly')
+  })
+
   it('tell a warm roof from swapped wires by a thermometer in the shade', () => {
     expect(faultsOf({ nearbyF: 44 })).toEqual(['outdoor-sensor-off'])
     expect(faultsOf({ outdoorF: 74, returnF: 52, mixedF: 60, commandPct: 50, nearbyF: 52.5 })).toContain(

@@ -1,4 +1,11 @@
 import { SIGNALS, type SignalKind } from '../airflow/driveFor.ts'
+import {
+  SAFETY_ACTION_WORDS,
+  SAFETY_RESET_WORDS,
+  SAFETY_SCOPE_WORDS,
+  type SafetyKindId,
+  safetyKind,
+} from '../safety/safetyKinds.ts'
 import { thermistorC, thermistorOhm } from '../sensing/sensors.ts'
 
 /** What goes through a terminal: read in, counted as a contact, sent out as a signal, or switched. */
@@ -12,8 +19,10 @@ interface PointKind {
   label: string
   way: PointWay
   measures?: PointMeasures
-  /** What it stops or does, for inputs that protect: each is tripped and seen, never bridged. */
-  stops?: string
+  /** The safety that it is: what a trip has to do, whom it reaches and who resets it are that table's, never this one's. */
+  protects?: SafetyKindId
+  /** What it does, for a contact that is no safety; and what else happens on a roof when a safety trips. */
+  does?: string
 }
 
 /** Everything that a rooftop unit's controller may read, hear, drive or switch. */
@@ -30,12 +39,12 @@ export const ROOF_POINTS = {
   'duct-static': { label: 'Duct static', way: 'reads', measures: 'static' },
   'building-static': { label: 'Building static', way: 'reads', measures: 'static' },
   occupied: { label: 'Occupied', way: 'contact' },
-  'remote-off': { label: 'Remote off', way: 'contact', stops: 'the whole unit' },
-  filter: { label: 'Filter switch', way: 'contact', stops: 'nothing: it only tells' },
-  smoke: { label: 'Smoke detector', way: 'contact', stops: 'the fan at once, and shuts the damper' },
-  freeze: { label: 'Freeze-stat', way: 'contact', stops: 'the fan, and shuts the damper' },
-  'high-limit': { label: 'High limit', way: 'contact', stops: 'the heat; the fan goes on' },
-  float: { label: 'Float switch', way: 'contact', stops: 'the compressors' },
+  'remote-off': { label: 'Remote off', way: 'contact', does: 'the whole unit stops' },
+  filter: { label: 'Filter switch', way: 'contact', does: 'nothing stops: it only tells' },
+  smoke: { label: 'Smoke detector', way: 'contact', protects: 'smoke', does: 'the outdoor damper shuts' },
+  freeze: { label: 'Freeze-stat', way: 'contact', protects: 'freeze', does: 'the outdoor damper shuts' },
+  'high-limit': { label: 'High limit', way: 'contact', protects: 'high-limit' },
+  float: { label: 'Float switch', way: 'contact', protects: 'float' },
   damper: { label: 'Outdoor damper', way: 'drives', measures: 'pct' },
   fan: { label: 'Supply fan speed', way: 'drives', measures: 'pct' },
   'fan-start': { label: 'Supply fan start', way: 'switches' },
@@ -49,6 +58,15 @@ export type RoofPointId = keyof typeof ROOF_POINTS
 export const ROOF_POINT_IDS = Object.keys(ROOF_POINTS) as RoofPointId[]
 
 export const pointKind = (id: RoofPointId): PointKind => ROOF_POINTS[id]
+
+/** What has to happen when a contact of the strip trips, in a sentence; null for what is no contact. */
+export function whenTripped(id: RoofPointId): string | null {
+  const { protects, does } = pointKind(id)
+  if (!protects) return does ?? null
+  const { action, scope, reset } = safetyKind(protects)
+  const reaches = scope === 'own' ? '' : `; it reaches ${SAFETY_SCOPE_WORDS[scope]}`
+  return `${SAFETY_ACTION_WORDS[action]}${does ? `, ${does}` : ''}${reaches}; reset ${SAFETY_RESET_WORDS[reset]}`
+}
 
 /** Inputs that protect: each is tripped on purpose and seen to stop what it should. */
 export const SAFETY_POINTS: readonly RoofPointId[] = ['smoke', 'freeze', 'high-limit', 'float', 'remote-off', 'filter']

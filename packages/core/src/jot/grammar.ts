@@ -54,6 +54,7 @@ export type JotIntent =
       compressor?: boolean
       feedbackPct?: number
       nearbyF?: number
+      outdoorRhPct?: number
       co2Ppm?: number
     }
   | { kind: 'test-read'; runId: string; reading: string; value: number; plusMinus: number; instrument?: string; due?: string }

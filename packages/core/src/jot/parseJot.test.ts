@@ -30,6 +30,24 @@ const context: JotContext = {
 }
 const read = (text: string, change: Partial<JotContext> = {}) => parseJot(text, { ...context, ...change })
 
+describe('a line of a week and a line of a unit', () => {
+  it('times out of the order of the day are doubted, and nothing is written', () => {
+    expect(parseJot('mo-fr out 9pm back 16:30', context)).toMatchObject({
+      state: 'wrong',
+      reason: '16:30 stands after 21:00, and comes before it in the day.',
+      remedy: 'Write them in the order of the day; if morning or afternoon is meant, 09:00 and not 21:00.',
+    })
+    expect(parseJot('mo-fr out 9am back 16:30', context).state).toBe('ready')
+  })
+  it('takes the humidity outdoors beside the rest, before or after the CO₂', () => {
+    for (const line of [
+      'unit oa 72 ra 76 ma 75 damper 15 cool co2 640 rh 90',
+      'unit oa 72 ra 76 ma 75 damper 15 cool rh 90 co2 640',
+    ])
+      expect(parseJot(line, context)).toMatchObject({ state: 'ready', intent: { outdoorRhPct: 90, co2Ppm: 640 } })
+  })
+})
+
 describe('a value of a running test', () => {
   it.each<[string, object]>([
     ['read', { state: 'incomplete', needs: 'which: supply' }],

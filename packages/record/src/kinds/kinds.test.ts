@@ -27,7 +27,7 @@ it('these fields were read off something, and have a row each among the readings
       "reading.probes": "supply static, return static, before-filter static, after-filter static, after-coil static, trunk static",
       "reading.rise": "returnDbF temperature, supplyDbF temperature, volts voltage, amps current",
       "reading.split": "returnDbF temperature, supplyDbF temperature, returnWbF temperature, supplyWbF temperature, returnRhPct humidity",
-      "roof.reading": "outdoorF temperature, returnF temperature, mixedF temperature, commandPct percent, nearbyF temperature, feedbackPct percent, co2Ppm ppm",
+      "roof.reading": "outdoorF temperature, returnF temperature, mixedF temperature, commandPct percent, nearbyF temperature, feedbackPct percent, co2Ppm ppm, outdoorRhPct humidity",
       "sensor.pair": "shownF temperature, referenceF temperature",
       "stroke.reading": "feedbackPct percent, seenPct percent, seconds s",
       "traverse.point": "pressureInWc static",

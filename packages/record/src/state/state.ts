@@ -212,6 +212,7 @@ export interface RoofReadingState extends ReadOnce {
   compressor?: boolean
   feedbackPct?: number
   nearbyF?: number
+  outdoorRhPct?: number
   co2Ppm?: number
   fanPct?: number
   from?: 'jot' | 'wire' | 'paste'

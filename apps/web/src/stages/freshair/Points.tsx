@@ -1,5 +1,5 @@
 import { type PointView, sayPoint, signalWords, stripOf } from '@ingle/bench'
-import { brokenWire, pointKind, SIGNALS } from '@ingle/core'
+import { brokenWire, pointKind, SIGNALS, whenTripped } from '@ingle/core'
 import { stripScene } from '@ingle/report'
 import { Printer } from 'lucide-react'
 import { useState } from 'react'
@@ -116,7 +116,8 @@ const KINDS = ['beta', 'table', ...Object.keys(SIGNALS)]
 function PointFields({ point }: { point: PointView }) {
   const { write, at, show } = useVisit()
   const { state, id } = point
-  const { way, measures, stops } = pointKind(id)
+  const { way, measures } = pointKind(id)
+  const tripped = way === 'contact' ? whenTripped(id) : null
   const set = async (body: object) =>
     refusalOf(await write([{ kind: 'roof.point.set', body: { systemId: at.systemId, carries: id, ...body } }]))
   const hasSignal = way === 'reads' || way === 'drives'
@@ -176,7 +177,7 @@ function PointFields({ point }: { point: PointView }) {
               .
             </p>
           )}
-          {stops && <p className="text-[14px]">It stops {stops}.</p>}
+          {tripped && <p className="text-[14px]">When it trips: {tripped}.</p>}
           <Reading point={point} />
         </>
       )}

@@ -1,15 +1,19 @@
 import {
+  airState,
+  allowsFreeCooling,
   type EconomizerFault,
   economizerFaults,
   type FaultRule,
   type Found,
   judgeStroke,
   type StrokeVerdict,
+  standardPressurePsia,
   USUAL_FAULT_RULE,
   USUAL_STROKE,
 } from '@ingle/core'
 import type { RoofReadingState } from '@ingle/record'
 import { found as finding } from '../../findingWords.ts'
+import { numberAt, rowFor } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { changeoverOf } from './changeover.ts'
 
@@ -17,7 +21,7 @@ import { changeoverOf } from './changeover.ts'
 export interface FaultView {
   reading: RoofReadingState
   rule: FaultRule
-  faults: { id: EconomizerFault; says: string; mend: string }[]
+  faults: { id: EconomizerFault | 'humidity-unread'; says: string; mend: string }[]
   sharePct: number | null
 }
 
@@ -50,7 +54,10 @@ function ruleOf(v: VisitView): FaultRule {
 export function faultsOf(v: VisitView): FaultView[] {
   if (v.here.roofReadings.length === 0) return []
   const rule = ruleOf(v)
+  const view = changeoverOf(v)
+  const co2From = numberAt(rowFor(v.ledger, 'freshair.co2.low'))
   return v.here.roofReadings.map((reading) => {
+    const mayCool = mayCoolBy(v, view, reading)
     const { faults, sharePct } = economizerFaults(
       {
         outdoorF: reading.outdoorF,
@@ -61,11 +68,46 @@ export function faultsOf(v: VisitView): FaultView[] {
         nearbyF: reading.nearbyF ?? null,
         compressor: reading.compressor ?? null,
         feedbackPct: reading.feedbackPct ?? null,
+        ...(mayCool !== undefined && { mayCool }),
+        opensForAir: co2From !== null && reading.co2Ppm !== undefined && reading.co2Ppm > co2From,
       },
       rule,
     )
-    return { reading, rule, sharePct, faults: faults.map((id) => ({ id, ...sayFault(v, id, reading) })) }
+    const lacks = mayCool === null && reading.outdoorRhPct === undefined
+    return {
+      reading,
+      rule,
+      sharePct,
+      faults: [
+        ...faults.map((id) => ({ id, ...sayFault(v, id, reading) })),
+        ...(lacks
+          ? [{ id: 'humidity-unread' as const, ...said(finding('humidity-unread', { outdoorF: reading.outdoorF }, v.show)) }]
+          : []),
+      ],
+    }
   })
+}
+
+const said = ({ says, mend }: Found) => ({ says, mend })
+
+/** An enthalpy that is nearer to its limit is not told by the sensors of a roof, Btu/lb. A house figure. */
+const CLEAR_BTU_LB = 0.7
+
+/** What the rule of this unit says of a reading, where it goes by enthalpy; null: not to be told. Undefined: by the dry bulb. */
+function mayCoolBy(
+  v: VisitView,
+  { now, roof }: ReturnType<typeof changeoverOf>,
+  reading: RoofReadingState,
+): boolean | null | undefined {
+  if (now.kind !== 'fixed-enthalpy' && now.kind !== 'differential-enthalpy') return undefined
+  if (reading.outdoorRhPct === undefined) return null
+  const pressure = standardPressurePsia(v.state.altitudeFt)
+  const outdoor = airState(reading.outdoorF, { relativeHumidityPct: reading.outdoorRhPct }, pressure)
+  const back = airState(reading.returnF, { relativeHumidityPct: roof.back.relativeHumidityPct }, pressure)
+  if (!outdoor.ok || !back.ok) return null
+  const may = (offBtuLb: number) =>
+    allowsFreeCooling(now, reading.outdoorF, outdoor.value.enthalpyBtuLb + offBtuLb, reading.returnF, back.value.enthalpyBtuLb)
+  return may(CLEAR_BTU_LB) === may(-CLEAR_BTU_LB) ? may(0) : null
 }
 
 function sayFault({ show }: Pick<VisitView, 'show'>, id: EconomizerFault, reading: RoofReadingState) {

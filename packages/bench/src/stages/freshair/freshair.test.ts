@@ -1,5 +1,5 @@
 import { profileById } from '@ingle/catalog'
-import { onLine, pointKind } from '@ingle/core'
+import { onLine } from '@ingle/core'
 import { HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
@@ -393,7 +393,7 @@ describe('points and readings', () => {
     pen.write('roof.point.set', { systemId: SYSTEM, carries: 'alarm', terminal: 'P4' })
     pen.write('roof.point.read', { ...HERE, carries: 'smoke', stopped: false })
     expect(stripOf(viewOf(pen.changes)).faults.map((one) => one.says)).toContainEqual(
-      `Smoke detector was tripped and did not stop ${pointKind('smoke').stops}.`,
+      'Smoke detector was tripped, and it did not do what it has to: the whole unit stops, its fan too, the outdoor damper shuts; it reaches every unit on the same plenum or zone; reset by hand.',
     )
     pen.write('roof.point.read', { ...HERE, carries: 'smoke', stopped: true })
     pen.write('roof.point.read', { ...HERE, carries: 'alarm', worked: true })
@@ -414,6 +414,36 @@ describe('points and readings', () => {
     expect(findings.map((one) => one.says)).toContainEqual(
       'The outdoor sensor reads 70.0 °F where a thermometer in the shade reads 56.0 °F.',
     )
+  })
+
+  it('72 °F outdoors at 90 % under fixed enthalpy is right to stay shut; without the humidity nobody can say', () => {
+    const judged = (more: object) => {
+      const pen = roof({ profile: 'hollin-e7', fan: 'three', roof: { zone: '2A' } })
+      for (const [role, value] of [
+        ['freshair.sensor', 'enthalpy'],
+        ['freshair.changeover', 'heat and degrees'],
+        ['freshair.limit.enthalpy', '28'],
+        ['freshair.limit', '75'],
+      ] as const)
+        pen.write('setting.set', { ...HERE, role, place: 'economizer', column: 'found', value })
+      const reading = { ...HERE, outdoorF: 72, returnF: 76, mixedF: 75.2, commandPct: 15, cooling: true, compressor: true }
+      pen.write('roof.reading', { ...reading, ...more })
+      return faultsOf(viewOf(pen.changes))[0]?.faults.map((one) => one.id)
+    }
+    expect(judged({})).toEqual(['humidity-unread'])
+    // 72 °F at 90 % holds 34 Btu/lb, at 20 % 21: over and under the 28 of its limit.
+    expect(judged({ outdoorRhPct: 90 })).toEqual([])
+    expect(judged({ outdoorRhPct: 20 })).toEqual(['compressor-at-minimum', 'not-economizing'])
+  })
+
+  it('a damper that stands open for many people is no fault of the economizer', () => {
+    const judged = (co2Ppm: number) => {
+      const pen = roof({ profile: 'hollin-e7', fan: 'three' })
+      pen.write('roof.reading', { ...HERE, outdoorF: 90, returnF: 74, mixedF: 81, commandPct: 60, cooling: true, co2Ppm })
+      return faultsOf(viewOf(pen.changes))[0]?.faults.map((one) => one.id)
+    }
+    expect(judged(600)).toContain('economizing-wrongly')
+    expect(judged(1200)).not.toContain('economizing-wrongly')
   })
 
   it('judge the strokes of a visit together', () => {

@@ -17,6 +17,7 @@ import {
   type StripTerminal,
   signalFor,
   signalPct,
+  whenTripped,
 } from '@ingle/core'
 import type { PointReadState, RoofPointState } from '@ingle/record'
 import { found as finding } from '../../findingWords.ts'
@@ -206,7 +207,7 @@ function sayFault(fault: PointFault): Found {
 function readFaults({ id, label, read, signal, isSafety, fitted, proved }: PointView, show: VisitView['show']): Found[] {
   const out: Found[] = []
   if (isSafety && fitted && !proved && read?.state.stopped === false)
-    out.push(finding('safety-does-not-stop', { point: label, stops: pointKind(id).stops ?? '' }))
+    out.push(finding('safety-does-not-stop', { point: label, does: whenTripped(id) ?? '' }))
   if (read?.state.worked === false) out.push(finding('output-does-not-work', { point: label }))
   if (!read) return out
   const raw = read.state.raw ?? 0

@@ -86,6 +86,7 @@ const afterFan = (line: Line) =>
 const MORE = {
   feedback: ['percent', 'the damper feedback in percent'],
   near: ['temperature', 'a thermometer in the shade'],
+  rh: ['humidity', 'the humidity outdoors'],
 } as const satisfies Wanted
 
 /** `unit oa 55 ra 74 ma 71 damper 15 cool`: what a rooftop unit shows now. */
@@ -112,6 +113,9 @@ export function unitShows(line: Line, context: JotContext): JotReading {
     line.take('ppm')
     co2 = ppm
   }
+  const last = pairs(line, MORE)
+  if (!isPairs(last)) return last
+  const { feedback, near, rh } = { ...more, ...last }
   const [outdoorF = 0, returnF = 0, mixedF = 0] = [air.oa, air.ra, air.ma]
   const commandPct = damper[0] ?? 0
   if (commandPct < 0) return wrong('A damper cannot be less than shut.', 'Say its command from 0 to 100 percent.')
@@ -124,8 +128,9 @@ export function unitShows(line: Line, context: JotContext): JotReading {
       commandPct,
       cooling,
       ...(comp !== undefined && { compressor: comp }),
-      ...(more.feedback !== undefined && { feedbackPct: more.feedback }),
-      ...(more.near !== undefined && { nearbyF: more.near }),
+      ...(feedback !== undefined && { feedbackPct: feedback }),
+      ...(near !== undefined && { nearbyF: near }),
+      ...(rh !== undefined && { outdoorRhPct: rh }),
       ...(co2 !== undefined && { co2Ppm: co2 }),
     },
     reads: `outdoor ${show('temperature', outdoorF)}, return ${show('temperature', returnF)}, mixed ${show('temperature', mixedF)}, damper ${show('percent', commandPct)}, ${cooling ? 'cooling called' : 'no cooling called'}`,
@@ -135,5 +140,5 @@ export function unitShows(line: Line, context: JotContext): JotReading {
 const afterUnit = (line: Line) =>
   wrong(
     `“${clip(line.next())}” was not understood here.`,
-    'Say it like unit oa 55 ra 74 ma 71 damper 15 cool, then comp on, feedback 14, near 54 or co2 640 if you have them.',
+    'Say it like unit oa 55 ra 74 ma 71 damper 15 cool, then comp on, feedback 14, near 54, co2 640 or rh 60 if you have them.',
   )

@@ -21,6 +21,8 @@ class RoofReading extends OnVisit {
   /** A thermometer in the shade, or a station nearby. */
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) nearbyF?: number
   @IsOptional() @IsNumber() @Min(0) @Max(20_000) co2Ppm?: number
+  /** Of the outdoor air: a rule by enthalpy cannot be judged without it. */
+  @IsOptional() @IsNumber() @Min(0) @Max(100) outdoorRhPct?: number
   @IsOptional() @IsNumber() @Min(0) @Max(120) fanPct?: number
   @IsOptional() @IsIn(FROM) from?: (typeof FROM)[number]
 }
@@ -35,6 +37,7 @@ const KEPT = [
   'feedbackPct',
   'nearbyF',
   'co2Ppm',
+  'outdoorRhPct',
   'fanPct',
   'from',
 ] as const
@@ -49,8 +52,12 @@ export const roofReading = kind('roof.reading', {
     nearbyF: { says: 'nearby', in: 'temperature', read: true },
     feedbackPct: { says: 'feedback', in: 'percent', read: true },
     co2Ppm: { says: 'CO₂', unit: 'ppm', read: true },
+    outdoorRhPct: { says: 'outdoor humidity', in: 'humidity', read: true },
   },
-  says: ({ outdoorF, returnF, mixedF, commandPct, cooling, compressor, feedbackPct, nearbyF, co2Ppm, from }, show) =>
+  says: (
+    { outdoorF, returnF, mixedF, commandPct, cooling, compressor, feedbackPct, nearbyF, co2Ppm, outdoorRhPct, from },
+    show,
+  ) =>
     [
       `unit${from === 'wire' ? ' over the wire' : ''}: outdoor ${show('temperature', outdoorF)}`,
       `return ${show('temperature', returnF)}`,
@@ -61,10 +68,14 @@ export const roofReading = kind('roof.reading', {
       feedbackPct === undefined ? '' : `feedback ${show('percent', feedbackPct)}`,
       nearbyF === undefined ? '' : `nearby ${show('temperature', nearbyF)}`,
       co2Ppm === undefined ? '' : `CO₂ ${co2Ppm} ppm`,
+      outdoorRhPct === undefined ? '' : `outdoor humidity ${show('humidity', outdoorRhPct)}`,
     ]
       .filter((one) => one !== '')
       .join(', '),
-  line: ({ outdoorF, returnF, mixedF, commandPct, cooling, compressor, feedbackPct, nearbyF, co2Ppm, from }, { units }) => {
+  line: (
+    { outdoorF, returnF, mixedF, commandPct, cooling, compressor, feedbackPct, nearbyF, co2Ppm, outdoorRhPct, from },
+    { units },
+  ) => {
     if (from === 'wire' || from === 'paste') return null
     const degrees = exactly('temperature', [outdoorF, returnF, mixedF, nearbyF], units)
     const percent = exactly('percent', [commandPct, feedbackPct], units)
@@ -75,6 +86,7 @@ export const roofReading = kind('roof.reading', {
       feedbackPct === undefined ? '' : `feedback ${percent(feedbackPct)}`,
       nearbyF === undefined ? '' : `near ${degrees(nearbyF)}`,
       co2Ppm === undefined ? '' : `co2 ${co2Ppm}`,
+      outdoorRhPct === undefined ? '' : `rh ${outdoorRhPct}`,
     ]
       .filter((one) => one !== '')
       .join(' ')
