@@ -241,19 +241,34 @@ const CASES: Record<string, { hits: Stands[]; misses: Stands[]; facts?: Partial<
     ],
   },
   'enthalpy-by-dry-bulb': {
-    hits: [{ 'freshair.changeover': 'fixed-enthalpy', 'freshair.sensor': 'dry-bulb' }],
+    hits: [
+      ['freshair.changeover', 'fixed-enthalpy'],
+      ['freshair.sensor', 'dry-bulb'],
+    ],
     misses: [
-      { 'freshair.changeover': 'fixed-enthalpy', 'freshair.sensor': 'enthalpy' },
-      { 'freshair.changeover': 'fixed', 'freshair.sensor': 'dry-bulb' },
+      ['freshair.changeover', 'fixed'],
+      ['freshair.sensor', 'dry-bulb'],
     ],
   },
   'economizer-fault-unheard': {
-    hits: [{ 'freshair.alarm': 'no', 'freshair.changeover': 'difference' }],
-    misses: [{ 'freshair.alarm': 'yes', 'freshair.changeover': 'difference' }, { 'freshair.alarm': 'no' }],
+    hits: [
+      ['freshair.alarm', 'no'],
+      ['freshair.changeover', 'difference'],
+    ],
+    misses: [
+      ['freshair.alarm', 'yes'],
+      ['freshair.changeover', 'difference'],
+    ],
   },
   'economizer-without-feedback': {
-    hits: [{ 'freshair.feedback': 'no', 'freshair.changeover': 'fixed' }],
-    misses: [{ 'freshair.feedback': 'yes', 'freshair.changeover': 'fixed' }, { 'freshair.feedback': 'no' }],
+    hits: [
+      ['freshair.feedback', 'no'],
+      ['freshair.changeover', 'fixed'],
+    ],
+    misses: [
+      ['freshair.feedback', 'yes'],
+      ['freshair.changeover', 'fixed'],
+    ],
   },
   'short-rest': { hits: [['control.min-off', '2']], misses: [['control.min-off', '3']] },
   'short-cycles': {
