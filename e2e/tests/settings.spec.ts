@@ -19,7 +19,7 @@ test('flat 5 is set up from a pattern of flat 1, ticked off, and named in twins'
 
   // The new tenant wants other house rules: the pattern then says what the flats have in common.
   await tech.open(flat(5, 'survey'))
-  for (const rule of ['sensor at the wall', 'tight rooms']) await page.getByRole('button', { name: `Leave out ${rule}` }).click()
+  for (const rule of ['sensor at the wall', 'fan off', 'tight rooms']) await page.getByRole('button', { name: `Leave out ${rule}` }).click()
   await tech.open(flat(5, 'settings'))
   await page.getByRole('button', { name: 'Put on a pattern…' }).click()
   const apply = page.getByRole('dialog', { name: 'Put on a pattern' })
@@ -285,7 +285,7 @@ test('the lead sets a house rule; a technician chooses it, and the aim names it'
     .getByRole('button', { name: 'Fan when satisfied, heating', exact: true })
     .click()
   await expect(tech.page.getByRole('region', { name: 'Fan when satisfied, heating' })).toContainText(
-    'Refines “sensor at the wall” (off)',
+    'Refines “fan off” (off)',
   )
 })
 

@@ -3,7 +3,9 @@ import { dental, expect, test } from '../bench.ts'
 test('the worst combination of a dental practice is found, mended, and its settings go into the ledger', async ({ tech }) => {
   const { page } = tech
   await tech.open(dental('zones/combinations'))
-  await expect(page.getByRole('heading', { name: /^\d+ of 32 combinations break a limit$/ })).toBeVisible()
+  const counted = page.getByRole('heading', { name: /^(\d+ of|All) \d+ combinations/ })
+  await expect(counted).toHaveText(/^\d+ of 32/)
+  const asItIs = (await counted.textContent()) ?? ''
   const chosen = page.getByRole('region', { name: 'The chosen combination' })
   await expect(chosen.getByRole('heading')).toHaveText('Everything shut')
   await page
@@ -18,8 +20,10 @@ test('the worst combination of a dental practice is found, mended, and its setti
   const mends = page.getByRole('region', { name: 'Corrections' })
   const relief = mends.getByText(/^A relief damper that opens at/).locator('../..')
   await relief.getByRole('button', { name: 'See it in the matrix' }).click()
-  await expect(page.getByRole('heading', { name: /^All 32 combinations are within their limits/ })).toBeVisible()
+  // It opens above what all zones open make, so that it does not bleed all day: it mends some of them, and says how many stay.
+  await expect(counted).not.toHaveText(asItIs)
   await relief.getByRole('button', { name: 'See it in the matrix' }).click()
+  await expect(counted).toHaveText(asItIs)
   const keep = mends.getByText(/^Keep Waiting open\.$/).locator('../..')
   await keep.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByRole('heading', { name: /^\d+ of 16 combinations break a limit$/ })).toBeVisible()

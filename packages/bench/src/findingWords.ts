@@ -285,6 +285,10 @@ export const found = finding({
     'Heating {heatF|temperature} and cooling {coolF|temperature} {while} are closer than the {leastF|temperatureDifference} that the device keeps apart: it will cool from {setF|temperature} on.',
     'Say other temperatures, or take the gap as it is.',
   ],
+  'hand-closer-than-gap': [
+    'Heating {heatF|temperature} and cooling {coolF|temperature} are closer than the {leastF|temperatureDifference} that the device keeps apart: it moves one of them, cooling to {setF|temperature} as a rule.',
+    'Look at what it shows after the change.',
+  ],
   'exception-far-off': [
     '{name} runs from {from} to {to}: the year is far off.',
     'Look at the year, and write it again; nothing was changed.',

@@ -161,6 +161,7 @@ export {
   timesDevice,
 } from './stages/times/device.ts'
 export { type Fit, type FitJob, fitJobOf, keepFit, knownFit, lostSaid, runFit, TIMES_SOURCE } from './stages/times/fit.ts'
+export { handGapSaid } from './stages/times/gap.ts'
 export {
   type ForceAt,
   forceAt,
@@ -174,6 +175,7 @@ export {
   sayState,
   sayWhy,
   spansOf,
+  underAt,
 } from './stages/times/now.ts'
 export { type Reminder, remindersOf } from './stages/times/reminders.ts'
 export { runSaves, type Saves, type SavesJob, savesJobsOf, savesSaid, turnsAtF } from './stages/times/saves.ts'

@@ -31,6 +31,22 @@ const context: JotContext = {
 const read = (text: string, change: Partial<JotContext> = {}) => parseJot(text, { ...context, ...change })
 
 describe('a line of a week and a line of a unit', () => {
+  it('several speeds over one grille are their mean, one that stands still among them', () => {
+    expect(parseJot('grille return 400 350 0 450 24x24', context)).toMatchObject({
+      state: 'ready',
+      intent: { faceFpm: 300, widthIn: 24, heightIn: 24 },
+      reads: expect.stringContaining('300 fpm, the mean of 4'),
+    })
+    expect(parseJot('grille return 400', context)).toMatchObject({ state: 'ready', intent: { faceFpm: 400 } })
+  })
+  it('a gas meter that no burner turns so fast is asked about', () => {
+    const fires = { ...context, burnsFuel: true }
+    expect(parseJot('clock 1 ft³ 41 s', fires).state).toBe('ready')
+    expect(parseJot('clock 1 ft³ 0.0001 s', fires)).toMatchObject({
+      state: 'wrong',
+      reason: expect.stringContaining('36,000,000 ft³ an hour'),
+    })
+  })
   it('times out of the order of the day are doubted, and nothing is written', () => {
     expect(parseJot('mo-fr out 9pm back 16:30', context)).toMatchObject({
       state: 'wrong',

@@ -35,7 +35,11 @@ export interface Program {
 export type TimeSource = 'week' | 'season' | 'holiday' | 'exception' | 'action' | 'override' | 'hold' | 'none'
 
 /** A change by hand, and until when it lasts. */
-export type Override = TimeState & { setAt: number } & (
+export type Override = TimeState & {
+  setAt: number
+  /** The change before it, where that still runs: a lane that this one leaves goes on by it. */
+  under?: Override
+} & (
     | { kind: 'hold'; clearedAt: number | null }
     | { kind: 'minutes'; minutes: number }
     | { kind: 'until-next-event' }
@@ -220,11 +224,17 @@ export function inForceAt(timeline: Timeline, at: number, override: Override | n
   if (override && at >= override.setAt && at < overrideEnds) {
     const { action, heatF, coolF, kind } = override
     const source = kind === 'hold' ? 'hold' : 'override'
-    // A change of one lane leaves the other to its program.
-    const below = action === 'set' && (heatF === null || coolF === null) ? inForceAt(timeline, at, null, 0) : null
+    // A change of one lane leaves the other to the change before it, or to its program.
+    const { under = null } = override
+    const below =
+      action === 'set' && (heatF === null || coolF === null)
+        ? inForceAt(timeline, at, under, under ? endOf(timeline, under) : 0)
+        : null
     const isSet = below?.action === 'set'
     return { action, heatF: heatF ?? (isSet ? below.heatF : null), coolF: coolF ?? (isSet ? below.coolF : null), source }
   }
+  // Over by itself, it leaves what it was made over.
+  if (override?.under && at >= override.setAt) return inForceAt(timeline, at, override.under, endOf(timeline, override.under))
   const i = latestAt(timeline, at)
   const event = timeline.events[i]
   if (!event) return NOTHING
@@ -239,12 +249,19 @@ export function nextChange(timeline: Timeline, at: number, override: Override | 
   const ends = known ? endOf(timeline, known) : Number.POSITIVE_INFINITY
   const now = inForceAt(timeline, at, known, ends)
   let i = latestAt(timeline, at) + 1
-  let endSeen = !(known && ends > at && Number.isFinite(ends))
+  // Ends of the changes, one over another, that are still to come.
+  const comes: number[] = []
+  for (let one: Override | undefined = known ?? undefined; one; one = one.under) {
+    const end = endOf(timeline, one)
+    if (end > at && Number.isFinite(end)) comes.push(end)
+  }
+  comes.sort((a, b) => a - b)
   for (;;) {
     const event = timeline.instants[i]
-    if (event === undefined && endSeen) return null
-    const next = !endSeen && (event === undefined || ends <= event) ? ends : (event as number)
-    if (next === ends) endSeen = true
+    const [end] = comes
+    if (event === undefined && end === undefined) return null
+    const next = end !== undefined && (event === undefined || end <= event) ? end : (event as number)
+    if (next === end) comes.shift()
     if (event !== undefined && next === event) i += 1
     if (!isSame(inForceAt(timeline, next, known, ends), now)) return next
   }

@@ -178,6 +178,38 @@ describe('what is in force', () => {
     expect(nextChange(timeline, now, hold)).toBeNull()
   })
 
+  it('a second change by hand leaves the lane that it does not touch to the first, and drops out when it ends', () => {
+    const program: Program = {
+      zone: 'UTC',
+      week: [{ startMin: 0, days: null, action: 'set', heatF: 60, coolF: 80 }],
+      seasons: [],
+      exceptions: [],
+      holidays: null,
+      actions: [],
+    }
+    const start = at(2026, 11, 28, 8)
+    const timeline = timelineOf(program, start - DAY_MS, start + DAY_MS)
+    const first: Override = { action: 'set', heatF: 70, coolF: null, setAt: start, kind: 'minutes', minutes: 240 }
+    const second: Override = { action: 'set', heatF: null, coolF: 74, setAt: start + 60 * MIN_MS, kind: 'minutes', minutes: 60, under: first }
+    const lanes = (minute: number) => {
+      const { heatF, coolF } = inForceAt(timeline, start + minute * MIN_MS, second, endOf(timeline, second))
+      return [heatF, coolF]
+    }
+    expect([lanes(90), lanes(150), lanes(250)]).toEqual([
+      [70, 74],
+      [70, 80],
+      [60, 80],
+    ])
+    const changes = []
+    for (let now: number | null = start + 61 * MIN_MS; now !== null && changes.length < 2; ) {
+      now = nextChange(timeline, now, second)
+      if (now !== null) changes.push((now - start) / MIN_MS)
+    }
+    expect(changes).toEqual([120, 240])
+    // A hold that was ended is over at that very instant.
+    const hold: Override = { action: 'set', heatF: 66, coolF: null, setAt: start, kind: 'hold', clearedAt: start + MIN_MS }
+    expect(inForceAt(timeline, start + MIN_MS, hold, endOf(timeline, hold)).heatF).toBe(60)
+  })
   it('is nothing before anything was ever set', () => {
     const empty: Program = { zone: 'UTC', week: [], seasons: [], exceptions: [], holidays: null, actions: [] }
     expect(inForceAt(timelineOf(empty, 0, DAY_MS), DAY_MS, null, 0)).toMatchObject({ source: 'none', heatF: null })

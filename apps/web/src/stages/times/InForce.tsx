@@ -1,6 +1,7 @@
 import {
   dateOfDay,
   forceAt,
+  handGapSaid,
   heldProgramOf,
   keptOf,
   localOf,
@@ -12,6 +13,7 @@ import {
   sayWhy,
   spansOf,
   timesDevice,
+  underAt,
   wantedProgram,
 } from '@ingle/bench'
 import { clockText, DAY_NAMES, endOf, type Program, parseReading, readClock, walkable, weekdayOf, zoneTable } from '@ingle/core'
@@ -241,14 +243,14 @@ function Player(props: { play: Play; onPlay: (play: Play) => void; moment: numbe
     const days = Number(away.replace(',', '.'))
     if (hand === 'away' && !(days > 0 && days <= 14)) return setWrong('Say how many days, up to fourteen.')
     if (hand === 'minutes' && !(minutes > 0 && minutes <= 60 * 24 * 14)) return setWrong('Say how many hours, up to two weeks.')
-    // A lane that nobody touched goes on as it stood.
-    const stood = forceAt(program, moment, { ...play, override: null }).state
-    const kept = hand === 'away' ? keptOf(visit).out : stood
+    // A lane that nobody touched goes on by the change before, or by the program.
+    const kept = hand === 'away' ? keptOf(visit).out : null
     const base = {
       action: 'set' as const,
       heatF: heatF ?? kept?.heatF ?? null,
       coolF: coolF ?? kept?.coolF ?? null,
       setAt: moment,
+      ...underAt(program, play, moment),
     }
     onPlay({
       ...play,
@@ -274,6 +276,8 @@ function Player(props: { play: Play; onPlay: (play: Play) => void; moment: numbe
       cut: { offAt: moment, onAt, clock: battery === 'reset' ? { kind: 'reset', to } : { kind: battery }, correctedAt: null },
     })
   }
+  const set = play.override && forceAt(program, play.override.setAt, { ...NOTHING_PLAYED, override: play.override }).state
+  const gap = handGapSaid(visit, set)
   const isPlayed = play.override !== null || play.cut !== null || play.clockSetAt !== null
   return (
     <section aria-label="Play it through" className="panel p-4 flex flex-col gap-3 min-w-0">
@@ -295,6 +299,11 @@ function Player(props: { play: Play; onPlay: (play: Play) => void; moment: numbe
         />
         {hand === 'minutes' && <LineField label="Hours" numeric value={hours} onChange={setHours} />}
         {hand === 'away' && <LineField label="Days" numeric value={away} onChange={setAway} />}
+        {gap && (
+          <Notice kind="watch">
+            <b>{gap.says}</b> {gap.mend}
+          </Notice>
+        )}
         <div className="flex flex-wrap gap-2">
           <button type="button" className="btn btn-primary" onClick={change}>
             Change it now

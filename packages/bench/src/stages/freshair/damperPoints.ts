@@ -26,6 +26,8 @@ export const MOST_ERROR_PCT = 5
 const STATION = { readingErrorPct: 3, spanErrorPct: 0.5 }
 const TRAVERSE_ERROR_PCT = 6
 const HOOD_ERROR_PCT = 7
+/** A supply that was measured with the point, percent. */
+const MEASURED_SUPPLY_ERROR_PCT = 5
 
 export const WAY_WORDS: Readonly<Record<DamperPointState['way'], string>> = {
   temperatures: 'temperatures',
@@ -70,7 +72,10 @@ function judged(
   const base = { state, supplyCfm, visit: then.visit }
   const supplyInput = {
     name: 'supply',
-    value: supplyCfm === null ? 'not known' : show('flow', supplyCfm),
+    value:
+      supplyCfm === null
+        ? 'not known'
+        : `${show('flow', supplyCfm)} ± ${state.supplyCfm !== undefined ? MEASURED_SUPPLY_ERROR_PCT : roof.fullErrorPct}%`,
     from: state.supplyCfm !== undefined ? 'measured' : `${state.speedPct}% of the supply at full speed`,
   }
   const made = (
@@ -121,7 +126,7 @@ function judged(
     }
     const found = outdoorByTemperatures(
       t,
-      { cfm: supplyCfm ?? 0, errorPct: state.supplyCfm !== undefined ? 5 : roof.fullErrorPct },
+      { cfm: supplyCfm ?? 0, errorPct: state.supplyCfm !== undefined ? MEASURED_SUPPLY_ERROR_PCT : roof.fullErrorPct },
       { leastDifferenceF: LEAST_DIFFERENCE_F, mostErrorPct: MOST_ERROR_PCT },
     )
     if (supplyCfm === null) return made('no-supply', null, working)

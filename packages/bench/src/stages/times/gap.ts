@@ -1,7 +1,7 @@
 import { type Found, PRESENCES, type Presence } from '@ingle/core'
 import { found } from '../../findingWords.ts'
 import type { VisitView } from '../../visit/visitView.ts'
-import { leastGapF, type TimesDevice } from './device.ts'
+import { leastGapF, type TimesDevice, timesDevice } from './device.ts'
 import { keptOf } from './week.ts'
 
 /** Presences in which heating and cooling are wanted closer together than the device keeps them. */
@@ -23,6 +23,17 @@ export function gapSaid(v: Pick<VisitView, 'system' | 'show'>, times: TimesDevic
   const { heatF, coolF } = keptOf(v)[worst]
   const while_ = worst === 'in' ? 'while people are in' : worst === 'out' ? 'while they are out' : 'while they sleep'
   return found('wanted-closer-than-gap', { while: while_, heatF, coolF, leastF, setF: heatF + leastF }, v.show)
+}
+
+/** Set by hand closer than the device keeps them; null where they are not, or where one lane was left to the program. */
+export function handGapSaid(
+  v: Pick<VisitView, 'show' | 'devices' | 'ledger'>,
+  set: { heatF: number | null; coolF: number | null } | null,
+): Found | null {
+  const times = timesDevice(v)
+  const leastF = times && leastGapF(times)
+  if (!set || leastF === null || set.heatF === null || set.coolF === null || set.coolF - set.heatF >= leastF - 1e-9) return null
+  return found('hand-closer-than-gap', { heatF: set.heatF, coolF: set.coolF, leastF, setF: set.heatF + leastF }, v.show)
 }
 
 /** The cooling lane as the device can keep it beside the heating lane. */

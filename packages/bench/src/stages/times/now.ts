@@ -121,6 +121,13 @@ export function forceAt(program: Program, at: number, play: Play): ForceAt {
   }
 }
 
+/** The change that a new one is made over: the last one, where it still runs at that moment. */
+export function underAt(program: Program, { override }: Play, at: number): { under?: Override } {
+  if (!override || override.setAt > at) return {}
+  const { timeline } = forceAt(program, at, { ...NOTHING_PLAYED, override })
+  return endOf(timeline, override) > at ? { under: override } : {}
+}
+
 /** A change by hand, unless a power cut made the device forget it. */
 function standing({ override, cut, holdSurvives }: Play, at: number): Override | null {
   if (!override || !isForgotten(cut, at)) return override

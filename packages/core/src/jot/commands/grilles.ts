@@ -14,7 +14,14 @@ export function grille(line: Line, context: JotContext): JotReading {
   if (findUnit('flow', line.unitAhead())) return flowOf(label, line, context)
   const read = readings(line, [['velocity', 'the air speed']])
   if (!isNumbers(read)) return read
-  const [faceFpm = 0] = read
+  const speeds = [...read]
+  // Several speeds over one grille are its mean; one that stands still counts.
+  while (line.startsNumber() && !/[x×]/.test(line.peek())) {
+    const more = readings(line, [['velocity', 'the air speed']])
+    if (!isNumbers(more)) return more
+    speeds.push(...more)
+  }
+  const faceFpm = speeds.reduce((sum, one) => sum + one, 0) / speeds.length
   const { name, known, side } = grilleNamed(label, context)
   let widthIn = known?.widthIn ?? null
   let heightIn = known?.heightIn ?? null
@@ -44,7 +51,7 @@ export function grille(line: Line, context: JotContext): JotReading {
       : ''
   return finish(line, {
     intent: { kind: 'grille', name, side, faceFpm, widthIn, heightIn, freeArea },
-    reads: `${side} grille “${name}” ${show('velocity', faceFpm)}${area}`,
+    reads: `${side} grille “${name}” ${show('velocity', faceFpm)}${speeds.length > 1 ? `, the mean of ${speeds.length}` : ''}${area}`,
   })
 }
 
@@ -76,8 +83,11 @@ function nameIn(line: Line): string | null {
   return name.length === 0 ? null : name.join(' ').toLowerCase()
 }
 
+/** No room has a higher number, and no air that is read is slower, in feet a minute. A house figure. */
+const MOST_ROOM = 30
+
 const isNumbered = ([first = '', second = '']: readonly string[]) =>
-  readNumber(first)?.rest === '' && /^\d+$/.test(first) && readNumber(second) !== null && !/[x×]/.test(second)
+  readNumber(first)?.rest === '' && /^\d+$/.test(first) && Number(first) <= MOST_ROOM && readNumber(second) !== null && !/[x×]/.test(second)
 
 /** A metering plate in the place of the filter, with both statics where the flow is to be corrected for it. */
 export function plate(line: Line, context: JotContext): JotReading {

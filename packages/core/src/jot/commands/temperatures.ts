@@ -127,6 +127,9 @@ export function rise(line: Line, context: JotContext): JotReading {
   })
 }
 
+/** No burner that a technician clocks takes more, ft³/s: about 5 million Btu/h of natural gas. A house figure. */
+const MOST_FT3_S = 1.4
+
 /** The gas of a furnace at its meter: “clock 1 ft³ 41 s”, “clock 0.02 m³ in 36 s”. */
 export function clock(line: Line, context: JotContext): JotReading {
   if (!context.burnsFuel)
@@ -145,6 +148,12 @@ export function clock(line: Line, context: JotContext): JotReading {
   if (typed === null || !/^(s|secs?|seconds?|["″])?$/.test(typed.rest))
     return wrong('The seconds of the watch are a figure.', 'Like clock 1 ft³ 41 s.')
   if (typed.rest === '' && /^(s|secs?|seconds?)$/.test(line.peek())) line.next()
+  // Faster than any meter of a house or a shop turns: a slip of the seconds, or of the dial.
+  if (typed.value > 0 && meterFt3 / typed.value > MOST_FT3_S)
+    return wrong(
+      `${showIn(context.units)('gasVolume', meterFt3)} in ${typed.value} s would be ${Math.round((3600 * meterFt3) / typed.value).toLocaleString('en')} ft³ an hour.`,
+      'Look at the seconds and at which dial was read.',
+    )
   if (typed.value <= 0) return wrong('No time went by.', 'Clock at least one turn of the smallest dial, all else off.')
   return finish(line, {
     intent: { kind: 'firing', meterFt3, meterS: typed.value },
