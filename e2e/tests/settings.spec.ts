@@ -19,7 +19,8 @@ test('flat 5 is set up from a pattern of flat 1, ticked off, and named in twins'
 
   // The new tenant wants other house rules: the pattern then says what the flats have in common.
   await tech.open(flat(5, 'survey'))
-  for (const rule of ['sensor at the wall', 'fan off', 'tight rooms']) await page.getByRole('button', { name: `Leave out ${rule}` }).click()
+  for (const rule of ['sensor at the wall', 'fan off', 'tight rooms'])
+    await page.getByRole('button', { name: `Leave out ${rule}` }).click()
   await tech.open(flat(5, 'settings'))
   await page.getByRole('button', { name: 'Put on a pattern…' }).click()
   const apply = page.getByRole('dialog', { name: 'Put on a pattern' })
@@ -284,9 +285,7 @@ test('the lead sets a house rule; a technician chooses it, and the aim names it'
     .ledgerRow(/^Fan when satisfied, heating/)
     .getByRole('button', { name: 'Fan when satisfied, heating', exact: true })
     .click()
-  await expect(tech.page.getByRole('region', { name: 'Fan when satisfied, heating' })).toContainText(
-    'Refines “fan off” (off)',
-  )
+  await expect(tech.page.getByRole('region', { name: 'Fan when satisfied, heating' })).toContainText('Refines “fan off” (off)')
 })
 
 test('a device that the library does not have is begun with what is known, and the visit goes on', async ({ tech }) => {

@@ -96,7 +96,7 @@ describe('a batch of changes', () => {
     const answers = await outcomes(send(siteId, [...changes, bad, old, orphan, astray, null, 'x']))
     expect(answers.slice(0, 6).every((one) => one.seq)).toBe(true)
     expect(answers.slice(6).map((one) => one.refused?.reason)).toEqual([
-      expect.stringContaining('supply: must not be greater than 10'),
+      'Static supply cannot be so large.',
       expect.stringContaining('dated 1926-01-01'),
       expect.stringContaining('a try that this site does not have'),
       expect.stringContaining('another site'),

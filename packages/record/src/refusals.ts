@@ -23,6 +23,7 @@ export const refuse = refusing({
   // checks.ts
   'not-an-object': ['{what} is not an object.', 'Send it as the format describes.'],
   unreadable: ['{what} is built so that it cannot be read.', 'Write it anew, in plain fields; nothing was taken.'],
+  'field-refused': ['{shown}.', 'Look at the figure and its unit, and enter it again; nothing was changed.'],
   invalid: ['{what}: {shown}.', 'Put that right and send it again; nothing else was touched.'],
 
   // exchange

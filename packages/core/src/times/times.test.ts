@@ -190,7 +190,15 @@ describe('what is in force', () => {
     const start = at(2026, 11, 28, 8)
     const timeline = timelineOf(program, start - DAY_MS, start + DAY_MS)
     const first: Override = { action: 'set', heatF: 70, coolF: null, setAt: start, kind: 'minutes', minutes: 240 }
-    const second: Override = { action: 'set', heatF: null, coolF: 74, setAt: start + 60 * MIN_MS, kind: 'minutes', minutes: 60, under: first }
+    const second: Override = {
+      action: 'set',
+      heatF: null,
+      coolF: 74,
+      setAt: start + 60 * MIN_MS,
+      kind: 'minutes',
+      minutes: 60,
+      under: first,
+    }
     const lanes = (minute: number) => {
       const { heatF, coolF } = inForceAt(timeline, start + minute * MIN_MS, second, endOf(timeline, second))
       return [heatF, coolF]

@@ -1,6 +1,6 @@
 import { refuse } from '../refusals.ts'
 import 'reflect-metadata'
-import { ok, type Refusal, type Result } from '@ingle/core'
+import { capital, ok, type Refusal, type Result } from '@ingle/core'
 import { Type } from 'class-transformer'
 import { ArrayMaxSize, IsArray, IsISO8601, IsOptional, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator'
 import { checked, readSafely } from '../checks.ts'
@@ -74,8 +74,26 @@ function readChange(foreign: unknown, nowMs: number): Result<Change> {
   }
   const spec = kindOf(kind)
   const body = checked(spec.body, plainBody, kind)
-  if (!body.ok) return body
+  if (!body.ok) return inWords(body, (spec.fields ?? {}) as Record<string, { says: string } | undefined>)
   return spec.doubts?.(body.value) ?? ok(plain as Change)
+}
+
+/** A refusal of fields by what people call them; one that has no name for them stays as it is. */
+function inWords(refusal: Refusal, fields: Record<string, { says: string } | undefined>): Refusal {
+  const at = refusal.at ?? []
+  const nameOf = (path: string) => (Object.hasOwn(fields, path) ? fields[path]?.says : undefined)
+  if (at.length === 0 || at.some((one) => nameOf(one.path) === undefined)) return refusal
+  const said = at.map(({ path, says }) => {
+    // The bound is in base units, and whoever reads this may not be: how far is too far is left to the field.
+    const bound = /must not be (greater|less) than/.exec(says)
+    const why = bound
+      ? `cannot be so ${bound[1] === 'greater' ? 'large' : 'small'}`
+      : says.replace(/^(?:It|This) /, '').replace(/\.$/, '')
+    return `${nameOf(path)} ${why}`
+  })
+  const shown = [...said.slice(0, 3), ...(said.length > 3 ? [`and ${said.length - 3} more`] : [])].join('; ')
+  return { ...refuse('field-refused', { shown: capital(shown) }), at }
+}
 }
 
 /**

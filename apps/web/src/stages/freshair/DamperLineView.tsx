@@ -230,7 +230,8 @@ function Year({ line }: { line: DamperLine }) {
       />
       <p className="soft text-[13px]">
         A made-up year of zone {line.roof.climate ? 'as chosen' : ''}; heat below {show('temperature', year.balanceF)} outdoors,
-        cold where the air outside holds more heat than the return; in hours of use, at the mean of all fan speeds, each weighed alike: how long it runs at each is not known.
+        cold where the air outside holds more heat than the return; in hours of use, at the mean of all fan speeds, each weighed
+        alike: how long it runs at each is not known.
       </p>
     </section>
   )

@@ -87,7 +87,11 @@ function nameIn(line: Line): string | null {
 const MOST_ROOM = 30
 
 const isNumbered = ([first = '', second = '']: readonly string[]) =>
-  readNumber(first)?.rest === '' && /^\d+$/.test(first) && Number(first) <= MOST_ROOM && readNumber(second) !== null && !/[x×]/.test(second)
+  readNumber(first)?.rest === '' &&
+  /^\d+$/.test(first) &&
+  Number(first) <= MOST_ROOM &&
+  readNumber(second) !== null &&
+  !/[x×]/.test(second)
 
 /** A metering plate in the place of the filter, with both statics where the flow is to be corrected for it. */
 export function plate(line: Line, context: JotContext): JotReading {
