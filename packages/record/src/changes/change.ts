@@ -94,7 +94,6 @@ function inWords(refusal: Refusal, fields: Record<string, { says: string } | und
   const shown = [...said.slice(0, 3), ...(said.length > 3 ? [`and ${said.length - 3} more`] : [])].join('; ')
   return { ...refuse('field-refused', { shown: capital(shown) }), at }
 }
-}
 
 /**
  * Whether a change that was read may be written now. What stands in a record already, comes in from a file or is taken back
