@@ -52,6 +52,7 @@ const UNIT_OF_ROLE: Readonly<Record<string, string>> = {
   count: 'count',
   ton: 'ton',
   inWc: 'in.wc',
+  cfm: 'cfm',
   BtuLb: 'Btu/lb',
   Hz: 'Hz',
   A: 'A',

@@ -23,7 +23,7 @@ import { useMornings } from './useMornings.ts'
 import { useNow } from './useNow.ts'
 import { useTimesSet } from './useTimesSet.ts'
 
-const inKwh = (btu: number) => (btu > 0 ? `${(btu / BTU_PER_KWH).toFixed(1)} kWh` : '—')
+const inKwh = (btu: number) => (btu / BTU_PER_KWH).toFixed(1)
 
 /** The two schools side by side: let it start by itself, or a fixed hour; on a mild morning, on a frosty one, on a hot day. */
 export function Warm() {
@@ -111,12 +111,7 @@ export function Warm() {
                     { head: 'Begins', figure: true },
                     { head: 'Is there', figure: true },
                     { head: 'Off by', figure: true },
-                    ...(hasAux
-                      ? [
-                          { head: 'Auxiliary to come back', figure: true as const },
-                          { head: 'and to hold, in 24 h', figure: true as const },
-                        ]
-                      : []),
+                    ...(hasAux ? [{ head: 'Aux., kWh', figure: true as const }] : []),
                   ]}
                   rows={one.rows.map((row) => {
                     const late = row.warmMin === null ? null : Math.round(row.warmMin - step.toMin)
@@ -133,13 +128,14 @@ export function Warm() {
                         <span key="l" className={isLate(step, row) ? 'text-error font-bold' : ''}>
                           {late === null ? 'never' : late > 0 ? `${late} min late` : late < 0 ? `${-late} min early` : 'on time'}
                         </span>,
-                        ...(hasAux ? [inKwh(row.auxiliaryBtu), inKwh(row.holdingBtu)] : []),
+                        ...(hasAux ? [`${inKwh(row.auxiliaryBtu)} + ${inKwh(row.holdingBtu)}`] : []),
                       ],
                     }
                   })}
                 />
               </div>
             ))}
+            {hasAux && <p className="soft text-[13px]">Auxiliary heat: to come back, and to hold through the rest of 24 h.</p>}
             <WorkedNote>
               <p>
                 A room of two nodes under ideal control, from eighteen hours before to six hours after, run once to settle (ASHRAE
@@ -164,7 +160,7 @@ export function Warm() {
       <section aria-label="How it is done here" className="panel p-4 flex flex-col gap-2.5 min-w-0">
         <h2 className="font-bold">How it is done here</h2>
         <SelectField
-          label="Warm on time by"
+          label={cools ? 'Cool on time by' : 'Warm on time by'}
           value={system.times.warmBy ?? 'none'}
           options={[
             ['none', 'nothing: it begins at the hour'],

@@ -6,6 +6,8 @@ import { DataTable } from '../../kit/DataTable.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
 import { useMornings } from './useMornings.ts'
 
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
+
 /** Whether it is warm when people get up: on a mild morning and on a frosty one, by each school. */
 export function WarmBy({ today }: { today: number }) {
   const visit = useVisit()
@@ -57,7 +59,7 @@ export function WarmBy({ today }: { today: number }) {
           />
           <p className="soft text-[13px]">
             From {show('temperature', job.step.setbackF)} up to {show('temperature', job.step.setF)}
-            {frosty ? `. On a frosty morning: ${sayNeed(frosty, job)}` : '.'}{' '}
+            {frosty ? `. Frost: ${lowerFirst(sayNeed(frosty, job))}` : '.'}{' '}
             <Link className="link" to="warm">
               What it rests on
             </Link>

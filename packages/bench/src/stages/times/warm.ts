@@ -232,7 +232,8 @@ export const MORNING_WORDS: Readonly<Record<Morning, string>> = { mild: 'Mild', 
 /** "It needs 40 min, 30 to 55 by how well the room is known." */
 export function sayNeed({ needMin, needLeastMin, needMostMin }: WarmMorning, { unsure }: WarmJob): string {
   if (needMin === null) return 'No start is early enough.'
-  if (needMin < 1 && needMostMin !== null && needMostMin < 1) return 'No lead is needed.'
+  // Less than anybody would set a lead for.
+  if (needMin < 1 && needMostMin !== null && needMostMin < 5) return 'No lead is needed.'
   const [least, need, most] = [needLeastMin, needMin, needMostMin ?? 0].map(Math.round)
   const by = `${Math.round(100 * unsure.loss)}% more loss or ${Math.round(100 * unsure.holds)}% more mass`
   return needMostMin === null
