@@ -60,7 +60,11 @@ export {
   type HeatingValueAs,
   inputFinding,
   type Metered,
+  STATED_AT,
+  type StatedAt,
+  sayStatedAt,
   USUAL_GAS,
+  USUAL_STATED,
   volumeFactor,
 } from './airflow/gas.ts'
 export { type HeldAgainst, heldAgainst, holdsUntilTimes } from './airflow/heldMotor.ts'

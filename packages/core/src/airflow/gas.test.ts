@@ -20,6 +20,14 @@ const clocked = (change: Partial<Metered>) => {
   return read.value
 }
 
+it('a heating value is of the conditions that it is stated at: a normal cubic metre is 5.5 % more gas', () => {
+  const at = (statedAt: '60F' | '15C' | '0C') => volumeFactor({ altitudeFt: 0, gaugeInWc: 7, gasF: 60, statedAt })
+  // 14.696 + 7 × 0.0361 = 14.949 psia; ÷ 14.73 = 1.0149, at 60 °F.
+  expect(at('60F')).toBeCloseTo(1.0149, 3)
+  expect(at('15C') / at('60F')).toBeCloseTo((14.73 / 14.6959) * (518.67 / 519.67), 6)
+  expect(at('15C') / at('0C')).toBeCloseTo(518.67 / 491.67, 6)
+})
+
 describe('the input of a burner', () => {
   it('is derated by height, and only above 2,000 ft, by the rule of the place', () => {
     expect(deratedInputBtuH(100_000, 310)).toBe(100_000)

@@ -19,9 +19,21 @@ const MANIFOLD_BAND_PCT = 2 * PLATE_BAND_PCT
 export const deratedInputBtuH = (inputBtuH: number, altitudeFt: number, pctPerKft = DERATE_PCT_PER_KFT): number =>
   altitudeFt <= DERATE_FROM_FT ? inputBtuH : inputBtuH * Math.max(0, 1 - (pctPerKft / 100) * (altitudeFt / 1000))
 
-/** Conditions for which a heating value is stated on a bill: 14.73 psia and 60 °F, dry; ISO 13443 has 101.325 kPa and 15 °C, 0.4 % less. */
-const STATED_PSIA = 14.73
-const STATED_F = 60
+/**
+ * Conditions for which a heating value may be stated: on bills in inch-pound units 14.73 psia and 60 °F, dry; by ISO 13443
+ * 101.325 kPa and 15 °C; in much of Europe a “normal” cubic metre, 101.325 kPa and 0 °C, which is 5.5 % more gas.
+ */
+export const STATED_AT = {
+  '60F': { psia: 14.73, degreesF: 60, says: 'inch-pound conditions' },
+  '15C': { psia: 14.6959, degreesF: 59, says: 'metric standard conditions' },
+  '0C': { psia: 14.6959, degreesF: 32, says: 'normal conditions' },
+} as const
+/** In the reader's own unit: "normal conditions, 0.0 °C". */
+export const sayStatedAt = (id: StatedAt, show: Show): string =>
+  `${STATED_AT[id].says}, ${show('temperature', STATED_AT[id].degreesF)}`
+export type StatedAt = keyof typeof STATED_AT
+/** Taken where nobody said which. */
+export const USUAL_STATED: StatedAt = '60F'
 const RANKINE = 459.67
 /** 1 in.wc = 0.0361273 psi. Source: NIST SP 811. */
 const PSI_PER_IN_WC = 0.0361273
@@ -37,6 +49,8 @@ export interface Metered {
   heatingValueBtuFt3: number
   /** As delivered: at the meter's own pressure and temperature. Nobody said: taken as stated conditions. */
   as: HeatingValueAs | null
+  /** At which conditions it is stated; absent or null: nobody said. */
+  statedAt?: StatedAt | null
   /** Pressure of the gas at the meter over the air's. */
   gaugeInWc: number | null
   gasF: number | null
@@ -44,9 +58,11 @@ export interface Metered {
 }
 
 /** Volume at stated conditions that one metered cubic foot is. Source: ideal gas, p·V/T. */
-export const volumeFactor = (of: Pick<Metered, 'gaugeInWc' | 'gasF' | 'altitudeFt'>): number =>
-  ((standardPressurePsia(of.altitudeFt) + (of.gaugeInWc ?? USUAL_GAS.gaugeInWc) * PSI_PER_IN_WC) / STATED_PSIA) *
-  ((STATED_F + RANKINE) / ((of.gasF ?? USUAL_GAS.gasF) + RANKINE))
+export function volumeFactor(of: Pick<Metered, 'gaugeInWc' | 'gasF' | 'altitudeFt' | 'statedAt'>): number {
+  const { psia, degreesF } = STATED_AT[of.statedAt ?? USUAL_STATED]
+  const herePsia = standardPressurePsia(of.altitudeFt) + (of.gaugeInWc ?? USUAL_GAS.gaugeInWc) * PSI_PER_IN_WC
+  return (herePsia / psia) * ((degreesF + RANKINE) / ((of.gasF ?? USUAL_GAS.gasF) + RANKINE))
+}
 
 /**
  * Input clocked at the meter, Btu/h: volume × heating value, the volume brought to the conditions of the heating value unless

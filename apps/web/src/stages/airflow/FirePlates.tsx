@@ -1,4 +1,4 @@
-import { furnaceOf, LOW_FIRE_TAP_ROLE, rowFor } from '@ingle/bench'
+import { burnsIn, furnaceOf, LOW_FIRE_TAP_ROLE, rowFor } from '@ingle/bench'
 import { DERATE_FROM_FT, DERATE_PCT_PER_KFT } from '@ingle/core'
 import { CarriedNote } from '../../visit/CarriedNote.tsx'
 import { useVisit } from '../../visit/useVisit.ts'
@@ -10,8 +10,9 @@ export function FirePlates() {
   const { state, fires, show, ledger } = visit
   const { quantity, number, choice } = useFiring()
   const furnace = furnaceOf(visit)
-  if (!furnace) return null
-  const [high, low] = furnace.furnace?.fires ?? []
+  // Whatever burns has a plate: a rooftop unit too, whose profile may say nothing of its fire.
+  if (!furnace && !burnsIn(visit.devices, visit.here)) return null
+  const [high, low] = furnace?.furnace?.fires ?? []
   const twoFires = low !== undefined || rowFor(ledger, LOW_FIRE_TAP_ROLE) !== undefined
   const plate = (value: number | undefined, of: 'heatRate' | 'temperatureDifference') =>
     value === undefined ? 'from the plate' : show(of, value)

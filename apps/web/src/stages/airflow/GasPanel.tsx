@@ -1,5 +1,5 @@
 import { fireFindings } from '@ingle/bench'
-import { USUAL_GAS, volumeFactor } from '@ingle/core'
+import { STATED_AT, sayStatedAt, USUAL_GAS, USUAL_STATED, volumeFactor } from '@ingle/core'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { WorkedNote } from '../../kit/WorkedNote.tsx'
 import { Refused } from '../../visit/Refused.tsx'
@@ -15,7 +15,9 @@ export function GasPanel() {
     gaugeInWc: firing.gasInWc ?? null,
     gasF: firing.gasF ?? null,
     altitudeFt: state.altitudeFt,
+    statedAt: firing.heatingValueAt ?? null,
   })
+  const stated = STATED_AT[firing.heatingValueAt ?? USUAL_STATED]
   return (
     <section aria-label="Gas and combustion" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">
@@ -29,6 +31,12 @@ export function GasPanel() {
           ['stated', 'at stated conditions', 'stated'],
           ['delivered', 'as delivered here', 'delivered'],
         ])}
+        {firing.heatingValueAs !== 'delivered' &&
+          choice('heatingValueAt', 'Stated at', [
+            ['60F', sayStatedAt('60F', show), '60F'],
+            ['15C', sayStatedAt('15C', show), '15C'],
+            ['0C', sayStatedAt('0C', show), '0C'],
+          ])}
         {quantity('static', 'gasInWc', 'Gas at the meter', show('static', USUAL_GAS.gaugeInWc))}
         {temperature('gasF', 'Temperature of the gas', show('temperature', USUAL_GAS.gasF))}
       </div>
@@ -67,7 +75,7 @@ export function GasPanel() {
           <p>
             {firing.heatingValueAs === 'delivered'
               ? 'The heating value is as delivered: the volume counts as it was metered.'
-              : `${factor.toFixed(3)}: (air ${show('altitude', state.altitudeFt)} high + gas at the meter) ÷ 14.73 psia × 519.67 ÷ (459.67 + gas temperature). A heating value is stated at 14.73 psia and 60 °F; ISO 13443 has 101.325 kPa and 15 °C, 0.4% less.`}{' '}
+              : `${factor.toFixed(3)}: (air ${show('altitude', state.altitudeFt)} high + gas at the meter) ÷ ${stated.psia} psia × ${(stated.degreesF + 459.67).toFixed(2)} ÷ (459.67 + gas temperature). The heating value is ${firing.heatingValueAt ? 'stated' : 'taken as stated'} at ${sayStatedAt(firing.heatingValueAt ?? USUAL_STATED, show)}.`}{' '}
             Source: gas meter volume × heating value; ideal gas. What the supplier’s bill says goes first.
           </p>
         </WorkedNote>

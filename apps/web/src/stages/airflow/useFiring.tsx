@@ -35,7 +35,7 @@ export function useFiring() {
     />
   )
   const temperature = (key: NumberKey, label: string, hint?: string) => quantity('temperature', key, label, hint)
-  const choice = <K extends 'heatingValueAs' | 'derated'>(
+  const choice = <K extends 'heatingValueAs' | 'heatingValueAt' | 'derated'>(
     key: K,
     label: string,
     options: readonly (readonly [string, string, FiringState[K]])[],

@@ -40,7 +40,14 @@ describe('the fires of a furnace', () => {
     }
   })
   it('say what of the gas was taken, be it one thing', () => {
-    const firing = { meterFt3: 2, meterS: 90, heatingValueBtuFt3: 1000, heatingValueAs: 'standard' as never, gasF: 58 }
+    const firing = {
+      meterFt3: 2,
+      meterS: 90,
+      heatingValueBtuFt3: 1000,
+      heatingValueAs: 'stated',
+      heatingValueAt: '15C',
+      gasF: 58,
+    } as const
     const said = (more: object) =>
       fireFindings({ ...firing, ...more }, firesOf({ ...firing, ...more }, PLATE, 300), 300, showIn(BASE_UNITS)).map(
         (one) => one.code,
@@ -74,7 +81,7 @@ describe('the fires of a furnace', () => {
     // 91,800 Btu/h against the profile's plate of 80,000, which nobody typed.
     expect(codes({ ...meter, heatingValueAs: 'delivered' }, 300)).toEqual(['input-over-plate'])
     expect(codes({ ...meter, meterS: 92 }, 0)).toEqual(['gas-as-taken'])
-    expect(codes({ ...meter, meterS: 92, heatingValueAs: 'stated', gasInWc: 7, gasF: 60 }, 0)).toEqual([])
+    expect(codes({ ...meter, meterS: 92, heatingValueAs: 'stated', heatingValueAt: '60F', gasInWc: 7, gasF: 60 }, 0)).toEqual([])
     expect(codes({ ...meter, meterS: 92, heatingValueAs: 'delivered', coAirFreePpm: 900 }, 0)).toEqual(['co-over'])
   })
   it('are judged by the plate and by a derating that was said, never by one that was assumed', () => {

@@ -9,8 +9,10 @@ import {
   type Metered,
   type Result,
   type Show,
+  sayStatedAt,
   type TryInput,
   USUAL_GAS,
+  USUAL_STATED,
 } from '@ingle/core'
 import type { FiringState, ProfileFurnace } from '@ingle/record'
 import { found } from '../../findingWords.ts'
@@ -38,13 +40,14 @@ export interface Fires {
 
 /** The gas as it was metered; null until volume, time and heating value are there. */
 function meteredOf(firing: FiringState, altitudeFt: number): Metered | null {
-  const { meterFt3, meterS, heatingValueBtuFt3, heatingValueAs, gasInWc, gasF } = firing
+  const { meterFt3, meterS, heatingValueBtuFt3, heatingValueAs, heatingValueAt, gasInWc, gasF } = firing
   if (meterFt3 === undefined || meterS === undefined || heatingValueBtuFt3 === undefined) return null
   return {
     ft3: meterFt3,
     seconds: meterS,
     heatingValueBtuFt3,
     as: heatingValueAs ?? null,
+    statedAt: heatingValueAt ?? null,
     gaugeInWc: gasInWc ?? null,
     gasF: gasF ?? null,
     altitudeFt,
@@ -101,7 +104,9 @@ export function fireFindings(firing: FiringState, fires: Fires, altitudeFt: numb
   const taken = [
     firing.gasInWc === undefined ? `${show('static', USUAL_GAS.gaugeInWc)} at the meter` : [],
     firing.gasF === undefined ? `gas at ${show('temperature', USUAL_GAS.gasF)}` : [],
-    firing.heatingValueAs === undefined ? 'a heating value at stated conditions' : [],
+    firing.heatingValueAs === undefined || firing.heatingValueAt === undefined
+      ? `a heating value stated at ${sayStatedAt(firing.heatingValueAt ?? USUAL_STATED, show)}`
+      : [],
   ].flat()
   if (clocked?.ok && firing.heatingValueAs !== 'delivered' && taken.length > 0)
     out.push(found('gas-as-taken', { taken: taken.join(', ') }))

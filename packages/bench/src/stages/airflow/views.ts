@@ -10,7 +10,7 @@ export const kitsOf = ({ picture }: VisitView) => picture.input.blower?.heaterKi
 
 /** The views of the airflow that this system has something for: the blower first. */
 export function airflowViews(v: VisitView): readonly (readonly [AirflowViewId, string])[] {
-  const heats = furnaceOf(v) !== null || kitsOf(v).length > 0
+  const heats = furnaceOf(v) !== null || v.fires.high !== null || kitsOf(v).length > 0
   const driven = v.devices.some((one) => one.profile.kind === 'drive') || rowFor(v.ledger, 'fan.step.high') !== undefined
   const views: [AirflowViewId, string][] = [['.', 'Blower']]
   if (heats) views.push(['heat', 'Heat'])

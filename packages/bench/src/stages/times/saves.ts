@@ -292,6 +292,16 @@ export function turnsAtF({ depths }: Saves): number | null {
   return best === depths.at(-1) ? null : best.depthF
 }
 
+/** Of what holding uses, less than this is no difference that anybody could tell. A house figure. */
+const FLAT_SHARE = 0.01
+
+/** Deeper than the best is hardly worse: the curve is flat there, and nothing is said against it. */
+function isFlatAfter({ depths }: Saves): boolean {
+  const of = (one: Saves['depths'][number]) => one.money ?? one.used
+  const costs = depths.map(of)
+  return Math.max(...costs.slice(costs.indexOf(Math.min(...costs)))) - Math.min(...costs) < FLAT_SHARE * (costs[0] ?? 0)
+}
+
 /** The answer in sentences; without `deeper` where there is hardly anything to save. */
 export function savesSaid(of: Saves, show: Show): { headline: string; auxiliary: string | null; deeper: string | null } {
   const mode = of.mode === 'heat' ? 'Heating' : 'Cooling'
@@ -305,8 +315,10 @@ export function savesSaid(of: Saves, show: Show): { headline: string; auxiliary:
     deeper:
       turns === null
         ? 'Deeper goes on saving, a little less for each degree'
-        : turns === 0
-          ? 'Any setback costs more than it saves here: hold'
-          : `Deeper than ${show('temperatureDifference', turns)} costs more than it saves`,
+        : isFlatAfter(of)
+          ? `Deeper than ${show('temperatureDifference', turns)} makes no difference that could be told`
+          : turns === 0
+            ? 'Any setback costs more than it saves here: hold'
+            : `Deeper than ${show('temperatureDifference', turns)} costs more than it saves`,
   }
 }

@@ -1,5 +1,5 @@
 import { PROFILES, profileById } from '@ingle/catalog'
-import { METRIC_UNITS } from '@ingle/core'
+import { BASE_UNITS, METRIC_UNITS, showIn } from '@ingle/core'
 import type { Draft, Profile } from '@ingle/record'
 import { HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
@@ -598,6 +598,29 @@ describe('warm on time', () => {
 })
 
 describe('what it saves', () => {
+  it('says nothing against a depth whose cost is the same within what could be told', () => {
+    const depths = (values: number[]) => values.map((used, i) => ({ depthF: 2 * i, used, money: null, auxiliaryKwh: 0 }))
+    const of = (values: number[]) =>
+      savesSaid(
+        {
+          mode: 'heat',
+          unit: 'kWh',
+          held: 1000,
+          used: 900,
+          savedPct: 10,
+          unsurePct: 1,
+          auxiliaryKwh: 0,
+          auxiliaryHeldKwh: 0,
+          money: null,
+          assumptions: [],
+          depths: depths(values),
+        },
+        showIn(BASE_UNITS),
+      ).deeper
+    expect(of([1000, 950, 920, 921, 922])).toBe('Deeper than 4.0 °F makes no difference that could be told')
+    expect(of([1000, 950, 920, 940, 980])).toBe('Deeper than 4.0 °F costs more than it saves')
+    expect(of([1000, 950, 920, 900, 890])).toMatch(/^Deeper goes on saving/)
+  })
   const saves = (pen: Pen) => savesJobsOf(viewOf(pen.changes), TODAY).map(runSaves)
   it('is more, the deeper it is turned down, with what it is unsure by', () => {
     const [heat] = saves(withWeek(house()))

@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { PLAUSIBLE } from '@ingle/core'
+import { PLAUSIBLE, STATED_AT, type StatedAt } from '@ingle/core'
 import { IsBoolean, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator'
 import { OnVisit } from '../onVisit.ts'
 import { bag } from '../spec.ts'
@@ -37,6 +37,7 @@ class FiringSet extends OnVisit {
   @IsOptional() @IsNumber() @Min(0) @Max(140) gasInWc?: number
   @IsOptional() @IsNumber() @Min(-40) @Max(130) gasF?: number
   @IsOptional() @IsIn(['stated', 'delivered']) heatingValueAs?: 'stated' | 'delivered'
+  @IsOptional() @IsIn(Object.keys(STATED_AT)) heatingValueAt?: StatedAt
   /** Gas pressures while it fires, and what the plate says of them. */
   @IsOptional() @IsNumber() @Min(0) @Max(60) manifoldInWc?: number
   @IsOptional() @IsNumber() @Min(0.1) @Max(60) plateManifoldInWc?: number
@@ -107,6 +108,10 @@ export const firingSet = bag('firing.set', {
     gasInWc: { says: 'gas at the meter', in: 'static', read: true },
     gasF: { says: 'temperature of the gas', in: 'temperature', read: true },
     heatingValueAs: { says: 'heating value', words: { stated: 'at stated conditions', delivered: 'as delivered here' } },
+    heatingValueAt: {
+      says: 'heating value stated at',
+      words: Object.fromEntries(Object.entries(STATED_AT).map(([id, one]) => [id, one.says])),
+    },
     manifoldInWc: { says: 'manifold', in: 'static', read: true },
     plateManifoldInWc: { says: 'manifold on the plate', in: 'static', read: true },
     lowManifoldInWc: { says: 'low fire, manifold', in: 'static', read: true },
