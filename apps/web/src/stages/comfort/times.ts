@@ -3,8 +3,8 @@ import { everyNth } from '@ingle/report'
 /** A stretch of the day, in minutes since midnight. */
 export type Span = readonly [from: number, to: number]
 
-/** An hour's label with room beside it, px. */
-const HOUR_PX = 44
+/** An hour's label and half of another beside it, px: the first begins at its place, the next is centred on its own. */
+const HOUR_PX = 60
 const HOURS_APART = [1, 2, 3, 6, 12]
 
 /** Hours that stand under a stretch drawn so wide: every one of a short one, every third of a day, fewer where it is narrow. */
