@@ -147,7 +147,7 @@ export { STAGE_IDS, STAGE_NAMES, type StageId } from './stages/stageNames.ts'
 export { STAGES, stageOf, standingOf } from './stages/stages.ts'
 export { type StaleAim, staleAims } from './stages/staleAims.ts'
 export { controllerLacks } from './stages/survey/standIn.ts'
-export { aimDraft, type TimesCheck, timesChecks } from './stages/times/checks.ts'
+export { timesChecks } from './stages/times/checks.ts'
 export {
   formSaid,
   type HeldAs,
@@ -180,6 +180,7 @@ export {
 export { type Reminder, remindersOf } from './stages/times/reminders.ts'
 export { runSaves, type Saves, type SavesJob, savesJobsOf, savesSaid, turnsAtF } from './stages/times/saves.ts'
 export { momentOfVisit, timesAims } from './stages/times/times.ts'
+export { aimDraft, type TimesCheck } from './stages/times/timesCheck.ts'
 export {
   isLate,
   MORNING_WORDS,
