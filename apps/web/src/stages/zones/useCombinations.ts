@@ -15,7 +15,9 @@ export function useCombinations(of: ZoneCase | null): { run: Combinations; stop:
   const [run, setRun] = useState<Combinations>({ state: 'running', share: 0 })
   const [turn, setTurn] = useState(0)
   const worker = useRef<Worker | null>(null)
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `turn` starts the same case once more.
+  // The same case read from the store once more is no new one.
+  const key = JSON.stringify(of)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `key` is the case, and `turn` starts the same one once more.
   useEffect(() => {
     if (!of) return
     const at = new Worker(new URL('./zones.worker.ts', import.meta.url), { type: 'module' })
@@ -43,7 +45,7 @@ export function useCombinations(of: ZoneCase | null): { run: Combinations; stop:
       over = true
       at.terminate()
     }
-  }, [of, turn])
+  }, [key, turn])
   const stop = useCallback(() => {
     worker.current?.terminate()
     setRun({ state: 'stopped' })
