@@ -282,7 +282,7 @@ export const found = finding({
     'Leave the hold until they are back, and end it then: its program would condition an empty house.',
   ],
   'wanted-closer-than-gap': [
-    'Heating {heatF|temperature} and cooling {coolF|temperature} {while} are closer than the {leastF|temperatureDifference} that the device keeps apart: it will cool from {setF|temperature} on.',
+    'Heating {heatF|temperature} and cooling {coolF|temperature}, from {when} on, are closer than the {leastF|temperatureDifference} that the device keeps apart: it will cool from {setF|temperature} on.',
     'Say other temperatures, or take the gap as it is.',
   ],
   'hand-closer-than-gap': [

@@ -52,7 +52,7 @@ export function timesChecks(v: VisitView, now: number): TimesCheck[] {
     ...heldOn(v, times, held, today),
     ...slipped,
     ...oneOfTwo(v, times, held),
-    ...(hasWeek(v) ? wantedTooClose(v, times) : []),
+    ...(hasWeek(v) ? wantedTooClose(v, times, today) : []),
     ...tooClose(v, times, held),
     // What a slip put out of order is no second thing.
     ...(slipped.length > 0 ? [] : outOfOrder(v, times, stands, held)),
@@ -121,7 +121,7 @@ function heldOn(v: VisitView, times: TimesDevice, held: HeldProgram, today: numb
   const at = held.heat?.[0]
   // Somebody is away, and this is how the device keeps it: ending it would heat an empty house.
   const away = reasonOn(v, today)
-  if (away?.kind === 'exception')
+  if (away?.kind === 'exception' && away.is !== 'in')
     return [made('hold-left-on', finding('hold-while-away', { device: times.device.profile.family, name: away.name }), { row })]
   return [
     made(
@@ -140,8 +140,8 @@ function heldOn(v: VisitView, times: TimesDevice, held: HeldProgram, today: numb
 }
 
 /** What is wanted is closer than the device keeps apart: said before it is taken, once. */
-function wantedTooClose(v: VisitView, times: TimesDevice): TimesCheck[] {
-  const says = gapSaid(v, times)
+function wantedTooClose(v: VisitView, times: TimesDevice, today: number): TimesCheck[] {
+  const says = gapSaid(v, times, today)
   return says === null ? [] : [made('wanted-too-close', says)]
 }
 

@@ -1,28 +1,22 @@
-import { type Found, PRESENCES, type Presence } from '@ingle/core'
+import { clockText, DAY_NAMES, type Found } from '@ingle/core'
 import { found } from '../../findingWords.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { leastGapF, type TimesDevice, timesDevice } from './device.ts'
-import { keptOf } from './week.ts'
-
-/** Presences in which heating and cooling are wanted closer together than the device keeps them. */
-function closePresences(v: Pick<VisitView, 'system' | 'show'>, leastF: number | null): Presence[] {
-  const { neverHeats, neverCools } = v.system.times
-  if (leastF === null || neverHeats || neverCools) return []
-  const kept = keptOf(v)
-  return PRESENCES.filter((one) => kept[one].coolF - kept[one].heatF < leastF - 1e-9)
-}
+import { lanesOf, seasonOn } from './week.ts'
 
 /**
- * What the least gap of the device does to what is wanted, in one sentence; null where all of it fits. Heating is kept, and
- * cooling moves up: a room that is too warm for a while does no harm.
+ * What the least gap of the device does to what is wanted on a day's season, in one sentence with the first hour of it; null
+ * where all of it fits. Heating is kept, and cooling moves up: a room that is too warm for a while does no harm.
  */
-export function gapSaid(v: Pick<VisitView, 'system' | 'show'>, times: TimesDevice): Found | null {
+export function gapSaid(v: Pick<VisitView, 'system' | 'show'>, times: TimesDevice, today: number): Found | null {
   const leastF = leastGapF(times)
-  const [worst] = closePresences(v, leastF)
-  if (worst === undefined || leastF === null) return null
-  const { heatF, coolF } = keptOf(v)[worst]
-  const while_ = worst === 'in' ? 'while people are in' : worst === 'out' ? 'while they are out' : 'while they sleep'
-  return found('wanted-closer-than-gap', { while: while_, heatF, coolF, leastF, setF: heatF + leastF }, v.show)
+  const { heat, cool } = lanesOf(v, seasonOn(v, today))
+  if (leastF === null || !heat || !cool) return null
+  const at = cool.findIndex((one, minute) => one - (heat[minute] as number) < leastF - 1e-9)
+  if (at < 0) return null
+  const [heatF, coolF] = [heat[at] as number, cool[at] as number]
+  const when = `${DAY_NAMES[Math.floor(at / 1440)]} ${clockText(at % 1440)}`
+  return found('wanted-closer-than-gap', { when, heatF, coolF, leastF, setF: heatF + leastF }, v.show)
 }
 
 /** Set by hand closer than the device keeps them; null where they are not, or where one lane was left to the program. */

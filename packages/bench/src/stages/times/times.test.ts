@@ -127,6 +127,16 @@ describe('what is wrong with the times', () => {
     })
     expect([usual?.button, hold()?.button]).toEqual(['End the hold', null])
     expect(hold()?.says).toContain('“a week away” runs today')
+    // An exception for which people are in is no reason to leave it held.
+    pen.write('exception.set', {
+      systemId: SYSTEM,
+      exceptionId: uuid(70),
+      name: 'fair',
+      from: '2026-11-20',
+      to: '2026-12-20',
+      is: 'in',
+    })
+    expect(hold()?.button).toBe('End the hold')
   })
   it('dates and hours that are most likely slips are asked about', () => {
     const pen = withWeek(house())
@@ -162,10 +172,13 @@ describe('what is wrong with the times', () => {
     pen.write('times.set', { systemId: SYSTEM, heatInF: 70, coolInF: 70 })
     const gap = () => timesChecks(viewOf(pen.changes), NOW).filter((one) => one.id === 'wanted-too-close')
     expect(gap()).toHaveLength(1)
-    expect(gap()[0]?.says).toMatch(/^Heating 70\.0 °F and cooling 70\.0 °F while people are in are closer than the [\d.]+ °F/)
+    expect(gap()[0]?.says).toMatch(/^Heating 70\.0 °F and cooling 70\.0 °F, from Monday 05:45 on, are closer than the [\d.]+ °F/)
     expect(timesAims(viewOf(pen.changes))?.lost.filter((one) => /cooling/i.test(one))).toHaveLength(1)
     pen.write('times.set', { systemId: SYSTEM, coolInF: 76 })
     expect(gap()).toEqual([])
+    // Temperatures of one entry alone count as well: nothing is raised in silence.
+    pen.write('week.set', { systemId: SYSTEM, days: [2], entries: [{ startMin: 600, is: 'in', heatF: 74, coolF: 75 }] })
+    expect(gap()[0]?.says).toContain('from Wednesday 10:00 on')
   })
   it('what is out of the usual is a loss of every shape of program, said as such', () => {
     for (const device of ['fenwarm-p7', 'hollin-t4', 'skerrick-w2', 'fenwarm-c3']) {

@@ -52,10 +52,11 @@ export function timesAims(v: VisitView, work: 'known' | 'now' = 'now'): { aims: 
   const job = fitJobOf(v, today)
   const fit = work === 'now' ? fitOf(v, today) : job ? knownFit(job.key) : null
   if (!fit?.ok) return null
+  const gap = gapSaid(v, times, today)
   return {
     aims: fitAims(times, fit),
     lost: [
-      ...(gapSaid(v, times) ? [gapSaid(v, times)?.says ?? ''] : []),
+      ...(gap ? [gap.says] : []),
       ...lostSaid(fit.nearest.lost, { stepMin: stepOf(times), stepF: setStepOf(times) }, v.show),
       ...datedLost(v, 'periods'),
     ],

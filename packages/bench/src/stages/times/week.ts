@@ -12,6 +12,7 @@ import {
   laneOf,
   MONTHS,
   monthDayOf,
+  type Presence,
   type Program,
   sayDays,
   type TimeEvent,
@@ -252,9 +253,9 @@ export function lanesOf(
 export function reasonOn(
   v: Pick<VisitView, 'system' | 'state' | 'show'>,
   day: number,
-): { kind: 'exception' | 'letting' | 'holiday' | 'season'; name: string } | null {
+): { kind: 'exception' | 'letting' | 'holiday' | 'season'; name: string; is?: Presence } | null {
   const exception = v.system.exceptions.find((one) => inRange(rangeOf(one), day))
-  if (exception) return { kind: 'exception', name: exception.name }
+  if (exception) return { kind: 'exception', name: exception.name, is: exception.is }
   const letting = v.system.lettings.find((one) => one.on !== undefined && dayOfDate(one.on) === day)
   if (letting) return { kind: 'letting', name: letting.who }
   const holiday = holidaysOf(v, day).find((one) => one.day === day)
