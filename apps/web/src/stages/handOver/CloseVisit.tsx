@@ -20,6 +20,8 @@ export function CloseVisit() {
   const close = async () => {
     const draft = closeDraft(visit, systems, { owner, until, today })
     if (!draft.ok) return setWrong(`${draft.reason} ${draft.remedy}`)
+    // What an earlier press was refused for is no answer to this one.
+    setWrong(null)
     setWrong(refusalOf(await write([draft.value])))
   }
   if (visit.closedAt)
