@@ -97,7 +97,7 @@ export {
   type Remedy,
   remedies,
 } from './airflow/partBudget.ts'
-export { type AirflowPicture, airflowPicture, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
+export { type AirflowPicture, airflowPicture, floorBindsCooling, heaterFloorCfm, type TryResult } from './airflow/picture.ts'
 export { readingsBy } from './airflow/readingsBy.ts'
 export { judgeRise } from './airflow/riseWindow.ts'
 export {

@@ -50,8 +50,13 @@ const set = (pen: Pen, column: 'found' | 'left' | 'proof', value: string, why: s
   pen.write('setting.set', { ...HERE, role: 'airflow.cool', column, value, why })
 
 describe('the ledger of blower settings', () => {
-  it('keeps the cooling tap over the heater’s floor while the heater blows with it', () => {
-    expect(ledger(() => {})['airflow.cool']?.aim).toMatchObject({
+  it('keeps the cooling tap over the heater’s floor only where somebody decided that the heater blows with it', () => {
+    const apart = ledger(() => {})
+    expect([apart['airflow.cool']?.aim?.value, apart['airflow.heat']?.aim?.value]).toEqual(['2', '3'])
+    const together = ledger((pen) =>
+      pen.write('aim.set', { ...HERE, role: 'airflow.heat', value: 'same', why: 'one tap for both', from: 'hand' }),
+    )
+    expect(together['airflow.cool']?.aim).toMatchObject({
       value: '3',
       why: '1,340 cfm, aim 1,190 cfm; tap 2 would be nearer but is under the 1,264 cfm that the heater needs',
     })
@@ -69,10 +74,10 @@ describe('the ledger of blower settings', () => {
     const standing = (write: (pen: Pen) => void) => ledger(write)['airflow.cool']?.standing
     expect(standing(() => {})).toBe('not-looked-at')
     expect(standing((pen) => set(pen, 'found', '3'))).toBe('found')
-    expect(standing((pen) => set(pen, 'left', '3'))).toBe('set')
+    expect(standing((pen) => set(pen, 'left', '2'))).toBe('set')
     expect(
       standing((pen) => {
-        set(pen, 'left', '3')
+        set(pen, 'left', '2')
         set(pen, 'proof', 'seen')
       }),
     ).toBe('proved')

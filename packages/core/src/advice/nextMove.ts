@@ -371,6 +371,8 @@ export function constraintText(constraint: Constraint, picture: AirflowPicture, 
       return `stays under the ${show('flow', picture.aimLowCfm ?? 0)} that the coil should have at least`
     case 'aim-high':
       return `passes the ${show('flow', picture.aimHighCfm ?? 0)} that the aim allows at most`
+    case 'adjust-of-heat':
+      return 'moves the heating taps too, and leaves heating none that serves it'
     case 'off-table':
       return 'does not meet this duct inside the table'
   }

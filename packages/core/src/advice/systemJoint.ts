@@ -41,6 +41,12 @@ export interface JointInput {
 const LOW_STAGE_SHARE = 0.7
 const CONTINUOUS_SHARE = 0.5
 
+/**
+ * What is chosen first where the needs pull an adjust different ways: cooling, as on the Blower and in the ledger, then the
+ * fires, then the rest. So far apart that a later one only decides between equals.
+ */
+const RANK: Record<TapNeed, number> = { cool: 1e6, heat: 1e3, heatLow: 1, coolLow: 1e-3, continuous: 1e-3 }
+
 export interface SystemJoint extends JointProblem {
   /** What a knob brings on the measured duct in a choice; null off the table, and for the adjust, which brings nothing itself. */
   pointAt: (knob: number, choice: readonly number[]) => OperatingPoint | null
@@ -190,15 +196,16 @@ export function systemJoint({ picture, taps, fires, zones, show }: JointInput): 
       ...(!fires && heat >= 0 && input.heaterKw && floor === null ? [`the least flow of the ${input.heaterKw} kW heater`] : []),
     ],
     cost: (choice) =>
-      wishes.reduce<number>(
-        (sum, wish, i) => {
-          if (wish === null || (i === heat && choice[i] === same)) return sum
-          const flow = flowAt(i, choice)
-          return sum + (Number.isNaN(flow) ? 10 : Math.abs(flow / wish - 1))
-        },
-        // An adjust is one more thing to set: it has to be worth a band's width.
-        adjusts[adjustAt(choice)] === 0 ? 0 : input.rule.bandPct / 100,
-      ),
+      wishes.reduce<number>((sum, wish, i) => {
+        if (wish === null || (i === heat && choice[i] === same)) return sum
+        const flow = flowAt(i, choice)
+        const off = Number.isNaN(flow) ? 10 : Math.abs(flow / wish - 1)
+        const before = RANK[taps[i]?.need as TapNeed]
+        if (i !== cool) return sum + off * before
+        // As `chosenFrom` ranks cooling by itself: an adjust, or a flow outside the band, comes after all that needs neither.
+        const bandShare = input.rule.bandPct / 100
+        return sum + (off + (adjusts[adjustAt(choice)] === 0 && off <= bandShare ? 0 : bandShare)) * before
+      }, 0),
   }
 }
 

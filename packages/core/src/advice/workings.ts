@@ -1,6 +1,6 @@
 import type { CombinedFlow, FlowEstimate } from '../airflow/combine.ts'
 import { methodOf } from '../airflow/methods/methods.ts'
-import type { AirflowPicture, TryResult } from '../airflow/picture.ts'
+import { type AirflowPicture, floorBindsCooling, type TryResult } from '../airflow/picture.ts'
 import { PART_NAMES, POINT_NAMES } from '../airflow/staticWalk.ts'
 import { outcomeAt, type TapOutcome } from '../airflow/tapChoice.ts'
 import { formatScientific } from '../quantity/format.ts'
@@ -99,9 +99,11 @@ function floor(picture: AirflowPicture): Working[] {
           : []),
       ],
       source: `Heater-kit table of the ${input.blower.name}: ${input.blower.source}`,
-      note: input.heaterOnThisTap
+      note: floorBindsCooling(input)
         ? 'The heater blows with this tap, so the floor binds here.'
-        : 'The heater has a tap of its own; the floor binds there.',
+        : input.heaterOnThisTap
+          ? 'The heater blows with the cooling tap now; it can be given a tap of its own, and the floor binds there.'
+          : 'The heater has a tap of its own; the floor binds there.',
     },
   ]
 }
@@ -277,7 +279,7 @@ function taps(picture: AirflowPicture): Working[] {
 function limitsText(picture: AirflowPicture): string {
   const rated = picture.input.blower?.ratedStaticInWc ?? null
   const out = rated === null ? [] : [`static ≤ ${inWc(rated)}`]
-  if (picture.floorCfm !== null && picture.input.heaterOnThisTap) out.push(`flow ≥ ${f(picture.floorCfm)}`)
+  if (picture.floorCfm !== null && floorBindsCooling(picture.input)) out.push(`flow ≥ ${f(picture.floorCfm)}`)
   if (picture.ceilingCfm !== null) out.push(`flow ≤ ${f(picture.ceilingCfm)}`)
   return out.join(', ')
 }

@@ -114,6 +114,10 @@ export interface AirflowInput {
   equipment?: string
   /** A furnace: it has a fire and no heater kit to ask for. */
   burnsFuel?: true
+  /** The heater can be given a tap of its own, so that its least flow does not bind the tap of cooling. */
+  heatTapOffered?: true
+  /** A furnace's fires as far as they are known: the heat into the air, and the rise that the plate allows. */
+  fires?: readonly { heatBtuH: number; lowF: number; highF: number }[]
   /** True when the heater blows with the same tap as cooling, so that its floor binds here. */
   heaterOnThisTap: boolean
   cleanFilter: CleanFilter | null

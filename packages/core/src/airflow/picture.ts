@@ -92,10 +92,17 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
   const filterChanged = current?.input.filter === 'clean' && basis?.input.filter === 'as-found'
   const ductCoefficient = filterChanged ? cleanCoefficient : (basis?.ductCoefficient ?? null)
   const limits: TapLimits = {
-    floorCfm: input.heaterOnThisTap ? floorCfm : null,
+    floorCfm: floorBindsCooling(input) ? floorCfm : null,
     ceilingCfm,
     maxStaticInWc: input.blower?.ratedStaticInWc ?? null,
     keepsBand: true,
+    heatFlows: [
+      ...(input.fires ?? []).map(({ heatBtuH, lowF, highF }) => ({
+        leastCfm: heatBtuH / (factor * highF),
+        mostCfm: heatBtuH / (factor * lowF),
+      })),
+      ...(floorCfm === null ? [] : [{ leastCfm: floorCfm, mostCfm: null }]),
+    ],
   }
   const choose = (coefficient: number | null) =>
     coefficient !== null && input.blower && aimCfm !== null
@@ -122,6 +129,10 @@ export function airflowPicture(input: AirflowInput): AirflowPicture {
     cleanChoice: choose(cleanCoefficient),
   }
 }
+
+/** The heater's least flow binds the tap of cooling: it blows with that one, and no other can be given to it. */
+export const floorBindsCooling = (input: Pick<AirflowInput, 'heaterOnThisTap' | 'heatTapOffered'>): boolean =>
+  input.heaterOnThisTap && !input.heatTapOffered
 
 /** What may be set: what the device offers, and what it was seen to run on. */
 const adjustsOf = (blower: BlowerData, current: TryResult | null): number[] => [

@@ -1,7 +1,16 @@
 import { type BlowerTable, type OperatingPoint, tapOnDuct } from './blowerTable.ts'
 
 /** What can rule a tap out. */
-export type Constraint = 'floor' | 'noise' | 'static' | 'rise-low' | 'rise-high' | 'aim-low' | 'aim-high' | 'off-table'
+export type Constraint =
+  | 'floor'
+  | 'noise'
+  | 'static'
+  | 'rise-low'
+  | 'rise-high'
+  | 'aim-low'
+  | 'aim-high'
+  | 'adjust-of-heat'
+  | 'off-table'
 
 export interface TapLimits {
   /** Least flow: the heater kit's, or whatever else needs air. */
@@ -14,6 +23,8 @@ export interface TapLimits {
   keepsBand?: boolean
   /** Furnace: heat and its temperature-rise window; a rise on the limit is within. */
   rise?: { heatBtuH: number; sensibleFactor: number; minF: number; maxF: number } | null
+  /** What the taps of heating have to bring: the adjust moves those too. A most of null: no most. */
+  heatFlows?: readonly { leastCfm: number; mostCfm: number | null }[]
 }
 
 /** A tap with the adjust that moves all taps by a share, percent. */
@@ -67,8 +78,42 @@ export function chooseTap(
       if (point && point.flowCfm > band.highCfm + 1e-9) breaks.push('aim-high')
     }
   }
+  const serving = servingHeat(outcomes, adjustsPct, limits.heatFlows ?? [])
+  for (const one of outcomes) if (one.point && !serving.includes(one.adjustPct)) one.breaks.push('adjust-of-heat')
   return chosenFrom(outcomes, targetCfm, bandPct)
 }
+
+/**
+ * The adjusts with which heating gets what it needs: those that keep rated static and grilles too, else those that do not,
+ * since the least air of heat goes before comfort. Where none serves it, heat does not tell one adjust from another: all.
+ */
+function servingHeat(
+  outcomes: readonly TapOutcome[],
+  adjustsPct: readonly number[],
+  heatFlows: NonNullable<TapLimits['heatFlows']>,
+): readonly number[] {
+  const servingWith = (keepsComfort: boolean) => adjustsPct.filter((pct) => servesHeat(outcomes, pct, heatFlows, keepsComfort))
+  const [kept, lax] = [servingWith(true), servingWith(false)]
+  return kept.length > 0 ? kept : lax.length > 0 ? lax : adjustsPct
+}
+
+/** Every flow that heating asks for is there on some tap with this adjust. */
+const servesHeat = (
+  outcomes: readonly TapOutcome[],
+  adjustPct: number,
+  heatFlows: NonNullable<TapLimits['heatFlows']>,
+  keepsComfort: boolean,
+): boolean =>
+  heatFlows.every(({ leastCfm, mostCfm }) =>
+    outcomes.some(
+      (one) =>
+        one.adjustPct === adjustPct &&
+        one.point !== null &&
+        one.point.flowCfm >= leastCfm &&
+        one.point.flowCfm <= (mostCfm ?? Number.POSITIVE_INFINITY) &&
+        !(keepsComfort && (one.breaks.includes('static') || one.breaks.includes('noise'))),
+    ),
+  )
 
 /** How far from the aim the tap next to it may lie where no tap of the table comes inside the band. A house figure. */
 const COARSE_STEP = 0.12

@@ -1,5 +1,5 @@
 import { ductFor, flowsOnTaps, HEAT_SOURCE, isFitted, waitForWarm } from '@ingle/bench'
-import { tapName } from '@ingle/core'
+import { floorBindsCooling, tapName } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
@@ -72,9 +72,11 @@ export function HeaterKits() {
         </Notice>
       )}
       <p className="text-[14px]">
-        {picture.input.heaterOnThisTap
+        {floorBindsCooling(picture.input)
           ? 'The heater blows with the cooling tap: the cooling tap has to give both what they need.'
-          : 'The heater has a tap of its own: its floor holds there, and cooling is free of it.'}
+          : picture.input.heaterOnThisTap
+            ? 'The heater blows with the cooling tap now. It can have a tap of its own: then cooling is free of its floor. Set that tap before it heats.'
+            : 'The heater has a tap of its own: its floor holds there, and cooling is free of it.'}
       </p>
       {warm && (
         <div className="text-[14px] flex flex-wrap items-center gap-2">

@@ -32,8 +32,8 @@ import { numberAt, rowFor, type Standable, seenAt } from '../../ledger/standsAt.
 import { hereOf } from '../../visit/carried.ts'
 import { clockOf } from '../../visit/clock.ts'
 import { airflowRuleOf, devicesOf, equipmentIn, givenAims, type SystemDevice } from '../../visit/devices.ts'
-import { firingOn } from './fires.ts'
-import { COOL_TAP_ROLE, HEAT_TAP_ROLE, SAME_TAP } from './roles.ts'
+import { firesOf, firingOn } from './fires.ts'
+import { COOL_TAP_ROLE, HEAT_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from './roles.ts'
 
 /** Taken while no house rule was chosen; the picture says so by its name. */
 export const NO_RULE: AirflowRule = {
@@ -87,10 +87,17 @@ function withoutHistory(
   const profile = equipmentIn(devices)
   const printed = blowerOf(profile)
   const atSite = printed && blowerAtSite(printed, state.altitudeFt)
-  const blower = decidedBlower(atSite, givenAims(state, system, visit).get(ADJUST_ROLE))
+  const given = givenAims(state, system, visit)
+  const blower = decidedBlower(atSite, given.get(ADJUST_ROLE))
   const taps = blower?.table.taps ?? []
   const heatTap = seenAt(tapRow(rows, here, HEAT_TAP_ROLE))?.meaning ?? SAME_TAP
   const cool = seenAt(tapRow(rows, here, COOL_TAP_ROLE))
+  const fires = firesOf(here.firing, profile?.furnace, state.altitudeFt)
+  // Whoever decided that the heater blows with the cooling tap has bound the two together.
+  const isBound = given.get(HEAT_TAP_ROLE)?.value === SAME_TAP && given.get(HEAT_TAP_ROLE)?.from !== 'worked-out'
+  const offersHeatTap =
+    !isBound && tapRow(rows, here, HEAT_TAP_ROLE)?.setting.values.some((one) => one !== SAME_TAP && taps.includes(one))
+  const tapped = [tapRow(rows, here, HEAT_TAP_ROLE) && fires.high, tapRow(rows, here, LOW_FIRE_TAP_ROLE) && fires.low]
   return {
     altitudeFt: state.altitudeFt,
     rule: airflowRuleOf(system) ?? NO_RULE,
@@ -102,7 +109,9 @@ function withoutHistory(
     heaterKw: system.heaterKw,
     ...(profile && { equipment: `${profile.maker} ${profile.family}` }),
     ...(profile?.furnace && { burnsFuel: true as const }),
+    fires: tapped.flatMap((fire) => fire ?? []),
     heaterOnThisTap: heatTap === SAME_TAP,
+    ...(offersHeatTap && { heatTapOffered: true as const }),
     cleanFilter: null,
     returnGrilles: system.parts.filter((part) => part.role === 'return-grille').length || 1,
     supplyOutlets: system.parts.filter((part) => part.role === 'supply-grille').length,

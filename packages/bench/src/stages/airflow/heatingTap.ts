@@ -28,7 +28,8 @@ export const adjustChosen = (picture: AirflowPicture): number =>
   coolChoice(picture)?.best?.adjustPct ?? picture.current?.input.adjustPct ?? 0
 
 /**
- * Every tap against the rise window of a fire: the best keeps inside it and inside the rated static, nearest its middle.
+ * Every tap against the rise window of a fire: the best keeps inside it, inside the rated static and below what the loudest
+ * grille allows, nearest its middle.
  * The one choice for the aim, for the Heat view and for whoever else asks. Null until duct and table are known.
  */
 export function fireTaps(picture: AirflowPicture, fire: Fire): TapChoice | null {
@@ -37,7 +38,13 @@ export function fireTaps(picture: AirflowPicture, fire: Fire): TapChoice | null 
   if (!blower || coefficient === null) return null
   const middleCfm = fire.heatBtuH / (picture.sensibleFactor * ((fire.lowF + fire.highF) / 2))
   const rise = { heatBtuH: fire.heatBtuH, sensibleFactor: picture.sensibleFactor, minF: fire.lowF, maxF: fire.highF }
-  return chooseTap(blower.table, coefficient, middleCfm, { maxStaticInWc: blower.ratedStaticInWc, rise }, [adjustChosen(picture)])
+  return chooseTap(
+    blower.table,
+    coefficient,
+    middleCfm,
+    { maxStaticInWc: blower.ratedStaticInWc, ceilingCfm: picture.ceilingCfm, rise },
+    [adjustChosen(picture)],
+  )
 }
 
 /** The tap for an electric heater: the cooling tap where that is enough, else the one with the least flow that is. */
