@@ -120,7 +120,7 @@ export {
   type TapChoice,
   type TapOutcome,
 } from './airflow/tapChoice.ts'
-export { flowTarget } from './airflow/target.ts'
+export { densityRatioAt, flowTarget } from './airflow/target.ts'
 export {
   judgeTraverse,
   type TraverseDuct,

@@ -1,4 +1,4 @@
-import { type JotContext, type JotGrille, type JotReading, type JotSetting, numberOf } from '@ingle/core'
+import { densityRatioAt, type JotContext, type JotGrille, type JotReading, type JotSetting, numberOf } from '@ingle/core'
 import type { LineContext } from '@ingle/record'
 import type { LedgerRow } from '../ledger/ledger.ts'
 import { wordOf } from '../ledger/rowWord.ts'
@@ -13,6 +13,7 @@ export const jotContextOf = (v: VisitView, later: JotLater | null): JotContext =
   taps: v.picture.input.blower?.table.taps ?? [],
   adjust: adjustOf(v),
   settings: jotSettings(v.ledger),
+  densityRatio: densityRatioAt(v.state.altitudeFt),
   grilles: grillesOf(v),
   burnsFuel: v.picture.input.burnsFuel === true || v.here.firing.inputBtuH !== undefined,
   wanted: [],

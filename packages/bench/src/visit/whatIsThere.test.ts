@@ -4,6 +4,7 @@ import { HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { sawOf } from '../ledger/ledger.ts'
 import { rowFor } from '../ledger/standsAt.ts'
+import { airflow } from '../stages/airflow/airflow.ts'
 import { delaysOf } from '../stages/airflow/delays.ts'
 import { roofOf } from '../stages/freshair/roof.ts'
 import { handOverOf } from '../stages/handOver/list.ts'
@@ -43,6 +44,18 @@ describe('what a system has decides what is asked of it', () => {
       casesOf(view({}, (pen) => pen.write('system.set', { systemId: SYSTEM, heaterKw: kw }))).map((one) => one.key)
     expect(ids(0.8)).toContain('limit-electric')
     expect(ids(0)).not.toContain('limit-electric')
+  })
+  it('a rooftop unit that is known to burn is asked for its plate; one that may not burn, or whose plate is known, is not', () => {
+    const ids = (more: (pen: Pen) => void) => airflow.findings(view({ equipment: own('rooftop', []) }, more)).map((one) => one.id)
+    const burns = (pen: Pen) => pen.write('wiring.set', { ...HERE, kind: 'furnace' })
+    expect(ids(() => undefined)).not.toContain('fire-unknown')
+    expect(ids(burns)).toContain('fire-unknown')
+    const known = ids((pen) => {
+      burns(pen)
+      pen.write('firing.set', { ...HERE, inputBtuH: 120_000, efficiencyPct: 80, riseLowF: 30, riseHighF: 60 })
+    })
+    expect(known).not.toContain('fire-unknown')
+    expect(known).toContain('input-not-clocked')
   })
   it('one delay alone is a delay', () => {
     const one = own('furnace', [choice('fan.delay.off.heat', ['60', '90', '120'])])

@@ -7,9 +7,17 @@ import { isFiller, saysInside } from './spoken.ts'
 /** The most words that a unit takes: “in w.c.”, “ft / min”. */
 const UNIT_WORDS = 3
 
+/** Flow of standard air, as stations and sheets of electric heaters print it: “scfm”, “standard cfm”. */
+const STANDARD_FLOW = /^(?:s\s?cfm|std\.?\s?cfm|standard\s?cfm|s\s?l\/s)$/i
+
+/** A unit of flow, of the air as it is or of standard air. */
+export const isFlowUnit = (unit: string): boolean => findUnit('flow', unit) !== null || STANDARD_FLOW.test(unit)
+
 /** A line being read from left to right. */
 export class Line {
   private at = 0
+  /** What a figure was turned into and from what: said where the line is read back. */
+  readonly turned: string[] = []
   constructor(
     private readonly words: readonly string[],
     private readonly context: JotContext,
@@ -89,15 +97,31 @@ export class Line {
         this.at += unit.split(' ').length
       } else text += ` ${this.governing(quantity, place)}`
     }
+    const unit = readNumber(text)?.rest ?? ''
+    if (quantity === 'flow' && STANDARD_FLOW.test(unit)) return this.standardFlow(text, unit)
     const parsed = parseReading(text, quantity, this.context.units)
     return parsed.ok ? { base: parsed.value.base } : wrong(parsed.reason, parsed.remedy)
+  }
+
+  /** Standard air takes more room at the site: its flow over the density ratio. Source: as `targetOf`, mass flow kept. */
+  private standardFlow(text: string, unit: string): { base: number } | JotReading {
+    const { densityRatio, units } = this.context
+    if (densityRatio === undefined)
+      return wrong(`“${clip(unit)}” is flow of standard air, and the height of the site is not known.`, 'Enter the flow as cfm.')
+    const standard = parseReading(`${readNumber(text)?.value} ${/l\/s/i.test(unit) ? 'L/s' : 'cfm'}`, 'flow', units)
+    if (!standard.ok) return wrong(standard.reason, standard.remedy)
+    this.turned.push(`${readNumber(text)?.value} ${unit} of standard air, ÷ ${densityRatio.toFixed(3)} for the air of the site`)
+    return { base: standard.value.base / densityRatio }
   }
 
   /** A unit in words of their own after the figure at `at`: one of `quantity` rather than any other. */
   private unitAfter(at: number, quantity?: Quantity): string {
     const after = this.words.slice(at + 1, at + 1 + UNIT_WORDS)
     const said = after.map((_, i) => after.slice(0, i + 1).join(' ')).reverse()
-    const fits = quantity === undefined ? undefined : said.find((one) => findUnit(quantity, one) !== null)
+    const fits =
+      quantity === undefined
+        ? undefined
+        : said.find((one) => findUnit(quantity, one) !== null || (quantity === 'flow' && STANDARD_FLOW.test(one)))
     return fits ?? said.find(isUnit) ?? ''
   }
 
@@ -115,7 +139,8 @@ export class Line {
   }
 }
 
-const isUnit = (said: string) => readNumber(said) === null && said !== 'rh' && quantitiesOfUnit(said).length > 0
+const isUnit = (said: string) =>
+  readNumber(said) === null && said !== 'rh' && (quantitiesOfUnit(said).length > 0 || STANDARD_FLOW.test(said))
 
 type Read = { base: number } | JotReading | null
 const isReading = (read: Read): read is { base: number } => read !== null && 'base' in read
@@ -137,5 +162,6 @@ export const isNumbers = (read: number[] | JotReading): read is number[] => Arra
 export function finish(line: Line, ready: { intent: JotIntent; reads: string }): JotReading {
   if (!line.done)
     return wrong(`“${clip(line.rest())}” at the end was not understood.`, 'Leave it out, or enter it as a line of its own.')
-  return { state: 'ready', ...ready }
+  const from = line.turned.length > 0 ? `, from ${line.turned.join(' and ')}` : ''
+  return { state: 'ready', ...ready, reads: `${ready.reads}${from}` }
 }

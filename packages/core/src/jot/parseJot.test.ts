@@ -129,6 +129,32 @@ describe('reading back', () => {
     }))
   it('takes units that stand apart from their numbers', () =>
     expect(read('rise 68.2 °F 92.5 °F 240 V 37.2 A')).toMatchObject({ intent: { kind: 'rise', volts: 240, amps: 37.2 } }))
+  it('a flow of standard air takes more room where the air is thin, and the reading says so', () => {
+    // By hand: 5,000 ft is 12.228 of 14.696 psia, 0.832: 1,200 ÷ 0.832 = 1,442 cfm.
+    const high = { densityRatio: 12.228 / 14.696 }
+    for (const line of [
+      'hood return 1200 scfm',
+      'return 1200scfm',
+      'hood return 1200 std cfm',
+      'grille return 1200 standard cfm',
+    ]) {
+      expect(read(line, high), line).toMatchObject({
+        intent: { kind: 'hood', flowCfm: expect.closeTo(1442.2, 1) },
+        reads: expect.stringMatching(/1,442 cfm, from 1200 .*of standard air, ÷ 0\.832 for the air of the site/),
+      })
+    }
+    expect(read('hood return 1200 cfm', high)).toMatchObject({
+      intent: { flowCfm: 1200 },
+      reads: expect.not.stringContaining('standard'),
+    })
+    expect(read('fan 65 damper 30 flow 100 scfm', { densityRatio: 0.8 })).toMatchObject({
+      intent: { kind: 'damper-point', flowCfm: 125 },
+      reads: expect.stringContaining('of standard air'),
+    })
+    // Of no known height, it is neither taken as it stands nor lost.
+    expect(read('hood return 1200 scfm')).toMatchObject({ state: 'wrong', reason: expect.stringContaining('height of the site') })
+  })
+
   it('reads a hood, on the side that its name says', () => {
     expect(read('hood desk 120 cfm')).toMatchObject({ intent: { kind: 'hood', name: 'desk', side: 'supply', flowCfm: 120 } })
     expect(read('hood return 300 L/s')).toMatchObject({ intent: { kind: 'hood', side: 'return' } })

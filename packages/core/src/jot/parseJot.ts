@@ -12,7 +12,7 @@ import { clock, rise, split } from './commands/temperatures.ts'
 import { isDays, weekOfDays } from './commands/week.ts'
 import { JOT_COMMANDS, JOT_LIMIT } from './grammar.ts'
 import { isGrilleName } from './grilleNamed.ts'
-import { finish, Line } from './line.ts'
+import { finish, isFlowUnit, Line } from './line.ts'
 import { clip, type JotContext, type JotReading, needs, wrong } from './reading.ts'
 import { rowSaid } from './settingSaid.ts'
 import { figuresOf, HEAD_WORDS, headOf, wordsOf } from './spoken.ts'
@@ -132,7 +132,7 @@ function shapeOf(words: readonly string[], context: JotContext): { head: string;
     return { head: lower[kind] === 'hood' ? 'hood' : 'grille', words: words.filter((_, i) => i !== kind) }
   if (figure > 0 && isGrilleName(lower.slice(0, figure).join(' '), context) && headOf(words) === null) {
     const unit = readNumber(lower[figure] ?? '')?.rest || (lower[figure + 1] ?? '')
-    if (findUnit('flow', unit)) return { head: 'hood', words }
+    if (isFlowUnit(unit)) return { head: 'hood', words }
     if (findUnit('velocity', unit)) return { head: 'grille', words }
   }
   return null

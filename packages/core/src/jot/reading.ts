@@ -8,6 +8,8 @@ export interface JotContext {
   /** The adjust of the blower: what the next try has where none is named, and what the device offers; null: it has none. */
   adjust: { stands: number; offers: readonly number[] } | null
   settings: readonly JotSetting[]
+  /** Density of the air of the site over standard air, for a flow that is typed as standard; absent: nobody knows the height. */
+  densityRatio?: number
   grilles: readonly JotGrille[]
   /** It has a furnace: its rise is judged by the plate’s window, and its gas can be clocked. */
   burnsFuel?: boolean

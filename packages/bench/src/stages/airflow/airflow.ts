@@ -18,7 +18,7 @@ import { stage } from '../stage.ts'
 import { splitOf } from './coil.ts'
 import { delaysOf } from './delays.ts'
 import { fireFindings } from './fires.ts'
-import { fireTapAims, unknownFires, waitForWarm } from './heat.ts'
+import { fireTapAims, hasFire, unknownFires, waitForWarm } from './heat.ts'
 import { COOL_TAP_ROLE } from './roles.ts'
 import { togetherOf } from './together.ts'
 import { furnaceOf } from './views.ts'
@@ -46,7 +46,7 @@ export const airflow = stage({
     ...findings(v.picture, v.show).map((one) => ({ id: one.key, says: one.text, mend: one.remedy })),
     ...flowFindings(v),
     ...chargeFindings(v),
-    ...(furnaceOf(v) ? [...unknownFires(v), ...fireFindings(v.here.firing, v.fires, v.state.altitudeFt, v.show)] : []).map(
+    ...(hasFire(v) ? [...unknownFires(v), ...fireFindings(v.here.firing, v.fires, v.state.altitudeFt, v.show)] : []).map(
       (one) => ({
         id: one.code,
         ...one,

@@ -1,11 +1,13 @@
 import { type Found, tapOnDuct } from '@ingle/core'
 import { found } from '../../findingWords.ts'
 import { rowFor } from '../../ledger/standsAt.ts'
+import { plantOf } from '../../visit/plant.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
 import type { Fire } from './fires.ts'
 import { adjustChosen, ductFor, fireTaps } from './heatingTap.ts'
 import { HEAT_TAP_ROLE, LOW_FIRE_TAP_ROLE } from './roles.ts'
+import { furnaceOf } from './views.ts'
 
 /** A fire with the taps against its window. */
 interface FireOnTaps {
@@ -29,12 +31,23 @@ export function firesOnTaps({ picture, fires }: VisitView): FireOnTaps[] {
 }
 
 /** Fires that this furnace has a tap for and whose plate nobody knows. */
-export const unknownFires = ({ ledger, fires }: VisitView): Found[] =>
+export const unknownFires = (v: VisitView): Found[] =>
   (['high', 'low'] as const).flatMap((fire) =>
-    fires[fire] === null && rowFor(ledger, fire === 'high' ? HEAT_TAP_ROLE : LOW_FIRE_TAP_ROLE)
+    v.fires[fire] === null &&
+    (rowFor(v.ledger, fire === 'high' ? HEAT_TAP_ROLE : LOW_FIRE_TAP_ROLE) || (fire === 'high' && firesBesideCooling(v)))
       ? [found('fire-unknown', { fire })]
       : [],
   )
+
+/** A unit that has no tap for its fire and is known to burn, as a rooftop unit may: its plate is asked for as well. */
+const firesBesideCooling = ({ devices, here, ledger }: VisitView): boolean => {
+  const { kind, from } = plantOf(devices, here, ledger)
+  return (
+    from !== 'guess' && (kind === 'furnace' || kind === 'dual-fuel') && devices.some(({ profile }) => profile.kind === 'rooftop')
+  )
+}
+/** Fires to judge: a furnace's, or those of another machine that burns. */
+export const hasFire = (v: VisitView): boolean => furnaceOf(v) !== null || v.fires.high !== null || firesBesideCooling(v)
 
 export function fireTapAims(v: VisitView): WorkedAim[] {
   const taps = v.picture.input.blower?.table.taps ?? []

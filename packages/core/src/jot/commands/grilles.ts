@@ -2,7 +2,7 @@ import { percent, showIn } from '../../advice/show.ts'
 import { readNumber } from '../../quantity/parse.ts'
 import { chosenUnit, findUnit, toBase } from '../../quantity/units.ts'
 import { grilleNamed } from '../grilleNamed.ts'
-import { finish, isNumbers, type Line, readings } from '../line.ts'
+import { finish, isFlowUnit, isNumbers, type Line, readings } from '../line.ts'
 import { type JotContext, type JotReading, needs, wrong } from '../reading.ts'
 import { isFiller } from '../spoken.ts'
 
@@ -11,7 +11,7 @@ export function grille(line: Line, context: JotContext): JotReading {
   const label = nameIn(line)
   if (label === null) return wrong('Say which grille first.', 'Like grille desk 620 fpm.')
   // “grille desk 120 cfm” is the flow itself.
-  if (findUnit('flow', line.unitAhead())) return flowOf(label, line, context)
+  if (isFlowUnit(line.unitAhead())) return flowOf(label, line, context)
   const read = readings(line, [['velocity', 'the air speed']])
   if (!isNumbers(read)) return read
   const speeds = [...read]
