@@ -134,7 +134,7 @@ describe('reading back', () => {
     const high = { densityRatio: 12.228 / 14.696 }
     for (const line of [
       'hood return 1200 scfm',
-      'return 1200scfm',
+      'hood return 1200scfm',
       'hood return 1200 std cfm',
       'grille return 1200 standard cfm',
     ]) {
