@@ -135,10 +135,16 @@ function coolAim(picture: AirflowPicture, show: Show): Worked | null {
   const filter = picture.current?.input.filter === 'as-found' && picture.cleanChoice ? ' with a clean filter' : ''
   return {
     meaning: label,
-    why: `${show('flow', best.point.flowCfm)}${best.adjustPct === 0 ? '' : `, with an adjust of ${signedPct(best.adjustPct)}`}${filter}, aim ${show('flow', picture.aimCfm ?? 0)}${choice?.binding && choice.wished ? `; ${tapSetName(picture.input.blower?.table.taps[choice.wished.tap] ?? '', choice.wished.adjustPct)} would be nearer but ${constraintText(choice.binding, picture, show)}` : ''}`,
+    why: `${show('flow', best.point.flowCfm)}${best.adjustPct === 0 ? '' : `, with an adjust of ${signedPct(best.adjustPct)}`}${filter}, aim ${show('flow', picture.aimCfm ?? 0)}${choice?.binding && choice.wished ? `; ${tapSetName(picture.input.blower?.table.taps[choice.wished.tap] ?? '', choice.wished.adjustPct)} would be nearer but ${constraintText(choice.binding, picture, show)}` : ''}${heaterFirst(picture, best.point.flowCfm, show)}`,
     source: TABLE,
   }
 }
+
+/** A heater that blows with this tap would be left with too little air until it has its own. */
+const heaterFirst = ({ floorCfm, input }: AirflowPicture, flowCfm: number, show: Show): string =>
+  input.heaterOnThisTap && floorCfm !== null && flowCfm < floorCfm
+    ? `; set the heating tap first: the heater blows with this one now and needs ${show('flow', floorCfm)}`
+    : ''
 
 /** The adjust goes with the cooling tap: both are searched together, or the adjust for the tap that somebody decided on. */
 function adjustAim(picture: AirflowPicture, decided: string | null, show: Show): Worked | null {

@@ -53,6 +53,11 @@ describe('the ledger of blower settings', () => {
   it('keeps the cooling tap over the heater’s floor only where somebody decided that the heater blows with it', () => {
     const apart = ledger(() => {})
     expect([apart['airflow.cool']?.aim?.value, apart['airflow.heat']?.aim?.value]).toEqual(['2', '3'])
+    expect(apart['airflow.cool']?.aim?.why).toBe(
+      '1,200 cfm, aim 1,190 cfm; set the heating tap first: the heater blows with this one now and needs 1,264 cfm',
+    )
+    const heatApart = ledger((pen) => pen.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'found', value: '3' }))
+    expect(heatApart['airflow.cool']?.aim?.why).toBe('1,200 cfm, aim 1,190 cfm')
     const together = ledger((pen) =>
       pen.write('aim.set', { ...HERE, role: 'airflow.heat', value: 'same', why: 'one tap for both', from: 'hand' }),
     )
