@@ -9,6 +9,7 @@ test('a lead lets a reader in by a code; the reader reads and prints, and writes
   await lead.page.getByRole('button', { name: 'Make a code' }).click()
   const code = await lead.page.getByRole('status', { name: 'Code' }).textContent()
   await lead.page.keyboard.press('Escape')
+  await expect(lead.page.getByRole('dialog')).toHaveCount(0)
   await expect(lead.page.getByText('A code for one reader')).toBeVisible()
 
   const context = await browser.newContext({ baseURL: server.base, serviceWorkers: 'block' })
