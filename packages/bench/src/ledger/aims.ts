@@ -143,7 +143,7 @@ function coolAim(picture: AirflowPicture, show: Show): Worked | null {
 /** A heater that blows with this tap would be left with too little air until it has its own. */
 const heaterFirst = ({ floorCfm, input }: AirflowPicture, flowCfm: number, show: Show): string =>
   input.heaterOnThisTap && floorCfm !== null && flowCfm < floorCfm
-    ? `; set the heating tap first: the heater blows with this one now and needs ${show('flow', floorCfm)}`
+    ? `; set the heating tap first: while the heater blows with this one, it needs ${show('flow', floorCfm)}`
     : ''
 
 /** The adjust goes with the cooling tap: both are searched together, or the adjust for the tap that somebody decided on. */

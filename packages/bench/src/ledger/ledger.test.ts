@@ -54,7 +54,7 @@ describe('the ledger of blower settings', () => {
     const apart = ledger(() => {})
     expect([apart['airflow.cool']?.aim?.value, apart['airflow.heat']?.aim?.value]).toEqual(['2', '3'])
     expect(apart['airflow.cool']?.aim?.why).toBe(
-      '1,200 cfm, aim 1,190 cfm; set the heating tap first: the heater blows with this one now and needs 1,264 cfm',
+      '1,200 cfm, aim 1,190 cfm; set the heating tap first: while the heater blows with this one, it needs 1,264 cfm',
     )
     const heatApart = ledger((pen) => pen.write('setting.set', { ...HERE, role: 'airflow.heat', column: 'found', value: '3' }))
     expect(heatApart['airflow.cool']?.aim?.why).toBe('1,200 cfm, aim 1,190 cfm')
