@@ -125,7 +125,7 @@ export const refuse = refusing({
   ],
   'blower-cell': [
     'A cell of the blower table is neither a number nor empty.',
-    'Every cell is a number of cfm, or null where nothing is printed.',
+    'Every cell is a number of cfm (of watts under powersW), or null where nothing is printed.',
   ],
   'profile-doubt': ['{family}: {doubt}', '{remedy}'],
   'program-doubt': ['{family}: {doubt}', 'Name the groups as pairs of days, such as [[0, 4], [5, 6]].'],

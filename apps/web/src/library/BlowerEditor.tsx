@@ -88,6 +88,12 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
     const flowsCfm = (table.flowsCfm ?? []).map((row, i) => (i === t ? replaced(row, s, typed) : row))
     onChange({ ...blower, table: { ...table, flowsCfm } })
   }
+  const setWatts = (t: number, s: number, text: string) => {
+    const read = readCellText(text)
+    const before = table.powersW?.[t]?.[s] ?? null
+    const powersW = (table.powersW ?? []).map((row, i) => (i === t ? replaced(row, s, read.ok ? read.value : before) : row))
+    onChange({ ...blower, table: { ...table, powersW } })
+  }
   return (
     <>
       <div className="grid gap-3 sm:grid-cols-3 mt-2">
@@ -141,6 +147,45 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
           </tbody>
         </table>
       </div>
+      {table.powersW && (
+        <div className="overflow-x-auto mt-3">
+          <table className="text-[14px] num" aria-label="Watts">
+            <thead>
+              <tr className="soft text-[12.5px]">
+                <th scope="col" className="font-sans text-left pr-2">
+                  W at {units.static}
+                </th>
+                {statics.map((one, s) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: a static may stand twice while it is being mended.
+                  <th key={s} scope="col" className="px-1">
+                    {staticText(one)}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {table.taps.map((tap, t) => (
+                <tr key={tap}>
+                  <th scope="row" className="text-left pr-2">
+                    {tap}
+                  </th>
+                  {statics.map((one, s) => (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: cells have no identity but their place.
+                    <td key={s} className="p-0.5">
+                      <input
+                        className="input input-sm num w-20 text-right"
+                        aria-label={`Watts of tap ${tap} at ${staticText(one)} ${units.static}`}
+                        defaultValue={table.powersW?.[t]?.[s] ?? ''}
+                        onBlur={(event) => setWatts(t, s, event.target.value)}
+                      />
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
       {taps.length > 0 && (
         <p className="soft text-[14px] mt-2">
           No setting below says which {blower.tapWord} is used: the ledger then has {list(taps.map((one) => `“${one.label}”`))},

@@ -51,6 +51,36 @@ export function BlowerTableView({ blower }: { blower: NonNullable<Profile['blowe
           ))}
         </tbody>
       </table>
+      {table.powersW && (
+        <table className="mt-3 text-[14px] num" aria-label="Watts">
+          <thead>
+            <tr className="soft text-[12.5px]">
+              <th scope="col" className="text-left pr-4 font-sans">
+                W
+              </th>
+              {statics.map((one) => (
+                <th key={one} scope="col" className="px-2 text-right">
+                  {format('static', one, units, { bare: true })}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {table.taps.map((tap, t) => (
+              <tr key={tap}>
+                <th scope="row" className="text-left pr-4">
+                  {tap}
+                </th>
+                {statics.map((one, s) => (
+                  <td key={one} className="px-2 text-right">
+                    {table.powersW?.[t]?.[s] ?? '—'}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       <p className="soft text-[13px] mt-1">
         Flow in {units.flow}
         {table.kind === 'constant-torque' && <> against static in {units.static}</>}

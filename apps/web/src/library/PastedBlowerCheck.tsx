@@ -20,7 +20,7 @@ export function PastedBlowerCheck({ text, onTake }: { text: string; onTake: (tab
         <b>{read.reason}</b> {read.remedy}
       </Notice>
     )
-  const { tapLabels, staticsInWc, flowsCfm, doubts, notes } = read.value
+  const { tapLabels, staticsInWc, flowsCfm, powersW, doubts, notes } = read.value
   const out = (t: number, s: number) => left.has(`tap ${t}`) || left.has(`static ${s}`)
   const textOf = (t: number, s: number) => typed[`${t}:${s}`] ?? cellText('flow', flowsCfm[t]?.[s], units)
   const staticText = (value: number) => cellText('static', value, units)
@@ -41,6 +41,7 @@ export function PastedBlowerCheck({ text, onTake }: { text: string; onTake: (tab
     taps: taps.map((one) => one.label),
     staticsInWc: statics.map((one) => one.value),
     flowsCfm: cells.map((row) => row.map((one) => (one.ok ? one.value : null))),
+    ...(powersW && { powersW: taps.map(({ t }) => statics.map(({ s }) => powersW[t]?.[s] ?? null)) }),
   }
   const [bad] = unread ? [] : tableDoubts(table)
   const blocked = unread && !unread.ok ? unread.reason : (bad?.reason ?? null)

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { blowerAtSite } from './blowerAtSite.ts'
-import { tableFlow, tapOnDuct } from './blowerTable.ts'
+import { printedPowerW, tableFlow, tapOnDuct } from './blowerTable.ts'
 import type { BlowerData } from './input.ts'
 
 const printed: BlowerData = {
@@ -52,4 +52,17 @@ it('a motor that holds its flow holds it, up to a static that is less', () => {
   ).table
   expect(tableFlow(held, 0, 0.6)).toMatchObject({ ok: true, flowCfm: 1200 })
   expect(tableFlow(held, 0, 0.75)).toMatchObject({ ok: false, why: 'above' })
+})
+
+it('thin air costs the motor less: printed watts are multiplied as the statics are', () => {
+  const table = {
+    ...printed.table,
+    powersW: [
+      [310, 300, 285, 260],
+      [420, 410, 395, 370],
+    ],
+  } as BlowerData['table']
+  const site = blowerAtSite({ ...printed, table }, 2400)
+  // On the line from 395 to 370 at 0.5457 of the sheet: 395 − 25 × 0.0457 / 0.20 = 389.3; × 0.9163.
+  expect(printedPowerW(site.table, 1, 0.5)).toBeCloseTo(389.3 * 0.9163, 0)
 })

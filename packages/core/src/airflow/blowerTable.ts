@@ -14,6 +14,8 @@ export type BlowerTable =
       staticsInWc: readonly number[]
       /** [tap][static]; null where the maker prints nothing. */
       flowsCfm: readonly (readonly (number | null)[])[]
+      /** Electric power, W, [tap][static], where the maker prints it; absent: not printed. */
+      powersW?: readonly (readonly (number | null)[])[]
     }
   | { kind: 'constant-airflow'; taps: readonly string[]; tapFlowsCfm: readonly (number | null)[]; maxStaticInWc: number }
 
@@ -106,6 +108,17 @@ export function tapOnDuct(table: BlowerTable, tap: number, coefficient: number, 
   return null
 }
 
+/**
+ * Electric power of a tap at a static as the maker prints it, W: straight between the printed figures, in proportion to an
+ * adjustment of the flow. Null where none is printed there: it is never drawn on beyond the table.
+ * Source: linear interpolation; air power = flow × static at one efficiency. Valid: inside the table, a whole tap.
+ */
+export function printedPowerW(table: BlowerTable, tap: number, staticInWc: number, adjustPct = 0): number | null {
+  if (table.kind !== 'constant-torque' || !table.powersW) return null
+  const watts = wholeTapFlow({ ...table, flowsCfm: table.powersW }, tap, staticInWc)
+  return watts.ok ? watts.flowCfm * (1 + adjustPct / 100) : null
+}
+
 /** Coefficient of a duct through a measured point, in.wc per cfm². Source: p = c·Q², turbulent duct flow. Valid: flow > 0. */
 export const ductCoefficient = (staticInWc: number, flowCfm: number): number => staticInWc / (flowCfm * flowCfm)
 
@@ -125,6 +138,11 @@ export function tableDoubts(table: BlowerTable): TableDoubt[] {
     return doubts
   }
   if (table.staticsInWc.length < 2) doubts.push({ cell: null, reason: 'The table needs at least two statics.' })
+  if (
+    table.powersW &&
+    (table.powersW.length !== table.taps.length || table.powersW.some((row) => row.length !== table.staticsInWc.length))
+  )
+    doubts.push({ cell: null, reason: 'The watts have not one row for each tap and one figure for each static.' })
   if (table.flowsCfm.length !== table.taps.length)
     doubts.push({ cell: null, reason: 'There is not one row of flows for each tap.' })
   for (let i = 1; i < table.staticsInWc.length; i += 1) {

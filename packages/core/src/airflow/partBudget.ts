@@ -1,4 +1,4 @@
-import { type BlowerTable, tapOnDuct } from './blowerTable.ts'
+import { type BlowerTable, printedPowerW, tapOnDuct } from './blowerTable.ts'
 import { blowerPowerW } from './heldMotor.ts'
 import type { WalkPart, WalkStep } from './staticWalk.ts'
 
@@ -73,6 +73,8 @@ export interface Remedy {
   staticInWc: number | null
   gainCfm: number | null
   powerW: number | null
+  /** The maker's table says it; else it is worked out with a usual efficiency. */
+  powerPrinted: boolean
 }
 
 /** How much of a part each remedy leaves. Source: drop ∝ 1/area² of an opening; a coil and a damper by practice. */
@@ -125,6 +127,7 @@ export function remedies(of: {
   return offers
     .map(([kind, does, offCoefficient]): Remedy => {
       const point = tapOnDuct(table, tap, Math.max(ductCoefficient - offCoefficient, 1e-12), adjustPct)
+      const printed = point ? printedPowerW(table, tap, point.staticInWc, adjustPct) : null
       return {
         kind,
         does,
@@ -132,7 +135,8 @@ export function remedies(of: {
         flowCfm: point?.flowCfm ?? null,
         staticInWc: point?.staticInWc ?? null,
         gainCfm: point && now ? point.flowCfm - now.flowCfm : null,
-        powerW: point ? blowerPowerW(point.flowCfm, point.staticInWc) : null,
+        powerW: point ? (printed ?? blowerPowerW(point.flowCfm, point.staticInWc)) : null,
+        powerPrinted: printed !== null,
       }
     })
     .sort((a, b) => (b.gainCfm ?? 0) - (a.gainCfm ?? 0) || b.offCoefficient - a.offCoefficient)

@@ -34,6 +34,30 @@ describe('what each part takes and what each remedy brings', () => {
     expect(all.map((one) => one.kind)).toEqual(['larger-filter', 'clean-filter', 'open-dampers', 'return-grille'])
     for (const one of all) expect(one.gainCfm).toBeGreaterThan(0)
   })
+  it('takes the watts that the maker prints, and says where it had to work them out', () => {
+    const coefficient = 0.62 / 1180 ** 2
+    const of = (powersW?: (number | null)[][]) =>
+      remedies({
+        table: powersW ? { ...TABLE, powersW } : TABLE,
+        tap: 1,
+        adjustPct: 0,
+        ductCoefficient: coefficient,
+        coefficients: { filter: 0.3 / 1180 ** 2 },
+        cleanFilterCoefficient: 0.12 / 1180 ** 2,
+      })[0]
+    const none = [null, null, null, null, null]
+    const guessed = of()
+    expect(guessed?.powerPrinted).toBe(false)
+    const printed = of([none, [260, 258, 255, 250, 240]])
+    // Between 0.3 and 0.5: by hand, on the line from 258 to 255.
+    const staticInWc = printed?.staticInWc as number
+    expect(printed?.powerPrinted).toBe(true)
+    expect(printed?.powerW).toBeCloseTo(258 - ((staticInWc - 0.3) / 0.2) * 3, 9)
+    expect(printed?.powerW).not.toBeCloseTo(guessed?.powerW as number, 0)
+    // Another tap's watts, or a hole beside the point, are no print of this one.
+    expect(of([[260, 258, 255, 250, 240], none])?.powerPrinted).toBe(false)
+    expect(of([none, [260, null, 255, null, 240]])?.powerPrinted).toBe(false)
+  })
   it('takes typical parts together for less than the cabinet is rated for, and in proportion to that', () => {
     const all: WalkStep[] = (['return-grille', 'filter', 'return-drop', 'coil', 'supply-trunk', 'branches'] as const).map(
       (part) => ({ parts: [part], fromPoint: 'return', toPoint: 'supply', fromInWc: 0, toInWc: 0, dropInWc: 0.05, share: null }),

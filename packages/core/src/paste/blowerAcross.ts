@@ -2,7 +2,16 @@ import { type Cell, isLoneLine, isLostRow, isNumber, type Parting, placeByColumn
 import { type Figures, type ReadCell, readCell, usesDecimalComma } from './numbers.ts'
 import { type RawTable, ROW_LENGTH } from './pasted.ts'
 import { bare, isMissing } from './text.ts'
-import { flowUnitIn, isFlowWord, isLoneLetter, isOtherQuantity, isStaticWord, modeOfCaption, staticUnitIn } from './words.ts'
+import {
+  flowUnitIn,
+  isFlowWord,
+  isLoneLetter,
+  isOtherQuantity,
+  isStaticWord,
+  isWatts,
+  modeOfCaption,
+  staticUnitIn,
+} from './words.ts'
 
 /** A line of statics: cells of labels, then figures to the end. */
 interface Header {
@@ -65,7 +74,7 @@ export function acrossTable(rows: readonly Row[], parting: Parting): RawTable | 
   }
   if (body.taps.length === 0) return null
   const flowFactor = body.flowFactor ?? flowUnitIn(`${headWords} `) ?? unitIn(above) ?? unitIn(below.map((row) => row.line)) ?? 1
-  return { statics, taps: body.taps, staticDoubts: [], flowFactor, unread, rest: rows.slice(end) }
+  return { statics, taps: body.taps, powers: body.powers, staticDoubts: [], flowFactor, unread, rest: rows.slice(end) }
 }
 
 const unitIn = (lines: readonly string[]) => lines.map(flowUnitIn).find((one) => one !== null) ?? null
@@ -134,6 +143,7 @@ function sameStatics(a: Header, b: Header, figures: Figures): boolean {
 /** Rows of taps under one header. */
 class Body {
   readonly taps: RawTable['taps'] = []
+  readonly powers: RawTable['powers'] = []
   flowFactor: number | null = null
   private label: string | null = null
   private readonly marked: boolean
@@ -198,9 +208,14 @@ class Body {
       (this.marked && words.slice(-1).some(isLoneLetter) && words.length > (named === null ? 0 : 1))
     const other2 = this.marked && words.length === 1 && words.every(isLoneLetter)
     if (named !== null && !other2) this.label = named
-    if (other || other2 || trailingQuantity(words, this.parting)) return 'another quantity'
-    const label = this.label ?? ''
+    const trails = trailingQuantity(words, this.parting)
     const { cells, rowDoubt } = this.valuesOf(row, split.values)
+    if (other || other2 || trails) {
+      if (words.some(isWatts) || (trails && /\bwatts$/i.test(words.join(' '))))
+        this.powers.push({ label: stripWatts(this.label ?? ''), cells, rowDoubt })
+      return 'another quantity'
+    }
+    const label = this.label ?? ''
     const twin = this.taps.find((tap) => tap.label === label)
     // The same line printed again says nothing more.
     if (twin) return twin.cells.every((one, i) => one.value === cells[i]?.value) ? 'taken' : 'second table'
@@ -275,6 +290,8 @@ class Body {
 
 const stripFlowUnit = (name: string): string =>
   name.replace(/[\s,(]+(?:cfm|l\/s|lps|m[³3]\/h|m[³3]\/min|ft[³3]\/min)\)?$/i, '').trim() || name
+
+const stripWatts = (name: string): string => name.replace(/[\s,(]+watts\)?$/i, '').trim()
 
 /** Where spaces part the words, the quantity is the end of the name. */
 const trailingQuantity = (words: readonly string[], parting: Parting): boolean =>

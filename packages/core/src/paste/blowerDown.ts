@@ -2,11 +2,12 @@ import { type Cell, isLoneLine, isLostRow, isNumber, type Parting, placeByColumn
 import { type Figures, readCell, usesDecimalComma } from './numbers.ts'
 import { type RawTable, ROW_LENGTH } from './pasted.ts'
 import { bare, isMissing } from './text.ts'
-import { flowUnitIn, isFlowWord, isLoneLetter, isOtherQuantity, modeOfCaption, staticUnitIn } from './words.ts'
+import { flowUnitIn, isFlowWord, isLoneLetter, isOtherQuantity, isWatts, modeOfCaption, staticUnitIn } from './words.ts'
 
 interface Column {
   label: string
   kept: boolean
+  watts: boolean
   unit: string
 }
 
@@ -69,11 +70,13 @@ export function downTable(rows: readonly Row[], parting: Parting): RawTable | nu
   }
   const kept = columns.flatMap((column, i) => (column.kept ? [{ ...column, i }] : []))
   if (lines.length < 2 || kept.length === 0) return null
-  const taps = kept.map(({ label, i }) => ({
+  const read = ({ label, i }: { label: string; i: number }) => ({
     label,
     cells: lines.map((line) => readCell(line.cells[i] ?? '', figures)),
     rowDoubt: null,
-  }))
+  })
+  const taps = kept.map(read)
+  const powers = columns.flatMap((column, i) => (column.watts ? [read({ label: column.label, i })] : []))
   const unit = taps.flatMap((tap) => tap.cells.map((cell) => cell.unit)).find((one) => one && flowUnitIn(one.trim()) !== null)
   const flowFactor =
     (unit ? flowUnitIn(unit.trim()) : null) ??
@@ -83,6 +86,7 @@ export function downTable(rows: readonly Row[], parting: Parting): RawTable | nu
   return {
     statics: lines.map(({ inWc, doubt }) => ({ inWc, doubt })),
     taps,
+    powers,
     staticDoubts: lines.map((line) => line.rowDoubt),
     flowFactor,
     unread,
@@ -138,6 +142,7 @@ function columnsOf(heads: readonly Row[], width: number, parting: Parting): Colu
       ? taps.map((label, i) => ({
           label,
           kept: marked ? isFlowWord(quantities[i] ?? '') : !isOtherQuantity(quantities[i] ?? ''),
+          watts: isWatts(quantities[i] ?? '') && (marked || !isLoneLetter(quantities[i] ?? '')),
           unit: quantities[i] ?? '',
         }))
       : null
@@ -157,6 +162,7 @@ function columnOf(head: string): Column {
   return {
     label: ends && (flowUnitIn(quantity) !== null || other) ? (ends[1] ?? text) : text,
     kept: !other && !isOtherQuantity(text),
+    watts: other && isWatts(quantity),
     unit: quantity,
   }
 }

@@ -1,4 +1,4 @@
-import { list, type Show, showIn } from '../advice/show.ts'
+import { counted, list, type Show, showIn } from '../advice/show.ts'
 import { BASE_UNITS } from '../quantity/units.ts'
 import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
@@ -9,7 +9,7 @@ import type { ReadCell } from './numbers.ts'
 import { type CellDoubt, Doubts, notRead, type RawTable, said } from './pasted.ts'
 import { isRotated, unrotated } from './rotated.ts'
 import { PASTE_LIMIT } from './text.ts'
-import { flowUnitIn, flowUnitsIn, modeOfCaption } from './words.ts'
+import { flowUnitIn, flowUnitsIn, isWatts, modeOfCaption } from './words.ts'
 
 interface PastedBlower {
   tapLabels: string[]
@@ -17,6 +17,8 @@ interface PastedBlower {
   staticsInWc: number[]
   /** [tap][static]; null where nothing is printed. */
   flowsCfm: (number | null)[][]
+  /** Watts of the motor, [tap][static], where the maker prints them beside the flows; null: it prints none. */
+  powersW: (number | null)[][] | null
   doubts: CellDoubt[]
   /** What was left out or is odd, for the person who pasted it. */
   notes: string[]
@@ -65,6 +67,10 @@ function goneOn(table: RawTable, captions: readonly Row[], parting: Parting): Ra
         cells: [...tap.cells, ...(next.taps[i]?.cells ?? [])],
         rowDoubt: tap.rowDoubt ?? next.taps[i]?.rowDoubt ?? null,
       })),
+      powers: table.powers.flatMap((power) => {
+        const on = next.powers.find((one) => one.label === power.label)
+        return on ? [{ label: power.label, cells: [...power.cells, ...on.cells], rowDoubt: power.rowDoubt ?? on.rowDoubt }] : []
+      }),
       staticDoubts: [...doubtsOf(table), ...doubtsOf(next)],
       flowFactor: table.flowFactor,
       unread: [...table.unread, ...next.unread],
@@ -120,7 +126,27 @@ function finish(raw: RawTable, leftOut: readonly string[], unitsNamed: readonly 
   if (unitsNamed.length > 1) notes.push(`The text names ${list([...unitsNamed])}: check which of them each row is in.`)
   if (flowsCfm.some((row) => row.some((flow) => flow !== null && flow < 0)))
     notes.push('A flow below zero was read: no blower table has one. Correct it before you take the table.')
-  return { tapLabels: raw.taps.map((tap) => tap.label), staticsInWc, flowsCfm, doubts: doubts.sorted(), notes }
+  const powersW = wattsOf(raw, kept, notes)
+  return { tapLabels: raw.taps.map((tap) => tap.label), staticsInWc, flowsCfm, powersW, doubts: doubts.sorted(), notes }
+}
+
+/** The watts of each tap at the statics that are kept. A figure in doubt is left out: nothing hangs on watts but watts. */
+function wattsOf({ taps, powers }: RawTable, kept: readonly number[], notes: string[]): (number | null)[][] | null {
+  let leftOut = 0
+  const rows = taps.map(({ label }) => {
+    const row = powers.find((one) => one.label === label)
+    return kept.map((i) => {
+      const cell = row?.cells[i]
+      if (cell?.value == null) return null
+      const isSound = cell.value > 0 && !cell.doubt && !row?.rowDoubt && (!cell.unit || isWatts(cell.unit.trim()))
+      if (!isSound) leftOut += 1
+      return isSound ? cell.value : null
+    })
+  })
+  const count = rows.filter((row) => row.some((one) => one !== null)).length
+  if (leftOut > 0) notes.push(`${counted(leftOut, 'figure')} of watts could not be read for certain: left empty.`)
+  if (count > 0) notes.push(`The watts of ${counted(count, 'tap')} stand beside the flows: they are kept with the table.`)
+  return count > 0 ? rows : null
 }
 
 /** A cell that names a flow unit of its own is in that unit. */

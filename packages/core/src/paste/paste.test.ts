@@ -22,6 +22,63 @@ const blower = (text: string) => {
 }
 const BASE = 'A,B | 0.10 0.20 0.30 | 900 850 780 / 1200 1150 1090 | '
 
+describe('watts beside the flows', () => {
+  const watts = (text: string) => {
+    const read = pasteBlowerTable(text)
+    return read.ok ? [read.value.tapLabels, read.value.powersW, read.value.notes] : read.reason
+  }
+  const KEPT = [
+    ['A', 'B'],
+    [
+      [300, 280, 260],
+      [500, 470, 440],
+    ],
+    ['The watts of 2 taps stand beside the flows: they are kept with the table.'],
+  ]
+  it.each([
+    [
+      'a column after each tap',
+      'Static\tA CFM\tA W\tB CFM\tB W\n0.1\t900\t300\t1200\t500\n0.2\t850\t280\t1150\t470\n0.3\t780\t260\t1090\t440',
+    ],
+    [
+      'a column after each tap, named in a line of its own',
+      'Static\tA\t\tB\t\nin. w.c.\tCFM\tW\tCFM\tW\n0.1\t900\t300\t1200\t500\n0.2\t850\t280\t1150\t470\n0.3\t780\t260\t1090\t440',
+    ],
+    [
+      'a row under each tap',
+      'Tap\t\t0.1\t0.2\t0.3\nA\tCFM\t900\t850\t780\n\tWatts\t300\t280\t260\nB\tCFM\t1200\t1150\t1090\n\tWatts\t500\t470\t440',
+    ],
+    [
+      'a row of W under each tap, the tap named again',
+      'Tap\tUnit\t0.1\t0.2\t0.3\nA\tcfm\t900\t850\t780\nA\tW\t300\t280\t260\nB\tcfm\t1200\t1150\t1090\nB\tW\t500\t470\t440',
+    ],
+    [
+      'rows of watts first, statics falling',
+      'Tap\tUnit\t0.3\t0.2\t0.1\nA\tWatts\t260\t280\t300\nA\tcfm\t780\t850\t900\nB\tWatts\t440\t470\t500\nB\tcfm\t1090\t1150\t1200',
+    ],
+  ])('%s are kept', (_, text) => expect(watts(text)).toEqual(KEPT))
+  it('rpm and amps are no watts', () => {
+    expect(
+      watts(
+        'Tap\tUnit\t0.1\t0.2\t0.3\nA\tcfm\t900\t850\t780\nA\tRPM\t300\t280\t260\nB\tcfm\t1200\t1150\t1090\nB\tAmps\t5\t4.7\t4.4',
+      ),
+    ).toEqual([['A', 'B'], null, []])
+  })
+  it('a figure in doubt is left empty, and said', () => {
+    expect(watts('Tap\tUnit\t0.1\t0.2\t0.3\nA\tcfm\t900\t850\t780\nA\tW\t3O0\t280\t260\nB\tcfm\t1200\t1150\t1090')).toEqual([
+      ['A', 'B'],
+      [
+        [null, 280, 260],
+        [null, null, null],
+      ],
+      [
+        '1 figure of watts could not be read for certain: left empty.',
+        'The watts of 1 tap stand beside the flows: they are kept with the table.',
+      ],
+    ])
+  })
+})
+
 describe('a blower table in any shape', () => {
   it.each([
     [

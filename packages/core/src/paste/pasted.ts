@@ -46,6 +46,8 @@ export const notRead = (rows: readonly Row[]): string[] =>
 export interface RawTable {
   statics: { inWc: number; doubt: string | null }[]
   taps: { label: string; cells: ReadCell[]; rowDoubt: string | null }[]
+  /** Watts beside the flows, where the maker prints them. */
+  powers: { label: string; cells: ReadCell[]; rowDoubt: string | null }[]
   /** Doubts of whole statics, where a row of the source is a static. */
   staticDoubts: (string | null)[]
   flowFactor: number

@@ -56,6 +56,9 @@ const plainWord = (text: string) => text.replace(/^[\s(,]+|[\s),:.]+$/g, '')
 export const isOtherQuantity = (text: string): boolean =>
   OTHER_QUANTITY.test(plainWord(text)) ||
   (/^(?:w|watts?|rpm|amps?|power|rise)\b[\s,(]*(?:°?[fc]|w|a|in|at)?\)?$/i.test(plainWord(text)) && plainWord(text).length > 1)
+/** The electric power of a blower, in watts. */
+export const isWatts = (text: string): boolean =>
+  /^(?:(?:input|motor|fan|blower)\s+)?(?:(?:input\s+)?power|watts?|w)\b[\s,(]*(?:w|watts?|in)?\)?$/i.test(plainWord(text))
 /** W and A alone: watts and amps beside a flow, else the name of a tap. */
 export const isLoneLetter = (text: string): boolean => /^[WA]$/.test(plainWord(text))
 export const isFlowWord = (text: string): boolean =>

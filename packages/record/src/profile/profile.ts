@@ -137,6 +137,7 @@ class ProfileBlowerTable {
   @IsArray() @IsString({ each: true }) @ArrayMaxSize(60) taps!: string[]
   @IsOptional() @IsArray() @IsNumber({}, { each: true }) staticsInWc?: number[]
   @IsOptional() @IsArray() flowsCfm?: (number | null)[][]
+  @IsOptional() @IsArray() powersW?: (number | null)[][]
   @IsOptional() @IsArray() tapFlowsCfm?: (number | null)[]
   @IsOptional() @IsNumber() maxStaticInWc?: number
 }
@@ -449,11 +450,12 @@ function blowerTable(table: ProfileBlowerTable): Result<BlowerTable> {
     return ok({ kind: table.kind, taps: table.taps, tapFlowsCfm: table.tapFlowsCfm, maxStaticInWc: table.maxStaticInWc })
   }
   if (!table.staticsInWc || !table.flowsCfm) return refuse('constant-torque-table-lacks')
-  const rows = table.flowsCfm as unknown[]
+  const { kind, taps, staticsInWc, flowsCfm, powersW } = table
+  const rows = [...flowsCfm, ...(powersW ?? [])] as unknown[]
   if (rows.some((row) => !Array.isArray(row) || row.some((cell) => cell !== null && typeof cell !== 'number'))) {
     return refuse('blower-cell')
   }
-  return ok({ kind: table.kind, taps: table.taps, staticsInWc: table.staticsInWc, flowsCfm: table.flowsCfm })
+  return ok({ kind, taps, staticsInWc, flowsCfm, ...(powersW && { powersW }) })
 }
 
 /** The blower of a profile as core works with it; null when the profile has none. */

@@ -175,7 +175,7 @@ function Remedies() {
               one.flowCfm === null ? 'off the table' : show('flow', one.flowCfm, { bare: true }),
               one.gainCfm === null ? '—' : show('flow', one.gainCfm, { bare: true, signed: true }),
               one.staticInWc === null ? '—' : show('static', one.staticInWc, { bare: true }),
-              one.powerW === null ? '—' : Math.round(one.powerW).toString(),
+              one.powerW === null ? '—' : `${one.powerPrinted ? '' : 'about '}${Math.round(one.powerW)}`,
             ],
           }))}
         />
@@ -183,8 +183,9 @@ function Remedies() {
       <WorkedNote>
         <p>
           The part’s share of the duct is scaled and the blower met with what is left, on the same tap. An opening of twice the
-          area takes a quarter; dampers fully open about 60% and a cleaned coil about 70% of before, by practice. Power: flow ×
-          static at an efficiency of 40%. Sources: p = c·Q², fan curve ∩ duct curve.
+          area takes a quarter; dampers fully open about 60% and a cleaned coil about 70% of before, by practice. Power is what
+          the maker’s table prints at that tap and static; “about” is flow × static at an efficiency of 20%, where it prints none.
+          Sources: p = c·Q², fan curve ∩ duct curve.
         </p>
       </WorkedNote>
     </section>
