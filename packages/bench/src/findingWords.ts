@@ -184,6 +184,14 @@ export const found = finding({
     '{point} reads {by} {side} the reference.',
     'Look where it sits (sun, warm roof, still air) before it is trimmed or changed.',
   ],
+  'point-scaled': [
+    'The controller shows {point} {by} {side} what its signal says.',
+    'Its kind, range or curve is set wrong in the controller, or written down wrong here: look at both before the sensor is changed.',
+  ],
+  'reference-alone': [
+    '{point}: a reference of {reference} is noted, and nothing to hold it against.',
+    'Note what the controller shows, or the signal and its kind, within a quarter of an hour of it.',
+  ],
   'safety-does-not-stop': [
     '{point} was tripped, and it did not do what it has to: {does}.',
     'Leave the unit off until it does. It is mended, never bridged.',

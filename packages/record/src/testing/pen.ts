@@ -6,6 +6,7 @@ import { type ChangeKind, KINDS } from '../kinds/kinds.ts'
 export class Pen {
   readonly changes: Change[] = []
   private count = 0
+  private waitedMs = 0
 
   constructor(
     readonly siteId: SiteId = uuid(0),
@@ -19,13 +20,18 @@ export class Pen {
     this.changes.push({
       id,
       siteId: this.siteId,
-      at: new Date(this.startMs + this.count * 60_000).toISOString(),
+      at: new Date(this.startMs + this.waitedMs + this.count * 60_000).toISOString(),
       by: 'MR',
       kind,
       body,
       ...more,
     } as unknown as Change)
     return id
+  }
+
+  /** So many minutes pass beside the one that each change takes. */
+  wait(minutes: number): void {
+    this.waitedMs += minutes * 60_000
   }
 }
 

@@ -374,6 +374,43 @@ describe('points and readings', () => {
     expect(strip.points.find((one) => one.id === 'damper')?.broken).toBe('')
   })
 
+  describe('a reference is held against whatever was read beside it', () => {
+    const read = (...reads: Record<string, number>[]) => {
+      const pen = roof()
+      const beta = { signal: 'beta' as const, r25Ohm: 10_000, betaK: 3890 }
+      pen.write('roof.point.set', { systemId: SYSTEM, carries: 'return-temp', terminal: 'S1', ...beta })
+      for (const { afterMin = 0, ...body } of reads) {
+        pen.wait(afterMin)
+        pen.write('roof.point.read', { ...HERE, carries: 'return-temp', ...body })
+      }
+      const { points, faults } = stripOf(viewOf(pen.changes))
+      const { offset = null, scaledOff = null } = points.find((one) => one.id === 'return-temp')?.read ?? {}
+      return [offset, scaledOff, faults.map((one) => one.code).filter((one) => one.startsWith('point-') || one.startsWith('ref'))]
+    }
+    const OTHERS = ['point-missing', 'point-missing']
+    it('in one reading or one after the other, in any order', () => {
+      expect(read({ shown: 77 }, { reference: 72 })).toEqual([5, null, [...OTHERS, 'point-off']])
+      expect(read({ reference: 72 }, { shown: 77 })).toEqual([5, null, [...OTHERS, 'point-off']])
+      expect(read({ shown: 77 }, { afterMin: 14, reference: 72 })).toEqual([5, null, [...OTHERS, 'point-off']])
+    })
+    it('but not against what was shown long before', () => {
+      expect(read({ shown: 77 }, { afterMin: 15, reference: 72 })).toEqual([null, null, [...OTHERS, 'reference-alone']])
+    })
+    it('tells a controller that reads the signal wrongly from a sensor that is off', () => {
+      // 10,000 ohm is 77 °F.
+      expect(read({ raw: 10_000, shown: 70, reference: 77 })).toEqual([
+        expect.closeTo(-7, 6),
+        expect.closeTo(-7, 6),
+        [...OTHERS, 'point-scaled', 'point-off'],
+      ])
+      expect(read({ raw: 10_000, shown: 77, reference: 72 })).toEqual([
+        expect.closeTo(5, 6),
+        expect.closeTo(0, 6),
+        [...OTHERS, 'point-off'],
+      ])
+    })
+  })
+
   it('call a CO₂ sensor dead where its zero is live, and impossible where it is not', () => {
     const codes = (signal: '0-10' | '2-10') => {
       const pen = roof()

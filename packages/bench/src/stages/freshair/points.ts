@@ -36,8 +36,16 @@ export interface PointView {
   signal: PointSignal | null
   signalSays: string
   broken: string
-  /** The last reading of it, and what it says. */
-  read: { state: PointReadState; value: number | null; status: SignalStatus | null; offset: number | null } | null
+  /** The last reading of it, what its signal says, and how far each of the two is from the reference. */
+  read: {
+    state: PointReadState
+    value: number | null
+    status: SignalStatus | null
+    /** What is shown, or what the signal says where nothing is shown, less the reference. */
+    offset: number | null
+    /** What is shown less what the signal says: how the controller reads it, whatever the sensor does. */
+    scaledOff: number | null
+  } | null
   isSafety: boolean
   /** A safety that was tripped, or an output that was called, and did what it should. */
   proved: boolean
@@ -53,6 +61,24 @@ export interface StripView {
 
 /** How far a sensor may be from a reference beside it before it is called off. */
 const OFF: Partial<Record<string, number>> = { temperature: 2, humidity: 6, enthalpy: 1.5, ppm: 75, pct: 5, static: 0.05 }
+
+/** Figures of one point that are read one after the other belong together for so long. */
+const TOGETHER_MS = 15 * 60_000
+
+/** The last reading of a point, with what the readings just before it say beside it: signal, display and reference come one by one. */
+function lastRead(reads: readonly PointReadState[]): PointReadState | null {
+  const last = reads.at(-1)
+  if (!last) return null
+  const near = reads.filter((one) => Date.parse(last.at) - Date.parse(one.at) <= TOGETHER_MS)
+  const lastOf = (key: 'raw' | 'shown' | 'reference') => near.findLast((one) => one[key] !== undefined)?.[key]
+  const [raw, shown, reference] = [lastOf('raw'), lastOf('shown'), lastOf('reference')]
+  return {
+    ...last,
+    ...(raw !== undefined && { raw }),
+    ...(shown !== undefined && { shown }),
+    ...(reference !== undefined && { reference }),
+  }
+}
 
 /** Points that the settings of this unit need, by how they stand. */
 function neededBy({ ledger }: Pick<VisitView, 'ledger'>): RoofPointId[] {
@@ -123,7 +149,7 @@ export function stripOf(v: VisitView): StripView {
   const points = ROOF_POINT_IDS.map((id): PointView => {
     const state = system.roofPoints.find((one) => one.carries === id) ?? null
     const signal = signalOfPoint(state)
-    const last = here.pointReads.filter((one) => one.carries === id).at(-1) ?? null
+    const last = lastRead(here.pointReads.filter((one) => one.carries === id))
     const raw = last?.raw !== undefined && signal ? readSignal(signal, last.raw) : null
     const seen = last?.shown ?? raw?.value ?? null
     const isSafety = SAFETY_POINTS.includes(id)
@@ -149,6 +175,7 @@ export function stripOf(v: VisitView): StripView {
         value: raw?.value ?? null,
         status: raw?.status ?? null,
         offset: seen !== null && last.reference !== undefined ? seen - last.reference : null,
+        scaledOff: last.shown !== undefined && raw?.status === 'ok' && raw.value !== null ? last.shown - raw.value : null,
       },
       isSafety,
       proved: here.pointReads.some((one) => one.carries === id && (isSafety ? one.stopped === true : one.worked === true)),
@@ -218,16 +245,14 @@ function readFaults({ id, label, read, signal, isSafety, fitted, proved }: Point
   if (id === 'co2' && read.value !== null && read.value < 300 && signal?.kind !== '2-10' && signal?.kind !== '4-20')
     out.push(finding('co2-impossible', { ppm: Math.round(read.value) }))
   const off = OFF[pointKind(id).measures ?? ''] ?? Number.POSITIVE_INFINITY
-  if (read.offset !== null && Math.abs(read.offset) > off)
-    out.push(
-      finding('point-off', {
-        point: label,
-        by:
-          pointKind(id).measures === 'temperature'
-            ? show('temperatureDifference', Math.abs(read.offset))
-            : sayPoint(id, Math.abs(read.offset), show),
-        side: read.offset > 0 ? 'above' : 'below',
-      }),
-    )
+  const apart = (by: number) => ({
+    by: pointKind(id).measures === 'temperature' ? show('temperatureDifference', Math.abs(by)) : sayPoint(id, Math.abs(by), show),
+    side: by > 0 ? 'above' : 'below',
+  })
+  if (read.scaledOff !== null && Math.abs(read.scaledOff) > off)
+    out.push(finding('point-scaled', { point: label, ...apart(read.scaledOff) }))
+  if (read.offset !== null && Math.abs(read.offset) > off) out.push(finding('point-off', { point: label, ...apart(read.offset) }))
+  if (read.offset === null && read.state.reference !== undefined)
+    out.push(finding('reference-alone', { point: label, reference: sayPoint(id, read.state.reference, show) }))
   return out
 }
