@@ -483,6 +483,7 @@ describe('furnaces', () => {
       lowBtuH: 43_000,
       highBtuH: 64_000,
       lossBtuH: 30_000,
+      colderByF: 50,
       warmUpFPerH: 3,
       setbackF: 5,
       upstageMin: 10,

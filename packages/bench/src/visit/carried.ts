@@ -20,6 +20,7 @@ const PLATE_OF_FIRES = [
   'inletLeastInWc',
   'inletMostInWc',
   'lossBtuH',
+  'colderByF',
 ] as const satisfies readonly (keyof SystemVisit['firing'])[]
 const PLATE_OF_COOLING = ['metering', 'wantedSubcoolingF'] as const satisfies readonly (keyof SystemVisit['cooling'])[]
 

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { blowerDelays } from './delays.ts'
 import { exchangerFromStart } from './fanLimit.ts'
@@ -7,6 +8,7 @@ const facts = {
   lowBtuH: 42_000,
   highBtuH: 64_000,
   lossBtuH: 30_000,
+  colderByF: 50,
   warmUpFPerH: 4,
   setbackF: 4,
   upstageMin: 8,
@@ -20,13 +22,50 @@ const outcomes = (change: Partial<typeof facts> = {}) => {
 
 describe('a two-stage furnace behind a one-stage thermostat', () => {
   it('comes up from the setback: by hand', () => {
-    // C = 34,000 / 4 = 8,500 Btu/°F; 34,000 Btu wanted. Low: 12,000 an hour, 170 min. Timed: 8 min give 1,600, the rest at 34,000.
+    // UA = 600; high rests 56.67 °F above, low 20 °F; τ = 60.67 / 4 h = 910 min. High at once 910·ln(60.67 / 56.67) = 62.1;
+    // low 910·ln(24 / 20) = 165.9. Timed: 8 min of low leave 24·e^(−8/910) − 20 = 3.79 °F, then 910·ln(60.46 / 56.67) = 58.9.
     const { never, timed, auto } = outcomes()
-    expect(never?.recoveryMin?.[0]).toBeCloseTo(170, 6)
-    expect(timed?.recoveryMin?.[0]).toBeCloseTo(8 + (60 * 32_400) / 34_000, 6)
-    expect(auto?.recoveryMin?.[0]).toBeCloseTo(60, 6)
+    expect(never?.recoveryMin?.[0]).toBeCloseTo(165.9, 1)
+    expect(timed?.recoveryMin?.[0]).toBeCloseTo(8 + 58.9, 1)
+    expect(auto?.recoveryMin?.[0]).toBeCloseTo(62.1, 1)
     expect(auto?.recoveryMin?.[1]).toBeCloseTo(timed?.recoveryMin?.[0] as number, 6)
   })
+  it('takes far longer near full output than the first rate says', () => {
+    // 2,000 Btu/h to spare at the set point: 4 °F at 4 °F an hour would be an hour. UA = 1,240, rests 1.61 °F above:
+    // τ = 5.61 / 4 h = 84.2 min, 84.2·ln(5.61 / 1.61) = 105 min.
+    expect(outcomes({ lossBtuH: 62_000 }).auto?.recoveryMin?.[0]).toBeCloseTo(105, 0)
+  })
+  it('agrees with the minutes stepped through, whatever the room', () =>
+    fc.assert(
+      fc.property(
+        fc.record({
+          lossBtuH: fc.integer({ min: 10_000, max: 63_000 }),
+          colderByF: fc.integer({ min: 10, max: 90 }),
+          warmUpFPerH: fc.integer({ min: 1, max: 8 }),
+          setbackF: fc.integer({ min: 1, max: 10 }),
+          upstageMin: fc.integer({ min: 0, max: 40 }),
+        }),
+        (change) => {
+          const { lossBtuH, colderByF, warmUpFPerH, setbackF, upstageMin } = change
+          const { timed, auto } = outcomes(change)
+          const ua = lossBtuH / colderByF
+          const capacity = (64_000 - lossBtuH + ua * setbackF) / warmUpFPerH
+          const stepped = (lowMin: number) => {
+            let [belowF, min] = [setbackF, 0]
+            for (; belowF > 0 && min < 5000; min += 0.1)
+              belowF -= (((min < lowMin ? 42_000 : 64_000) - lossBtuH + ua * belowF) / capacity / 60) * 0.1
+            return min
+          }
+          const [atOnce, byTime] = [stepped(0), stepped(upstageMin)]
+          if (byTime >= 5000) return
+          expect(auto?.recoveryMin?.[0]).toBeCloseTo(Math.min(atOnce, byTime), -0.5)
+          expect(timed?.recoveryMin?.[0]).toBeCloseTo(byTime, -0.5)
+          // Never shorter than the first rate says.
+          expect(auto?.recoveryMin?.[0]).toBeGreaterThanOrEqual((60 * setbackF) / warmUpFPerH - 1e-6)
+        },
+      ),
+      { numRuns: 60 },
+    ))
   it('never comes up on low fire where the loss is greater than it gives', () => {
     const { never, timed } = outcomes({ lossBtuH: 45_000 })
     expect(never).toMatchObject({ holds: false, recoveryMin: null })

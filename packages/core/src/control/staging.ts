@@ -17,9 +17,11 @@ interface StagingFacts {
   /** Heat into the air on each fire. */
   lowBtuH: number
   highBtuH: number
-  /** What the house loses at the outdoor temperature of concern. */
+  /** What the house loses at its set point, at the outdoor temperature of concern … */
   lossBtuH: number
-  /** Measured on high fire, at about that loss. */
+  /** … which is so much below the set point, °F: the loss goes with it, and grows as the rooms come up. */
+  colderByF: number
+  /** Measured on high fire in such weather, as the rooms begin to come up. */
   warmUpFPerH: number
   setbackF: number
   /** Low fire before high, when it is timed. */
@@ -28,23 +30,27 @@ interface StagingFacts {
 }
 
 /**
- * Never, timed and automatic second stage, by what each means for the rooms. The rooms' heat capacity follows from how
- * fast they warm up on high fire, C = (high − loss) / rate; then low and high fire bring them up one after the other.
+ * Never, timed and automatic second stage, by what each means for the rooms. Loss is UA × (rooms − outdoors), so that the
+ * rooms come up the slower the nearer they are, and near full output far slower than at first. UA = loss / colderBy; their
+ * heat capacity follows from how fast they begin to warm up on high fire, C = (high − loss + UA·setback) / rate.
  * Automatic is the maker's own reckoning: it lies between high fire at once and the timed change.
- * Source: energy balance of one node. Valid: loss about constant meanwhile.
+ * Source: first-order room, t = τ·ln((x∞ + s) / x∞), τ = C / UA, ASHRAE Fundamentals, Fundamentals of Control.
+ * Valid: steady weather and gains; loss and colderBy above zero.
  */
 export function stagingOutcomes(of: StagingFacts): Result<StagingOutcome[]> {
-  const { lowBtuH, highBtuH, lossBtuH, warmUpFPerH, setbackF, upstageMin, callsPerHour } = of
+  const { lowBtuH, highBtuH, lossBtuH, colderByF, warmUpFPerH, setbackF, upstageMin, callsPerHour } = of
   if (!(lowBtuH > 0 && highBtuH > lowBtuH)) return refuse('low-fire-not-lower')
   if (!(warmUpFPerH > 0) || !(highBtuH > lossBtuH)) return refuse('furnace-too-small')
-  const capacity = (highBtuH - lossBtuH) / warmUpFPerH
-  const wanted = capacity * setbackF
-  const minutes = (btuH: number, heat: number) => (60 * heat) / btuH
-  const lowGain = lowBtuH - lossBtuH
-  const byLow = lowGain > 0 ? minutes(lowGain, wanted) : null
-  const firstHeat = (lowGain * upstageMin) / 60
-  const timed = firstHeat >= wanted && byLow !== null ? byLow : upstageMin + minutes(highBtuH - lossBtuH, wanted - firstHeat)
-  const atOnce = minutes(highBtuH - lossBtuH, wanted)
+  const uaBtuHPerF = lossBtuH / colderByF
+  // Where the rooms would come to rest on each fire, above their set point.
+  const restsF = (btuH: number) => (btuH - lossBtuH) / uaBtuHPerF
+  const [lowRestsF, highRestsF] = [restsF(lowBtuH), restsF(highBtuH)]
+  const timeConstantMin = (60 * (highRestsF + setbackF)) / warmUpFPerH
+  const minutes = (settlesF: number, belowF: number) => timeConstantMin * Math.log((settlesF + belowF) / settlesF)
+  const byLow = lowRestsF > 0 ? minutes(lowRestsF, setbackF) : null
+  const atOnce = minutes(highRestsF, setbackF)
+  const leftF = (lowRestsF + setbackF) * Math.exp(-upstageMin / timeConstantMin) - lowRestsF
+  const timed = byLow !== null && byLow <= upstageMin ? byLow : upstageMin + minutes(highRestsF, leftF)
   const lowDuty = lossBtuH / lowBtuH
   // A call lasts as long as the loss asks; what is beyond the time goes by high fire.
   const callMin = (60 / callsPerHour) * Math.min(lowDuty, 1)

@@ -14,18 +14,19 @@ const NAMES = { never: 'Never', timed: 'After a set time', auto: 'By its own rec
 /** A two-stage furnace behind a one-stage thermostat: never, timed, automatic, and what each means for the rooms. */
 export function Staging() {
   const visit = useVisit()
-  const { units } = visit
+  const { show, units } = visit
   const { firing, quantity, save } = useFiring()
   const { put } = useAims(HEAT_SOURCE)
   const staging = stagingOf(visit)
   if (!staging) return null
-  const { row, outcomes: made, stands, upstageMin, callsPerHour } = staging
+  const { row, outcomes: made, stands, upstageMin, callsPerHour, colderByF, isColderSaid } = staging
   return (
     <section aria-label="Second stage" className="panel p-4 flex flex-col gap-2.5">
       <h2 className="font-bold">Second fire behind a thermostat that knows one stage</h2>
-      <div className="grid gap-2.5 grid-cols-3">
+      <div className="grid gap-2.5 grid-cols-2 sm:grid-cols-4">
         {quantity('heatRate', 'lossBtuH', 'House loses', 'on a frosty morning')}
-        {quantity('temperatureDifference', 'warmUpFPerH', 'Warms up in an hour, on high', 'by the watch')}
+        {quantity('temperatureDifference', 'colderByF', 'Outdoors colder by', 'at that loss')}
+        {quantity('temperatureDifference', 'warmUpFPerH', 'Warms up in an hour, on high', 'as it begins to')}
         <QuantityField
           label="Set back by"
           quantity="temperatureDifference"
@@ -46,6 +47,11 @@ export function Staging() {
       )}
       {made?.ok && (
         <>
+          {!isColderSaid && (
+            <p className="soft text-[14px]">
+              How much colder it is outdoors was not said: taken as {show('temperatureDifference', colderByF)}.
+            </p>
+          )}
           <DataTable
             caption="What each choice means for the rooms"
             columns={[
@@ -88,10 +94,11 @@ export function Staging() {
           />
           <WorkedNote>
             <p>
-              Heat capacity of the rooms = (high − loss) ÷ rate of warming; low and high fire bring them up one after the other,
-              with {upstageMin} min of low fire first where it is timed and {callsPerHour} calls an hour. “High fire” is its share
-              of a call on such a day. Automatic is the maker’s own: between high fire at once and the timed change. Source:
-              energy balance of one node.
+              The loss grows as the rooms come up: loss of a degree = loss ÷ {show('temperatureDifference', colderByF)}
+              {isColderSaid ? '' : ', which nobody said and is taken'}; heat capacity = (high − loss at the setback) ÷ rate of
+              warming; low and high fire bring them up one after the other, with {upstageMin} min of low fire first where it is
+              timed and {callsPerHour} calls an hour. “High fire” is its share of a call on such a day. Automatic is the maker’s
+              own: between high fire at once and the timed change. Source: first-order room, t = τ·ln((x + s) ÷ x).
             </p>
           </WorkedNote>
         </>

@@ -54,6 +54,8 @@ class FiringSet extends OnVisit {
   @IsOptional() @IsNumber() @Min(LOW) @Max(HIGH) startSupplyF?: number
   /** What the house loses at the outdoor temperature of concern. */
   @IsOptional() @IsNumber() @Min(500) @Max(5_000_000) lossBtuH?: number
+  /** How much colder than indoors it is then. */
+  @IsOptional() @IsNumber() @Min(1) @Max(150) colderByF?: number
   /** How fast the rooms warm up on high fire, by a thermometer and the watch, and how far they are set back. */
   @IsOptional() @IsNumber() @Min(0.1) @Max(30) warmUpFPerH?: number
   @IsOptional() @IsNumber() @Min(0.5) @Max(30) setbackF?: number
@@ -124,6 +126,7 @@ export const firingSet = bag('firing.set', {
     flueF: { says: 'flue gas', in: 'temperature', read: true },
     startSupplyF: { says: 'supply as the blower starts', in: 'temperature', read: true },
     lossBtuH: { says: 'house loses', in: 'heatRate', read: true },
+    colderByF: { says: 'outdoors colder by', in: 'temperatureDifference', read: true },
     warmUpFPerH: { says: 'rooms warm up an hour', in: 'temperatureDifference', read: true },
     setbackF: { says: 'set back by', in: 'temperatureDifference', read: true },
   },
