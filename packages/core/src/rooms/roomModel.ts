@@ -147,7 +147,7 @@ export interface Controller {
   maxRatePerH: number
   gainPerF: number
   integralMin: number
-  /** Second stage of a two-stage one under a differential. */
+  /** Second stage of a two-stage one, under any rule: by how far the room is off, or by how long it runs. */
   stage2: { by: 'gap'; onF: number; offF: number; afterMin: number } | { by: 'time'; afterMin: number } | null
   mode: Mode | 'auto'
   firstMode: Mode

@@ -228,12 +228,15 @@ function controllerIn(given: Case): Controller {
     maxRatePerH: given.max_rate_cph ?? 0,
     gainPerF: row?.gain_frac_per_f ?? 0,
     integralMin: row?.integral_min ?? 0,
+    // The reference knows a second stage under a differential alone; here a two-stage plant has it under every rule.
     stage2:
-      given.stage2_rule_enum === 'gap'
-        ? { by: 'gap', onF: given.stage2_on_gap_f, offF: given.stage2_off_gap_f, afterMin: 0 }
-        : given.stage2_rule_enum === 'time'
-          ? { by: 'time', afterMin: given.stage2_after_min }
-          : null,
+      given.control_enum === 'cycle_rate' || given.control_enum === 'pi'
+        ? null
+        : given.stage2_rule_enum === 'gap'
+          ? { by: 'gap', onF: given.stage2_on_gap_f, offF: given.stage2_off_gap_f, afterMin: 0 }
+          : given.stage2_rule_enum === 'time'
+            ? { by: 'time', afterMin: given.stage2_after_min }
+            : null,
     mode: given.system_mode_enum as Mode | 'auto',
     firstMode: (given.initial_mode_enum ?? 'heat') as Mode,
     setHeatF: given.set_heat_f ?? Number.NEGATIVE_INFINITY,
