@@ -169,6 +169,10 @@ export const found = finding({
     '{point} is fitted, and nobody has said on which terminal.',
     'Follow its wire, or take a free one that is offered.',
   ],
+  'hours-apart': [
+    'Fresh air counts a year with people in from {here}; their week on Times has them in from {week}.',
+    'One of the two is wrong: correct it under Free cooling, Air and hours, or on Times.',
+  ],
   'point-missing': [
     'The settings need “{point}”, and it is not on the strip.',
     'Find it, fit it, or change the setting that needs it.',

@@ -1,10 +1,12 @@
 import { CHANGEOVERS, resultSaid, said, sayBoth } from '@ingle/core'
+import { found as finding } from '../../findingWords.ts'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { standsAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
+import { sayHours } from '../times/hoursInUse.ts'
 import { changeoverOf } from './changeover.ts'
 import { WAY_WORDS } from './damperPoints.ts'
 import { dcvOf } from './dcv.ts'
@@ -12,7 +14,7 @@ import { faultsOf, strokeOf } from './faults.ts'
 import { damperLineOf, lineFinding, lineSaid, nextToTest, pointTrouble, worstSaid } from './line.ts'
 import { needOf } from './need.ts'
 import { sayPoint, stripOf } from './points.ts'
-import { isRoof } from './roof.ts'
+import { hoursApart, isRoof } from './roof.ts'
 
 /** Stored with every aim that was taken from here: renaming it makes old ones stand for good. */
 export const LINE_SOURCE = 'Damper line'
@@ -48,7 +50,11 @@ export const freshAir = stage({
     const off = line.ok ? lineFinding(v, line.value) : null
     const last = faultsOf(v).at(-1)
     const stroke = strokeOf(v)
+    const hours = hoursApart(v)
     return [
+      ...(hours
+        ? [{ id: 'hours-apart', ...finding('hours-apart', { here: sayHours(hours.here), week: sayHours(hours.week) }) }]
+        : []),
       ...(off ? [off] : []),
       ...(last?.faults ?? []).map((one) => ({ id: `fault-${one.id}`, says: one.says, mend: one.mend })),
       ...(stroke && stroke.verdict !== 'pass' ? [{ id: 'stroke', says: stroke.says, mend: stroke.mend }] : []),

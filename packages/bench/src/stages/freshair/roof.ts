@@ -19,6 +19,7 @@ import { numberAt, standsAt } from '../../ledger/standsAt.ts'
 import { burnsIn, PLANT_FROM_WORDS } from '../../visit/plant.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { eerSaid, Taken } from '../assumptions.ts'
+import { hoursOfWeek, sayHours } from '../times/hoursInUse.ts'
 
 /** A place of the device for a least damper position, and the fan speed that it belongs to. */
 export interface Slot {
@@ -151,11 +152,7 @@ export function roofOf(v: VisitView): Roof {
     fullCfm: roof.fullCfm ?? null,
     fullErrorPct: taken.or(roof.fullErrorPct, 8, 'supply at full speed is sure to', '8%', 'by fan table; a traverse is surer'),
     back: back.ok ? back.value : usualBack.value,
-    hours: {
-      fromHour: taken.or(roof.fromHour, 7, 'hours of use', '7 to 19 h', 'a usual working day'),
-      toHour: roof.toHour ?? 19,
-      daysPerWeek: taken.or(roof.daysPerWeek, 5, 'days of use', '5 a week', 'a usual working week'),
-    },
+    hours: hoursOf(v, taken),
     supplyF: taken.or(roof.supplyF, 55, 'supply air', show('temperature', 55), 'a usual figure'),
     prices: {
       eerBtuWh: taken.or(roof.eerBtuWh, 11, 'cooling', eerSaid(11, v.units), 'a usual rooftop unit'),
@@ -166,6 +163,31 @@ export function roofOf(v: VisitView): Roof {
     climate: zone ? climateOf(zone, state.altitudeFt) : null,
     assumptions: taken.all,
   }
+}
+
+const USUAL_HOURS: HoursInUse = { fromHour: 7, toHour: 19, daysPerWeek: 5 }
+
+/** The hours that a year is counted for: as they were said here, else those of the people’s week, else a usual working week. */
+function hoursOf(v: VisitView, taken: Taken): HoursInUse {
+  const { fromHour, toHour, daysPerWeek } = v.system.roof
+  const week = hoursOfWeek(v)
+  const rest = week ?? USUAL_HOURS
+  if (fromHour === undefined || toHour === undefined || daysPerWeek === undefined)
+    taken.say('hours of use', sayHours(rest), week ? 'the week on Times' : 'a usual working week: nobody said when people are in')
+  return { fromHour: fromHour ?? rest.fromHour, toHour: toHour ?? rest.toHour, daysPerWeek: daysPerWeek ?? rest.daysPerWeek }
+}
+
+/** What was said of the hours here and what the week of these people says, where the two are more than an hour or a day apart. */
+export function hoursApart(v: VisitView): { here: HoursInUse; week: HoursInUse } | null {
+  const week = hoursOfWeek(v)
+  const { roof } = v.system
+  if (!week || (roof.fromHour === undefined && roof.toHour === undefined && roof.daysPerWeek === undefined)) return null
+  const here = hoursOf(v, new Taken())
+  const isApart =
+    Math.abs(here.fromHour - week.fromHour) > 1 ||
+    Math.abs(here.toHour - week.toHour) > 1 ||
+    here.daysPerWeek !== week.daysPerWeek
+  return isApart ? { here, week } : null
 }
 
 /** Heat of a rooftop unit for each unit of current, where nobody said: of its compressor, of its elements. House figures. */
