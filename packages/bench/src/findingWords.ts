@@ -337,6 +337,10 @@ export const found = finding({
     '{days}: {period} stands out of order; the device puts it in place {place} by itself.',
     'Write them in the order of the day, so that the next one who reads them is not misled.',
   ],
+  unheated: [
+    'From {when} on it is {mode}: nothing heats, and pipes freeze in a cold spell.',
+    'Keep a low set point of heating instead, unless it is the warm season or the water is shut off and drained.',
+  ],
   'season-ends': [
     '“{name}” ends on {to}, and nothing goes on until {next}.',
     'Let it run on, name the season that follows, or say a usual week for the rest of the year.',

@@ -564,10 +564,16 @@ export {
   type WantedWeek,
 } from './times/nearestProgram.ts'
 export {
+  ENTRY_FANS,
+  ENTRY_MODES,
+  type EntryFan,
+  type EntryMode,
   entriesOfLettings,
   eventsOfEntries,
+  keptBy,
   PRESENCES,
   type Presence,
+  sayModes,
   type WeekEntry,
   type WeekTemperatures,
   withLettings,

@@ -138,6 +138,10 @@ export const refuse = refusing({
     'Row {line}: {text} is no set point.',
     'Heating 35 to 95 °F, cooling 55 to 105 °F, or leave the cell empty. Nothing was taken.',
   ],
+  'week-csv-mode': [
+    'Row {line}: “{text}” is no mode or fan.',
+    'Mode is off, heat or cool, fan is auto, on, low, medium or high; or leave the cell empty. Nothing was taken.',
+  ],
   'week-csv-twice': ['Row {line}: two things begin on {text}.', 'Leave one of them out. Nothing was taken.'],
   'ics-too-long': ['This calendar has {megabytes} MB; two are read.', 'Export the holidays alone.'],
   'ics-unread': ['This is not a calendar that can be read.', 'Choose an .ics file, as a calendar exports it.'],

@@ -193,12 +193,14 @@ export const JOT_COMMANDS: readonly JotCommand[] = [
   },
   {
     word: 'mo-fr',
-    shape: 'DAYS up|out|back|bed TIME [HEAT[/COOL]] …',
+    shape: 'DAYS up|out|back|bed|off TIME [HEAT[/COOL]] [off|heat|cool] [fan auto|on|low|medium|high] …',
     says: 'what people do on these days of the week, and what is kept then',
     examples: [
       'mo-fr up 5:45 69 out 7:20 60 back 17:10 bed 21:50',
       'sa,su up 8:00 bed 11:10pm',
       'weekend up 8 69/76 bed 23:10 61/78',
+      'mo-fr up 6 fan high out 16:30 fan auto',
+      'sa up 8 off 13:00',
     ],
   },
   {

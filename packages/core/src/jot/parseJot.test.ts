@@ -55,6 +55,52 @@ describe('a line of a week and a line of a unit', () => {
     })
     expect(parseJot('mo-fr out 9am back 16:30', context).state).toBe('ready')
   })
+  it.each<[string, object[]]>([
+    [
+      'sa up 8 off 13:00',
+      [
+        { startMin: 480, is: 'in' },
+        { startMin: 780, is: 'out', mode: 'off' },
+      ],
+    ],
+    [
+      'sa up 8 out 13:00 off',
+      [
+        { startMin: 480, is: 'in' },
+        { startMin: 780, is: 'out', mode: 'off' },
+      ],
+    ],
+    [
+      'mo-fr out 8 off back 17 69',
+      [
+        { startMin: 480, is: 'out', mode: 'off' },
+        { startMin: 1020, is: 'in', heatF: 69 },
+      ],
+    ],
+    [
+      'mo up 6 fan high out 16:30 heat only fan auto',
+      [
+        { startMin: 360, is: 'in', fan: 'high' },
+        { startMin: 990, is: 'out', mode: 'heat', fan: 'auto' },
+      ],
+    ],
+    [
+      'mo up 6 /75 cool fan lo bed 22 auto',
+      [
+        { startMin: 360, is: 'in', coolF: 75, mode: 'cool', fan: 'low' },
+        { startMin: 1320, is: 'asleep' },
+      ],
+    ],
+  ])('%s: off for a spell, mode and fan stand behind what they belong to', (line, entries) =>
+    expect(parseJot(line, context)).toMatchObject({ state: 'ready', intent: { entries } }),
+  )
+  it('a mode is read back, and contradicts no set point in silence', () => {
+    expect(parseJot('sa up 8 off 13:00', context)).toMatchObject({ reads: expect.stringContaining('out 13:00 off') })
+    expect(parseJot('mo up 6 69 off', context)).toMatchObject({ state: 'wrong', remedy: 'Leave one of the two off.' })
+    expect(parseJot('mo up 6 /75 heat', context)).toMatchObject({ state: 'wrong' })
+    expect(parseJot('mo up 6 fan fast', context)).toMatchObject({ state: 'wrong', reason: expect.stringContaining('“fast”') })
+    expect(parseJot('mo up 6 fan', context)).toMatchObject({ state: 'incomplete' })
+  })
   it('takes the humidity outdoors beside the rest, before or after the CO₂', () => {
     for (const line of [
       'unit oa 72 ra 76 ma 75 damper 15 cool co2 640 rh 90',

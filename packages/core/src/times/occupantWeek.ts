@@ -34,13 +34,40 @@ export const WEEK_WORDS: ReadonlyMap<string, Presence> = new Map<string, Presenc
   } as const),
 )
 
-/** From a minute of a day on; temperatures only where they are others than usual. */
+/** What of the plant may work, where that is not as usual; and the fan, where somebody wants it otherwise. */
+export const ENTRY_MODES = { off: 'off', heat: 'heating only', cool: 'cooling only' } as const
+export type EntryMode = keyof typeof ENTRY_MODES
+export const ENTRY_FANS = { auto: 'fan auto', on: 'fan on', low: 'fan low', medium: 'fan medium', high: 'fan high' } as const
+export type EntryFan = keyof typeof ENTRY_FANS
+
+/** From a minute of a day on; temperatures, mode and fan only where they are others than usual. */
 export interface WeekEntry {
   startMin: number
   is: Presence
   heatF?: number
   coolF?: number
+  mode?: EntryMode
+  fan?: EntryFan
 }
+
+/** What is kept from an entry on, °F; null for what is switched off. */
+export const keptBy = (
+  { is, heatF, coolF, mode }: Omit<WeekEntry, 'startMin'>,
+  kept: WeekTemperatures,
+): { heatF: number | null; coolF: number | null } => ({
+  heatF: mode === 'off' || mode === 'cool' ? null : (heatF ?? kept[is].heatF),
+  coolF: mode === 'off' || mode === 'heat' ? null : (coolF ?? kept[is].coolF),
+})
+
+/** Mode and fan of an entry in words, none where they are as usual: `off`, `heating only`, `fan high`. */
+export const sayModes = ({ mode, fan }: Pick<WeekEntry, 'mode' | 'fan'>): string[] => [
+  ...(mode ? [ENTRY_MODES[mode]] : []),
+  ...(fan ? [ENTRY_FANS[fan]] : []),
+]
+
+/** Whether the same is kept from both on, whenever they begin. */
+const isAlike = (a: WeekEntry, b: WeekEntry): boolean =>
+  a.is === b.is && a.heatF === b.heatF && a.coolF === b.coolF && a.mode === b.mode && a.fan === b.fan
 
 /** What each presence is kept at. */
 export type WeekTemperatures = Readonly<Record<Presence, { heatF: number; coolF: number }>>
@@ -59,12 +86,11 @@ export const eventsOfEntries = (
   days: readonly number[] | null,
   kept: WeekTemperatures,
 ): TimeEvent[] =>
-  entries.map(({ startMin, is, heatF, coolF }) => ({
-    startMin,
+  entries.map((entry) => ({
+    startMin: entry.startMin,
     days,
-    action: 'set',
-    heatF: heatF ?? kept[is].heatF,
-    coolF: coolF ?? kept[is].coolF,
+    action: entry.mode === 'off' ? 'off' : 'set',
+    ...keptBy(entry, kept),
   }))
 
 /** A room or hall that is let: people are in between two minutes of a day. */
@@ -102,7 +128,7 @@ export function withLettings(entries: readonly WeekEntry[], lettings: readonly L
     const isLet = lettings.some((one) => startMin >= one.fromMin && startMin < one.toMin)
     const now: WeekEntry = isLet ? { startMin, is: 'in' } : { ...usual, startMin }
     const last = out.at(-1)
-    if (!last || last.is !== now.is || last.heatF !== now.heatF || last.coolF !== now.coolF) out.push(now)
+    if (!last || !isAlike(last, now)) out.push(now)
   }
   return out
 }

@@ -10,6 +10,8 @@ const entry: fc.Arbitrary<WeekEntry> = fc.record(
     is: fc.constantFrom('in' as const, 'out' as const, 'asleep' as const),
     heatF: fc.integer({ min: 36, max: 94 }),
     coolF: fc.integer({ min: 56, max: 104 }),
+    mode: fc.constantFrom('off' as const, 'heat' as const, 'cool' as const),
+    fan: fc.constantFrom('auto' as const, 'on' as const, 'low' as const, 'medium' as const, 'high' as const),
   },
   { requiredKeys: ['startMin', 'is'] },
 )
@@ -170,6 +172,10 @@ describe('a week as a table', () => {
       }),
       { numRuns: 60 },
     )
+  })
+  it('is refused where a mode or a fan is none', () => {
+    expect(readWeekCsv('days,what,at,mode\nmo,up,5:45,boil\n')).toMatchObject({ ok: false, code: 'week-csv-mode' })
+    expect(readWeekCsv('days,what,at,fan\nmo,up,5:45,fast\n')).toMatchObject({ ok: false, code: 'week-csv-mode' })
   })
   it('may be written by hand', () => {
     expect(readWeekCsv('Days,What,At\nmo-we,up,5:45 am\nsa su,bed,23:10\n')).toEqual({

@@ -4,7 +4,17 @@ import { refuse } from '../refusals.ts'
 import { ok, type Result } from '../result.ts'
 import { civilOf, dayNumber } from './civil.ts'
 import { clockText, DAY_TYPED, readClock, readDays, two } from './clockText.ts'
-import { PRESENCES, type Presence, WEEK_WORDS, type WeekEntry, wordOfEntry } from './occupantWeek.ts'
+import {
+  ENTRY_FANS,
+  ENTRY_MODES,
+  type EntryFan,
+  type EntryMode,
+  PRESENCES,
+  type Presence,
+  WEEK_WORDS,
+  type WeekEntry,
+  wordOfEntry,
+} from './occupantWeek.ts'
 import { dayOf, minutesOf, startOfDay, toInstant, toLocal, weekdayOf, zoneTable } from './zoneTime.ts'
 
 /** The times of a house as files: a calendar (RFC 5545) that a phone takes, and a table (RFC 4180). */
@@ -92,7 +102,7 @@ function alike(week: CalendarWeek): { days: number[]; entry: WeekEntry; word: st
   for (let day = 0; day < 7; day += 1)
     for (const entry of week[String(day)] ?? []) {
       const word = wordOfEntry(entry, week[String(day)] ?? [])
-      const key = `${word} ${JSON.stringify([entry.startMin, entry.is, entry.heatF, entry.coolF])}`
+      const key = `${word} ${JSON.stringify([entry.startMin, entry.is, entry.heatF, entry.coolF, entry.mode, entry.fan])}`
       const there = out.get(key) ?? { days: [], entry, word }
       there.days.push(day)
       out.set(key, there)
@@ -125,6 +135,8 @@ export function writeTimesIcs(of: {
       event.addPropertyWithValue('x-ingle-is', entry.is)
       if (entry.heatF !== undefined) event.addPropertyWithValue('x-ingle-heat-f', String(entry.heatF))
       if (entry.coolF !== undefined) event.addPropertyWithValue('x-ingle-cool-f', String(entry.coolF))
+      if (entry.mode) event.addPropertyWithValue('x-ingle-mode', entry.mode)
+      if (entry.fan) event.addPropertyWithValue('x-ingle-fan', entry.fan)
       more(event, days)
     }
   }
@@ -283,6 +295,10 @@ function entryOf(
     return Number.isFinite(value) ? value : undefined
   }
   const [heatF, coolF] = [figure('x-ingle-heat-f'), figure('x-ingle-cool-f')]
+  const modes = modesOf(
+    String(event.getFirstPropertyValue('x-ingle-mode') ?? ''),
+    String(event.getFirstPropertyValue('x-ingle-fan') ?? ''),
+  )
   const week = seasonOf(event, read)?.week ?? read.week
   for (const day of days) {
     const list = week[String(day)] ?? []
@@ -291,11 +307,18 @@ function entryOf(
       is,
       ...(heatF !== undefined && { heatF }),
       ...(coolF !== undefined && { coolF }),
+      ...modes,
     })
     week[String(day)] = list
   }
   return null
 }
+
+/** Mode and fan that are known words; others are as usual. */
+const modesOf = (mode: string, fan: string): Pick<WeekEntry, 'mode' | 'fan'> => ({
+  ...(Object.hasOwn(ENTRY_MODES, mode) && { mode: mode as EntryMode }),
+  ...(Object.hasOwn(ENTRY_FANS, fan) && { fan: fan as EntryFan }),
+})
 
 /** The season that an event belongs to, found or made; null: the usual week. */
 function seasonOf(event: InstanceType<typeof ICAL.Component>, read: TimesRead): TimesRead['seasons'][number] | null {
@@ -372,9 +395,9 @@ function lettingOf(
   return null
 }
 
-const COLUMNS = ['days', 'what', 'at', 'heat_f', 'cool_f'] as const
+const COLUMNS = ['days', 'what', 'at', 'heat_f', 'cool_f', 'mode', 'fan'] as const
 
-/** The week as a table: days, what, at, heating and cooling in °F where they are others than usual. */
+/** The week as a table: days, what, at, heating and cooling in °F, mode and fan where they are others than usual. */
 export const writeWeekCsv = (week: CalendarWeek): string =>
   `${Papa.unparse({
     fields: [...COLUMNS],
@@ -384,6 +407,8 @@ export const writeWeekCsv = (week: CalendarWeek): string =>
       clockText(entry.startMin),
       entry.heatF ?? '',
       entry.coolF ?? '',
+      entry.mode ?? '',
+      entry.fan ?? '',
     ]),
   })}\r\n`
 
@@ -414,11 +439,15 @@ export function readWeekCsv(text: string): Result<Record<string, WeekEntry[]>> {
     const [heatF, coolF] = [figure(row.heat_f), figure(row.cool_f)]
     if ((heatF !== undefined && !(heatF >= 35 && heatF <= 95)) || (coolF !== undefined && !(coolF >= 55 && coolF <= 105)))
       return refuse('week-csv-temperature', { line, text: `${row.heat_f ?? ''} ${row.cool_f ?? ''}`.trim().slice(0, 40) })
+    const [mode, fan] = [(row.mode ?? '').trim().toLowerCase(), (row.fan ?? '').trim().toLowerCase()]
+    const modes = modesOf(mode, fan)
+    if ((mode !== '' && !modes.mode) || (fan !== '' && !modes.fan))
+      return refuse('week-csv-mode', { line, text: `${mode} ${fan}`.trim().slice(0, 40) })
     for (const day of days.days) {
       const list = week[String(day)] ?? []
       if (list.some((one) => one.startMin === startMin))
         return refuse('week-csv-twice', { line, text: `${DAY_TYPED[day]} ${clockText(startMin)}` })
-      list.push({ startMin, is, ...(heatF !== undefined && { heatF }), ...(coolF !== undefined && { coolF }) })
+      list.push({ startMin, is, ...(heatF !== undefined && { heatF }), ...(coolF !== undefined && { coolF }), ...modes })
       week[String(day)] = list.sort((a, b) => a.startMin - b.startMin)
     }
   }

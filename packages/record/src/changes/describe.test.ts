@@ -175,10 +175,11 @@ const BODIES: { [K in ChangeKind]: [BodyOf<K>, string] } = {
       days: [0, 1, 2, 3, 4],
       entries: [
         { startMin: 345, is: 'in', heatF: 69 },
+        { startMin: 780, is: 'out', mode: 'off', fan: 'auto' },
         { startMin: 1310, is: 'asleep' },
       ],
     },
-    'week, Mo–Fr: 05:45 in heat 69.0 °F, 21:50 asleep',
+    'week, Mo–Fr: 05:45 in heat 69.0 °F, 13:00 out off fan auto, 21:50 asleep',
   ],
   'season.set': [
     { systemId: SYSTEM, seasonId: uuid(18), name: 'winter', from: '10-01', to: '04-30' },

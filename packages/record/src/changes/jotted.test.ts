@@ -199,15 +199,24 @@ const BODIES: { [K in ChangeKind]?: fc.Arbitrary<Partial<BodyOf<K>>> } = {
     days: fc.uniqueArray(fc.nat(6), { minLength: 1 }).map((days) => days.sort((a, b) => a - b)),
     entries: fc
       .uniqueArray(
-        fc.record(
-          {
-            startMin: fc.nat(1439),
-            is: fc.constantFrom('in' as const, 'out' as const, 'asleep' as const),
-            heatF: number(35, 95),
-            coolF: number(55, 105),
-          },
-          { requiredKeys: ['startMin', 'is'] },
-        ),
+        fc
+          .record(
+            {
+              startMin: fc.nat(1439),
+              is: fc.constantFrom('in' as const, 'out' as const, 'asleep' as const),
+              heatF: number(35, 95),
+              coolF: number(55, 105),
+              mode: fc.constantFrom('off' as const, 'heat' as const, 'cool' as const),
+              fan: fc.constantFrom('auto' as const, 'on' as const, 'low' as const, 'medium' as const, 'high' as const),
+            },
+            { requiredKeys: ['startMin', 'is'] },
+          )
+          // What is switched off has no set point of its own.
+          .map(({ heatF, coolF, ...rest }) => ({
+            ...rest,
+            ...(heatF !== undefined && rest.mode !== 'off' && rest.mode !== 'cool' && { heatF }),
+            ...(coolF !== undefined && rest.mode !== 'off' && rest.mode !== 'heat' && { coolF }),
+          })),
         { minLength: 1, maxLength: 8, selector: (one) => one.startMin },
       )
       .map((entries) => entries.sort((a, b) => a.startMin - b.startMin)),

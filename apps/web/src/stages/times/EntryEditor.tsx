@@ -1,4 +1,15 @@
-import { clockText, DAY_NAMES, type Presence, readClock, sayDays, type WeekEntry } from '@ingle/core'
+import {
+  clockText,
+  DAY_NAMES,
+  ENTRY_FANS,
+  ENTRY_MODES,
+  type EntryFan,
+  type EntryMode,
+  type Presence,
+  readClock,
+  sayDays,
+  type WeekEntry,
+} from '@ingle/core'
 import { CopyPlus, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { DayPicker } from '../../kit/DayPicker.tsx'
@@ -11,6 +22,8 @@ const PRESENCE_OPTIONS = [
   ['out', 'out'],
   ['asleep', 'asleep'],
 ] as const
+const MODE_OPTIONS = [['', 'as usual'], ...Object.entries(ENTRY_MODES)] as [EntryMode | '', string][]
+const FAN_OPTIONS = [['', 'as it is set'], ...Object.entries(ENTRY_FANS)] as [EntryFan | '', string][]
 type Days = Readonly<Record<string, readonly WeekEntry[]>>
 
 /** The entry that was chosen on the strip, in fields; and a way to add another. */
@@ -70,7 +83,7 @@ export function EntryEditor(props: {
           options={PRESENCE_OPTIONS}
           onSave={(is) => void put({ ...entry, is })}
         />
-        {!system.times.neverHeats && (
+        {!system.times.neverHeats && entry.mode !== 'off' && entry.mode !== 'cool' && (
           <QuantityField
             label="Heating, if not as usual"
             quantity="temperature"
@@ -80,7 +93,7 @@ export function EntryEditor(props: {
             onSave={(heatF) => put({ ...entry, heatF })}
           />
         )}
-        {!system.times.neverCools && (
+        {!system.times.neverCools && entry.mode !== 'off' && entry.mode !== 'heat' && (
           <QuantityField
             label="Cooling, if not as usual"
             quantity="temperature"
@@ -90,12 +103,30 @@ export function EntryEditor(props: {
             onSave={(coolF) => put({ ...entry, coolF })}
           />
         )}
+        <SelectField<EntryMode | ''>
+          label="What may work"
+          value={entry.mode ?? ''}
+          options={MODE_OPTIONS}
+          onSave={(mode) => {
+            const { mode: _, ...rest } = entry
+            void put(mode === '' ? rest : { ...withoutLanes(rest, mode), mode })
+          }}
+        />
+        <SelectField<EntryFan | ''>
+          label="Fan"
+          value={entry.fan ?? ''}
+          options={FAN_OPTIONS}
+          onSave={(fan) => {
+            const { fan: _, ...rest } = entry
+            void put(fan === '' ? rest : { ...rest, fan })
+          }}
+        />
       </div>
       <div className="flex flex-wrap gap-2">
         <button type="button" className="btn btn-quiet" onClick={add}>
           <Plus size={16} aria-hidden="true" /> Add one after it
         </button>
-        {(entry.heatF !== undefined || entry.coolF !== undefined) && (
+        {(entry.heatF ?? entry.coolF ?? entry.mode ?? entry.fan) !== undefined && (
           <button type="button" className="btn btn-ghost btn-quiet" onClick={() => void put(plain(entry))}>
             As usual
           </button>
@@ -106,6 +137,15 @@ export function EntryEditor(props: {
       </div>
     </section>
   )
+}
+
+/** Set points of a lane that is switched off say nothing more. */
+function withoutLanes({ heatF, coolF, ...rest }: WeekEntry, mode: EntryMode): WeekEntry {
+  return {
+    ...rest,
+    ...(mode === 'heat' && heatF !== undefined && { heatF }),
+    ...(mode === 'cool' && coolF !== undefined && { coolF }),
+  }
 }
 
 /** Copies a day to others. */

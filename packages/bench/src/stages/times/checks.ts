@@ -1,6 +1,7 @@
 import {
   clockText,
   DAY_NAMES,
+  ENTRY_MODES,
   gapStretches,
   type HeldProgram,
   happening,
@@ -30,7 +31,7 @@ import { gapSaid } from './gap.ts'
 import { localOf } from './now.ts'
 import { datesOdd, slips } from './slips.ts'
 import { aimDraft, groupDays, made, type TimesCheck } from './timesCheck.ts'
-import { dateOfDay, hasWeek, lanesOf, reasonOn, sayDate, seasonOn, seasonsOf } from './week.ts'
+import { dateOfDay, daysAlike, hasWeek, lanesOf, reasonOn, sayDate, seasonOn, seasonsOf, weekIn } from './week.ts'
 
 const DAY_MS = 86_400_000
 const HALF_DAY = 720
@@ -41,13 +42,14 @@ const CLOCK_RIGHT_MIN = 4
 export function timesChecks(v: VisitView, now: number): TimesCheck[] {
   const times = timesDevice(v)
   const today = localOf(v.clock.zone, now).day
-  if (!times) return [...seasonGaps(v)]
+  if (!times) return [...unheated(v), ...seasonGaps(v)]
   const held = heldProgramOf(times, 'aimed')
   const wanted = hasWeek(v) ? lanesOf(v, seasonOn(v, today)) : { heat: null, cool: null }
   // What stands there is looked at by itself: an aim that was taken first must not hide how it was found.
   const stands = heldProgramOf(times, 'stands')
   const slipped = once([...slips(v, times, stands, wanted, 'stands'), ...slips(v, times, held, wanted, 'aimed')])
   return [
+    ...unheated(v),
     ...clockWrong(v, times),
     ...heldOn(v, times, held, today),
     ...slipped,
@@ -61,6 +63,31 @@ export function timesChecks(v: VisitView, now: number): TimesCheck[] {
     ...linesEnd(v, times, held),
     ...daylight(v, times, now),
   ]
+}
+
+/** Nothing may heat for a while: pipes freeze in a cold spell, whoever asked for it. */
+function unheated(v: VisitView): TimesCheck[] {
+  if (v.system.times.neverHeats) return []
+  const weeks = [
+    { name: '', week: weekIn(v, null) },
+    ...seasonsOf(v).map((one) => ({ name: one.name ?? '', week: weekIn(v, one) })),
+  ]
+  const dated = v.system.exceptions.map((one) => ({ name: one.name, week: { 0: one.entries ?? [] } }))
+  for (const { name, week } of [...weeks, ...dated])
+    for (const { days, entries } of daysAlike(week)) {
+      const one = entries.find(({ mode }) => mode === 'off' || mode === 'cool')
+      if (one)
+        return [
+          made(
+            'unheated',
+            finding('unheated', {
+              when: `${name || sayDays(days)} ${clockText(one.startMin)}`,
+              mode: ENTRY_MODES[one.mode ?? 'off'],
+            }),
+          ),
+        ]
+    }
+  return []
 }
 
 /** Out of order as it stands, or as it is aimed at; nothing to press where the aims are in order already. */

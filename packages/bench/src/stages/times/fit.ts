@@ -2,7 +2,10 @@ import {
   actionId,
   clockText,
   DAY_TYPED,
+  ENTRY_FANS,
+  ENTRY_MODES,
   express,
+  keptBy,
   type LostStretch,
   type NearestProgram,
   nearestProgram,
@@ -21,7 +24,7 @@ import type { WorkedAim } from '../stage.ts'
 import { canBeOff, holdingsOf, leastGapF, settingIn, type TimesDevice, timesDevice } from './device.ts'
 import { aboveGap } from './gap.ts'
 import { USUAL_LEAD_MIN } from './warm.ts'
-import { keptOf, lanesOf, sayDate, seasonOn, seasonsOf, type WeekDays, weekIn } from './week.ts'
+import { daysAlike, keptOf, lanesOf, sayDate, seasonOn, seasonsOf, type WeekDays, weekIn } from './week.ts'
 
 /** Stored with every aim that was taken from here: renaming it makes old ones stand for good. */
 export const TIMES_SOURCE = 'Times'
@@ -235,17 +238,35 @@ export function actionsFit(v: VisitView, times: TimesDevice): Held {
     ...seasons,
     ...restOfYear(seasons.map((one) => one.range)).map((range) => ({ week: weekIn(v, null), range })),
   ]
-  type Line = { days: number[]; startMin: number; heatF: number; coolF: number; range: readonly [number, number] }
+  type Line = {
+    days: number[]
+    startMin: number
+    isOff: boolean
+    heatF: number
+    coolF: number
+    fan: 'auto' | 'on' | null
+    range: readonly [number, number]
+  }
   const lines: Line[] = []
   const lost: string[] = []
   for (const { week, range } of parts) {
     const alike = new Map<string, Line>()
     for (const [day, entries] of Object.entries(week))
       for (const one of entries) {
-        const heatF = one.heatF ?? kept[one.is].heatF
-        const coolF = one.coolF ?? kept[one.is].coolF
-        const key = `${one.startMin} ${heatF} ${coolF}`
-        const line = alike.get(key) ?? { days: [], startMin: one.startMin, heatF, coolF, range }
+        // A line that switches off has no set points; one lane alone goes to what is kept while nobody is in.
+        const isOff = one.mode === 'off'
+        const { heatF, coolF } = keptBy(one, kept)
+        const fan = one.fan === 'auto' || one.fan === 'on' ? one.fan : null
+        const key = `${one.startMin} ${isOff} ${heatF} ${coolF} ${fan}`
+        const line = alike.get(key) ?? {
+          days: [],
+          startMin: one.startMin,
+          isOff,
+          heatF: heatF ?? kept.out.heatF,
+          coolF: coolF ?? kept.out.coolF,
+          fan,
+          range,
+        }
         line.days.push(Number(day))
         alike.set(key, line)
       }
@@ -261,31 +282,35 @@ export function actionsFit(v: VisitView, times: TimesDevice): Held {
     if (rows.has(id)) aims.push({ id, meaning, ...PLAIN })
   }
   for (const [i, line] of lines.entries()) {
-    const says = `${sayDays(line.days)} ${clockText(line.startMin)}, ${sayDateOfYear(line.range[0])} to ${sayDateOfYear(line.range[1])}: heating ${v.show('temperature', line.heatF)}, cooling ${v.show('temperature', line.coolF)}`
+    const says = `${sayDays(line.days)} ${clockText(line.startMin)}, ${sayDateOfYear(line.range[0])} to ${sayDateOfYear(line.range[1])}: ${line.isOff ? 'off' : `heating ${v.show('temperature', line.heatF)}, cooling ${v.show('temperature', line.coolF)}`}`
     if (i >= form.count) {
       lost.push(`No line is left for ${says}.`)
       continue
     }
     const n = i + 1
-    put('do', n, 'set')
+    put('do', n, line.isOff ? 'off' : 'set')
     put('at', n, String(line.startMin))
     put('days', n, daysMeaning(line.days))
     put('from', n, String(line.range[0]))
     put('to', n, String(line.range[1]))
-    put('heat', n, String(line.heatF))
-    put('cool', n, String(line.coolF))
-    for (const [field, asked] of [
+    if (line.fan) put('fan', n, line.fan)
+    if (!line.isOff) {
+      put('heat', n, String(line.heatF))
+      put('cool', n, String(line.coolF))
+    }
+    const figures = [
       ['at', line.startMin],
       ['heat', line.heatF],
       ['cool', line.coolF],
-    ] as const) {
+    ] as const
+    for (const [field, asked] of line.isOff ? figures.slice(0, 1) : figures) {
       const setting = settingIn(times)(actionId(field, n))
       const said = setting ? express(setting, String(asked)) : null
       if (said?.fit === 'nearest') lost.push(`Line ${n}: ${said.reason}`)
     }
   }
   for (let n = lines.length + 1; n <= form.count; n += 1) put('do', n, 'none')
-  return { aims, lost: [...lost, ...datedLost(v, 'actions')] }
+  return { aims, lost: [...lost, ...modesLost(v, times), ...datedLost(v, 'actions')] }
 }
 
 /** What no program of any shape holds: days out of the usual, holidays, and, where it holds one week, the other seasons. */
@@ -306,6 +331,28 @@ export function datedLost(v: Pick<VisitView, 'system'>, shape: 'periods' | 'time
     ),
   ]
 }
+/** Modes and fan speeds of the week that a device cannot follow by itself, a sentence for each. */
+export function modesLost(v: Pick<VisitView, 'system' | 'show'>, { form, rows }: TimesDevice): string[] {
+  const kept = keptOf(v)
+  const shape = form?.shape ?? 'hold'
+  const out = new Set<string>()
+  const outKept = `${v.show('temperature', kept.out.heatF)} / ${v.show('temperature', kept.out.coolF)}`
+  for (const week of [weekIn(v, null), ...seasonsOf(v).map((one) => weekIn(v, one))])
+    for (const { days, entries } of daysAlike(week))
+      for (const one of entries) {
+        const at = `${sayDays(days)} ${clockText(one.startMin)}`
+        if (one.mode === 'off' && shape !== 'actions' && shape !== 'timer')
+          out.add(`${at}: it cannot switch itself off; it keeps what is kept while nobody is in, ${outKept}.`)
+        if (one.mode === 'heat' || one.mode === 'cool')
+          out.add(
+            `${at}: ${ENTRY_MODES[one.mode]} is not set by its program; the other goes to what is kept while nobody is in. By hand, or not at all.`,
+          )
+        const isFanKept = shape === 'actions' && (one.fan === 'auto' || one.fan === 'on') && rows.has(actionId('fan', 1))
+        if (one.fan && !isFanKept) out.add(`${at}: ${ENTRY_FANS[one.fan]} is not set by its program. By hand, or not at all.`)
+      }
+  return [...out]
+}
+
 /** A set of days in the language of roles. */
 function daysMeaning(days: readonly number[]): string {
   const text = [...days].sort((a, b) => a - b).join()
@@ -351,8 +398,9 @@ export function timerFit(v: VisitView, times: TimesDevice, today: number): Held 
     const entries = week[String(likest)] ?? []
     for (const one of entries) {
       const open = pairs.at(-1)
-      if (one.is === 'in' && (!open || open[1] >= 0)) pairs.push([one.startMin, -1])
-      else if (one.is !== 'in' && open && open[1] < 0) open[1] = one.startMin
+      const isOn = one.is === 'in' && one.mode !== 'off'
+      if (isOn && (!open || open[1] >= 0)) pairs.push([one.startMin, -1])
+      else if (!isOn && open && open[1] < 0) open[1] = one.startMin
     }
     for (const [i, [on, off]] of pairs.entries()) {
       if (i >= form.count)
@@ -372,7 +420,7 @@ export function timerFit(v: VisitView, times: TimesDevice, today: number): Held 
     for (let i = pairs.length; i < form.count; i += 1)
       for (const field of ['on', 'off'] as const) aims.push({ id: slotId(field, g, i), meaning: 'off', ...PLAIN })
   }
-  return { aims, lost: [...lost, ...datedLost(v, 'timer')] }
+  return { aims, lost: [...lost, ...modesLost(v, times), ...datedLost(v, 'timer')] }
 }
 
 /** The one temperature that is nearest to a whole week: what a device that only holds can do of it. */
@@ -395,5 +443,5 @@ export function holdFit(v: VisitView, times: TimesDevice, today: number): Held {
         `${channel === 'heat' ? 'Heating' : 'Cooling'} ${v.show('temperature', one)} is never set by itself: by hand, or not at all.`,
       )
   }
-  return { aims, lost: [...lost, ...datedLost(v, 'hold')] }
+  return { aims, lost: [...lost, ...modesLost(v, times), ...datedLost(v, 'hold')] }
 }

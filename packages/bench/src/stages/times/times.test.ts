@@ -1,5 +1,5 @@
 import { PROFILES, profileById } from '@ingle/catalog'
-import { BASE_UNITS, METRIC_UNITS, showIn } from '@ingle/core'
+import { BASE_UNITS, METRIC_UNITS, showIn, type WeekEntry } from '@ingle/core'
 import type { Draft, Profile } from '@ingle/record'
 import { HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
@@ -87,6 +87,57 @@ const SLIP = {
   'time.heat-start.14': '9:45 PM',
   'time.heat-set.14': '61',
 }
+
+describe('off for a spell, one mode, another fan', () => {
+  const SPELL: WeekEntry[] = [
+    { startMin: 480, is: 'in', fan: 'on' },
+    { startMin: 780, is: 'out', mode: 'off' },
+  ]
+  const spelled = (controller?: string, entries = SPELL) => {
+    const pen = withWeek(house(controller))
+    pen.write('week.set', { systemId: SYSTEM, days: [5], entries })
+    return viewOf(pen.changes)
+  }
+  it('is in force as it was said: off, not at some set point', () => {
+    const v = spelled()
+    const program = wantedProgram(v, TODAY)
+    // NOW is Saturday noon; half past one is after the spell began.
+    expect(nowSaid(v, program, NOW + 5_400_000, NOTHING_PLAYED)).toMatch(/^off now/i)
+    expect(nowSaid(v, program, NOW, NOTHING_PLAYED)).toContain('69.0 / 76.0 °F now')
+  })
+  it('one mode leaves the other lane without a set point', () => {
+    const v = spelled(undefined, [{ startMin: 480, is: 'in', mode: 'heat' }])
+    expect(nowSaid(v, wantedProgram(v, TODAY), NOW, NOTHING_PLAYED)).toMatch(/^69.0 °F now/)
+    expect(timesAims(v)?.lost.join(' ')).toContain('Sa 08:00: heating only is not set by its program')
+  })
+  it('a device that cannot switch off says what it keeps instead, and is never given a set point that nobody said', () => {
+    const lost = timesAims(spelled())?.lost ?? []
+    expect(lost).toContain('Sa 13:00: it cannot switch itself off; it keeps what is kept while nobody is in, 60.0 °F / 83.0 °F.')
+    expect(lost).toContain('Sa 08:00: fan on is not set by its program. By hand, or not at all.')
+  })
+  it('a list of dated lines switches off, and runs the fan', () => {
+    const fit = timesAims(spelled('hollin-rv'))
+    const lines = [1, 2, 3, 4, 5, 6].filter((n) =>
+      fit?.aims.some((one) => one.id === `time.act.do.${n}` && one.meaning === 'off'),
+    )
+    expect(lines).toHaveLength(1)
+    expect(fit?.aims.some((one) => one.id === `time.act.heat.${lines[0]}`)).toBe(false)
+    expect(fit?.aims).toContainEqual(expect.objectContaining({ id: expect.stringMatching(/^time\.act\.fan\./), meaning: 'on' }))
+  })
+  it('nothing that heats is a danger that is said', () => {
+    expect(timesChecks(spelled(), NOW)[0]).toMatchObject({
+      id: 'unheated',
+      says: 'From Sa 13:00 on it is off: nothing heats, and pipes freeze in a cold spell.',
+    })
+    expect(ids(spelled(undefined, [{ startMin: 480, is: 'in', mode: 'heat' }]))).not.toContain('unheated')
+    expect(ids(spelled(undefined, [{ startMin: 480, is: 'in', mode: 'cool' }]))).toContain('unheated')
+  })
+  it('stands on the sheet as off', () => {
+    const [week] = times.sections(spelled())
+    const table = week?.blocks[0]
+    expect(table?.kind === 'table' && table.rows).toContainEqual(['', '13:00', 'out, off', 'off', 'off'])
+  })
+})
 
 describe('what is wrong with the times', () => {
   it('is nothing on a house that nobody looked at', () => expect(ids(viewOf(house().changes))).toEqual([]))

@@ -1,4 +1,4 @@
-import { clockText, sayDays, sayValue, wordOfEntry } from '@ingle/core'
+import { clockText, keptBy, sayDays, sayModes, sayValue, wordOfEntry } from '@ingle/core'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
@@ -16,6 +16,7 @@ import {
   holdFit,
   knownFit,
   lostSaid,
+  modesLost,
   setStepOf,
   stepOf,
   TIMES_SOURCE,
@@ -58,6 +59,7 @@ export function timesAims(v: VisitView, work: 'known' | 'now' = 'now'): { aims: 
     lost: [
       ...(gap ? [gap.says] : []),
       ...lostSaid(fit.nearest.lost, { stepMin: stepOf(times), stepF: setStepOf(times) }, v.show),
+      ...modesLost(v, times),
       ...datedLost(v, 'periods'),
     ],
   }
@@ -96,6 +98,7 @@ function weekSections(v: VisitView): PlacedSection[] {
   const kept = keptOf(v)
   const { show } = v
   const { neverHeats, neverCools } = v.system.times
+  const keptSaid = (valueF: number | null) => (valueF === null ? 'off' : show('temperature', valueF))
   const weeks = [
     { name: 'Week', week: weekIn(v, null) },
     ...seasonsOf(v)
@@ -121,9 +124,9 @@ function weekSections(v: VisitView): PlacedSection[] {
             entries.map((one, i) => [
               i === 0 ? sayDays(days) : '',
               clockText(one.startMin),
-              wordOfEntry(one, entries),
-              ...(neverHeats ? [] : [show('temperature', one.heatF ?? kept[one.is].heatF)]),
-              ...(neverCools ? [] : [show('temperature', one.coolF ?? kept[one.is].coolF)]),
+              [wordOfEntry(one, entries), ...sayModes(one)].join(', '),
+              ...(neverHeats ? [] : [keptSaid(keptBy(one, kept).heatF)]),
+              ...(neverCools ? [] : [keptSaid(keptBy(one, kept).coolF)]),
             ]),
           ),
           figures: [1, 3, 4],

@@ -8,6 +8,7 @@ import {
   eventsOfEntries,
   type HolidayDay,
   icsDays,
+  keptBy,
   type LanePoint,
   laneOf,
   MONTHS,
@@ -15,6 +16,7 @@ import {
   type Presence,
   type Program,
   sayDays,
+  sayModes,
   type TimeEvent,
   type WeekEntry,
   type WeekTemperatures,
@@ -241,7 +243,11 @@ export function lanesOf(
   const week = weekIn(v, season)
   const points = (channel: 'heatF' | 'coolF'): LanePoint[] =>
     ALL_DAYS.flatMap((day) =>
-      entriesOn(week, day).map((one) => ({ atMin: day * 1440 + one.startMin, value: one[channel] ?? kept[one.is][channel] })),
+      // What is switched off for a while is, for a device that cannot switch off, as while nobody is in.
+      entriesOn(week, day).map((one) => ({
+        atMin: day * 1440 + one.startMin,
+        value: keptBy(one, kept)[channel] ?? kept.out[channel],
+      })),
     )
   return {
     heat: v.system.times.neverHeats ? null : laneOf(points('heatF')),
@@ -266,7 +272,8 @@ export function reasonOn(
 
 /** A day's entries in the occupants' words: "up 05:45, out 07:20". */
 export const sayEntries = (entries: readonly WeekEntry[]): string =>
-  entries.map((one) => `${wordOfEntry(one, entries)} ${clockText(one.startMin)}`).join(', ') || 'as the day before'
+  entries.map((one) => [wordOfEntry(one, entries), clockText(one.startMin), ...sayModes(one)].join(' ')).join(', ') ||
+  'as the day before'
 
 /** Days that are alike, together. */
 export function daysAlike(week: WeekDays): { days: number[]; entries: readonly WeekEntry[] }[] {
@@ -288,14 +295,16 @@ export interface Segment {
   toMin: number
   heatF: number | null
   coolF: number | null
+  /** Switched off, and not merely without a set point. */
+  off?: boolean
 }
 
 /** A week as stretches: each entry until the next, what was before it from midnight on. */
 export function segmentsOf(week: WeekDays, kept: WeekTemperatures, uses: { heat: boolean; cool: boolean }): Segment[] {
-  const of = (entry: WeekEntry | null) => ({
-    heatF: entry && uses.heat ? (entry.heatF ?? kept[entry.is].heatF) : null,
-    coolF: entry && uses.cool ? (entry.coolF ?? kept[entry.is].coolF) : null,
-  })
+  const of = (entry: WeekEntry | null) => {
+    const { heatF = null, coolF = null } = entry ? keptBy(entry, kept) : {}
+    return { heatF: uses.heat ? heatF : null, coolF: uses.cool ? coolF : null, ...(entry?.mode === 'off' && { off: true }) }
+  }
   return ALL_DAYS.flatMap((day) => {
     const entries = entriesOn(week, day)
     const first = entries[0]?.startMin ?? 1440

@@ -1,7 +1,15 @@
 import { showIn } from '../../advice/show.ts'
 import { parseReading } from '../../quantity/parse.ts'
 import { clockText, DAY_NAMES, readClock, readDays, sayDays } from '../../times/clockText.ts'
-import { WEEK_WORDS, type WeekEntry, wordOfEntry } from '../../times/occupantWeek.ts'
+import {
+  ENTRY_MODES,
+  type EntryFan,
+  type EntryMode,
+  sayModes,
+  WEEK_WORDS,
+  type WeekEntry,
+  wordOfEntry,
+} from '../../times/occupantWeek.ts'
 import { finish, type Line } from '../line.ts'
 import { clip, type JotContext, type JotReading, needs, wrong } from '../reading.ts'
 
@@ -20,8 +28,9 @@ export function weekOfDays(head: string, line: Line, context: JotContext): JotRe
   const entries: WeekEntry[] = []
   while (!line.done) {
     const word = line.next().toLowerCase()
-    const is = WEEK_WORDS.get(word)
-    if (is === undefined) return wrong(`“${clip(word)}” is nothing that people do here.`, `Use up, in, out, back or bed. ${LIKE}`)
+    const is = word === 'off' ? 'out' : WEEK_WORDS.get(word)
+    if (is === undefined)
+      return wrong(`“${clip(word)}” is nothing that people do here.`, `Use up, in, out, back, bed or off. ${LIKE}`)
     if (line.done) return needs(`when: ${word} 5:45`)
     let typed = line.next()
     if (/^[ap]\.?m\.?$/i.test(line.peek())) typed += line.next()
@@ -35,7 +44,13 @@ export function weekOfDays(head: string, line: Line, context: JotContext): JotRe
       return wrong(`Two things begin at ${clockText(startMin)}.`, 'Move one of them, or leave it out.')
     const set = line.startsNumber() || line.peek().startsWith('/') ? temperatures(line.next(), context) : {}
     if ('state' in set) return set
-    entries.push({ startMin, is, ...set })
+    const modes = modesAfter(line, word === 'off')
+    if ('state' in modes) return modes
+    if ((modes.mode === 'off' || modes.mode === 'cool') && set.heatF !== undefined)
+      return wrong(`Heating to a set point and ${ENTRY_MODES[modes.mode]} do not go together.`, 'Leave one of the two off.')
+    if ((modes.mode === 'off' || modes.mode === 'heat') && set.coolF !== undefined)
+      return wrong(`Cooling to a set point and ${ENTRY_MODES[modes.mode]} do not go together.`, 'Leave one of the two off.')
+    entries.push({ startMin, is, ...set, ...modes })
   }
   if (entries.length === 0) return needs('what they do, and when: up 5:45')
   // Sorted in silence, a slip of AM and PM would be written as if it were meant.
@@ -54,9 +69,56 @@ export function weekOfDays(head: string, line: Line, context: JotContext): JotRe
       clockText(one.startMin),
       ...(one.heatF === undefined ? [] : [show('temperature', one.heatF)]),
       ...(one.coolF === undefined ? [] : [`cooling ${show('temperature', one.coolF)}`]),
+      ...sayModes(one),
     ].join(' '),
   )
   return finish(line, { intent: { kind: 'week', days: read.days, entries }, reads: `${sayDays(read.days)}: ${said.join(', ')}` })
+}
+
+const MODE_WORDS: ReadonlyMap<string, EntryMode | null> = new Map([
+  ['off', 'off'],
+  ['heat', 'heat'],
+  ['heating', 'heat'],
+  ['cool', 'cool'],
+  ['cooling', 'cool'],
+  ['auto', null],
+])
+const FAN_WORDS: ReadonlyMap<string, EntryFan> = new Map([
+  ['auto', 'auto'],
+  ['automatic', 'auto'],
+  ['on', 'on'],
+  ['low', 'low'],
+  ['lo', 'low'],
+  ['medium', 'medium'],
+  ['med', 'medium'],
+  ['mid', 'medium'],
+  ['high', 'high'],
+  ['hi', 'high'],
+])
+
+/** `off`, `heat only`, `cool`, `auto`, `fan high`, in any order, behind an entry. */
+function modesAfter(line: Line, isOff: boolean): Pick<WeekEntry, 'mode' | 'fan'> | JotReading {
+  const out: Pick<WeekEntry, 'mode' | 'fan'> = isOff ? { mode: 'off' } : {}
+  while (!line.done) {
+    const word = line.peek().toLowerCase()
+    if (word === 'fan') {
+      line.next()
+      if (line.done) return needs('the fan: fan auto, on, low, medium or high')
+      const typed = line.next()
+      const fan = FAN_WORDS.get(typed.toLowerCase())
+      if (fan === undefined)
+        return wrong(`“${clip(typed)}” is nothing that a fan does here.`, 'Write fan auto, on, low, medium or high.')
+      out.fan = fan
+      continue
+    }
+    const mode = MODE_WORDS.get(word)
+    // “off 13:00” begins the next entry; “off” at the end, or before a word, belongs to this one.
+    if (mode === undefined || (word === 'off' && readClock(line.ahead()[1] ?? '') !== null)) return out
+    line.next()
+    if (/^only$/i.test(line.peek())) line.next()
+    if (mode) out.mode = mode
+  }
+  return out
 }
 
 /** `69`, `69/76`, `/76`: heating, and after the stroke cooling. */

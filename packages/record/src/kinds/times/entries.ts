@@ -1,24 +1,39 @@
 import 'reflect-metadata'
-import { clockText, PRESENCES, type Presence, type Refusal, type Show, type WeekEntry } from '@ingle/core'
+import {
+  clockText,
+  ENTRY_FANS,
+  ENTRY_MODES,
+  type EntryFan,
+  type EntryMode,
+  PRESENCES,
+  type Presence,
+  type Refusal,
+  type Show,
+  sayModes,
+  type WeekEntry,
+} from '@ingle/core'
 import { IsIn, IsInt, IsNumber, IsOptional, Max, Min } from 'class-validator'
 import { refuse } from '../../refusals.ts'
 
-/** From a minute of a day on; temperatures only where they are others than usual. */
+/** From a minute of a day on; temperatures, mode and fan only where they are others than usual. */
 export class WeekEntryBody implements WeekEntry {
   @IsInt() @Min(0) @Max(1439) startMin!: number
   @IsIn(PRESENCES) is!: Presence
   @IsOptional() @IsNumber() @Min(35) @Max(95) heatF?: number
   @IsOptional() @IsNumber() @Min(55) @Max(105) coolF?: number
+  @IsOptional() @IsIn(Object.keys(ENTRY_MODES)) mode?: EntryMode
+  @IsOptional() @IsIn(Object.keys(ENTRY_FANS)) fan?: EntryFan
 }
 
 export const sayEntries = (entries: readonly WeekEntry[], show: Show): string =>
   entries
-    .map(({ startMin, is, heatF, coolF }) =>
+    .map(({ startMin, is, heatF, coolF, mode, fan }) =>
       [
         clockText(startMin),
         is,
         ...(heatF === undefined ? [] : [`heat ${show('temperature', heatF)}`]),
         ...(coolF === undefined ? [] : [`cool ${show('temperature', coolF)}`]),
+        ...sayModes({ ...(mode && { mode }), ...(fan && { fan }) }),
       ].join(' '),
     )
     .join(', ') || 'nothing'

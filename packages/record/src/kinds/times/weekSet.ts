@@ -55,6 +55,8 @@ export const weekSet = kind('week.set', {
                   ? degrees(one.heatF ?? 0)
                   : `${one.heatF === undefined ? '' : degrees(one.heatF)}/${degrees(one.coolF)}`,
               ]),
+          ...(one.mode ? [one.mode] : []),
+          ...(one.fan ? [`fan ${one.fan}`] : []),
         ].join(' '),
       ),
     ].join(' ')
