@@ -338,7 +338,7 @@ export const found = finding({
     'Write them in the order of the day, so that the next one who reads them is not misled.',
   ],
   unheated: [
-    'From {when} on it is {mode}: nothing heats, and pipes freeze in a cold spell.',
+    'From {when} on it is {mode}: nothing heats, and pipes freeze in a cold spell. How long the way back takes is not worked out.',
     'Keep a low set point of heating instead, unless it is the warm season or the water is shut off and drained.',
   ],
   'season-ends': [

@@ -127,10 +127,25 @@ describe('off for a spell, one mode, another fan', () => {
   it('nothing that heats is a danger that is said', () => {
     expect(timesChecks(spelled(), NOW)[0]).toMatchObject({
       id: 'unheated',
-      says: 'From Sa 13:00 on it is off: nothing heats, and pipes freeze in a cold spell.',
+      says: 'From Sa 13:00 on it is off: nothing heats, and pipes freeze in a cold spell. How long the way back takes is not worked out.',
     })
     expect(ids(spelled(undefined, [{ startMin: 480, is: 'in', mode: 'heat' }]))).not.toContain('unheated')
     expect(ids(spelled(undefined, [{ startMin: 480, is: 'in', mode: 'cool' }]))).toContain('unheated')
+  })
+  it('coming back from off is no return from what is kept while nobody is in', () => {
+    const job = warmJobOf(spelled(undefined, [{ startMin: 0, is: 'out', mode: 'off' }]), TODAY)
+    // Saturday is off, Sunday begins from it at 08:00: the morning that is looked at is one of the working days.
+    expect(job?.step).toMatchObject({ day: 0, setbackF: 61, setF: 69 })
+    const only = house()
+    only.write('week.set', {
+      systemId: SYSTEM,
+      days: [0],
+      entries: [
+        { startMin: 360, is: 'in' },
+        { startMin: 1000, is: 'out', mode: 'off' },
+      ],
+    })
+    expect(warmJobOf(viewOf(only.changes), TODAY)).toBeNull()
   })
   it('stands on the sheet as off', () => {
     const [week] = times.sections(spelled())

@@ -44,7 +44,8 @@ function riseWithin(lane: Float64Array, day: number, mode: Mode, fromMin: number
   let best: MorningStep | null = null
   for (let minute = day * 1440 + fromMin; minute < day * 1440 + toMin; minute += 1) {
     const [before, now] = [at(minute - 1), at(minute)]
-    if (now - before <= (best ? sign * (best.setF - best.setbackF) : 0)) continue
+    // How cold a room grows while it is off, nobody said: such a return is not looked at.
+    if (!(now - before > (best ? sign * (best.setF - best.setbackF) : 0))) continue
     let from = minute - 1
     while (minute - from < BEFORE_H * 60 && at(from - 1) <= before) from -= 1
     best = { day, fromMin: from - day * 1440, toMin: minute - day * 1440, setF: sign * now, setbackF: sign * before }
@@ -95,7 +96,7 @@ export interface WarmMorning {
 /** What a return rests on; null without a week, without a setback, or with nothing that heats (cools). */
 export function warmJobOf(v: VisitView, today: number, day?: number, mode: Mode = 'heat'): WarmJob | null {
   if (!hasWeek(v)) return null
-  const lane = lanesOf(v, seasonOn(v, today))[mode]
+  const lane = lanesOf(v, seasonOn(v, today), 'nothing')[mode]
   // The first day on which there is one, if none was named.
   const steps = lane ? (day === undefined ? [0, 1, 2, 3, 4, 5, 6] : [day]).map((one) => returnStep(lane, one, mode)) : []
   const step = steps.find((one) => one !== null) ?? null

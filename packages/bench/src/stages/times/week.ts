@@ -234,19 +234,22 @@ function usedOnly({ system }: Pick<VisitView, 'system'>, program: Program): Prog
   }
 }
 
-/** The two lanes of a week, minute by minute; null where nobody said anything, or where one is never used. */
+/**
+ * The two lanes of a week, minute by minute; null where nobody said anything, or where one is never used. What is switched
+ * off for a while is as while nobody is in, for a device that cannot switch off; or NaN.
+ */
 export function lanesOf(
   v: Pick<VisitView, 'system' | 'show'>,
   season: SeasonState | null,
+  offAs: 'out' | 'nothing' = 'out',
 ): { heat: Float64Array | null; cool: Float64Array | null } {
   const kept = keptOf(v)
   const week = weekIn(v, season)
   const points = (channel: 'heatF' | 'coolF'): LanePoint[] =>
     ALL_DAYS.flatMap((day) =>
-      // What is switched off for a while is, for a device that cannot switch off, as while nobody is in.
       entriesOn(week, day).map((one) => ({
         atMin: day * 1440 + one.startMin,
-        value: keptBy(one, kept)[channel] ?? kept.out[channel],
+        value: keptBy(one, kept)[channel] ?? (offAs === 'out' ? kept.out[channel] : Number.NaN),
       })),
     )
   return {
