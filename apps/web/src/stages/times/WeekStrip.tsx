@@ -1,6 +1,7 @@
 import type { Segment } from '@ingle/bench'
 import { clockText, DAY_NAMES, DAY_SHORT, type UnitChoice } from '@ingle/core'
 import { type KeyboardEvent, memo, type PointerEvent, useRef } from 'react'
+import { useWidth } from '../../kit/useWidth.ts'
 import { useVisit } from '../../visit/useVisit.ts'
 import { degrees } from './degrees.ts'
 
@@ -43,6 +44,7 @@ export function WeekStrip(props: {
 }) {
   const { segments, dates, edges = [], chosen, cursor, stepMin = 5, onCursor, onChoose, onMove } = props
   const { units } = useVisit()
+  const [ref, width] = useWidth(600)
   const moving = useRef<{ edge: Edge; track: DOMRect; minute: number } | null>(null)
   const values = (of: 'heatF' | 'coolF') => segments.flatMap((one) => (one[of] === null ? [] : [one[of]]))
   const range = [...rangeOf(values('heatF')), ...rangeOf(values('coolF'))].join(' ')
@@ -75,7 +77,7 @@ export function WeekStrip(props: {
     onMove(edge, snapped(edge.minute + steps * stepMin), true)
   }
   return (
-    <div className="grid grid-cols-[2.6rem_minmax(0,1fr)] gap-x-1 select-none">
+    <div ref={ref} className="grid grid-cols-[2.6rem_minmax(0,1fr)] gap-x-1 select-none">
       <span />
       <div className="relative h-5 num text-[12px] soft" aria-hidden="true">
         {HOURS.map((hour) => (
@@ -109,7 +111,14 @@ export function WeekStrip(props: {
             {segments
               .filter((one) => one.day === day)
               .map((one) => (
-                <Stretch key={`${one.fromMin} ${one.marked}`} of={one} two={two} range={range} units={units} />
+                <Stretch
+                  key={`${one.fromMin} ${one.marked}`}
+                  of={one}
+                  two={two}
+                  range={range}
+                  units={units}
+                  trackPx={width - NAMES_PX}
+                />
               ))}
             {edges
               .filter((one) => one.day === day)
@@ -168,14 +177,18 @@ function Day({ name, day, date, children }: { name: string; day: number; date?: 
 
 const rangeOf = (values: readonly number[]): readonly [number, number] => [Math.min(...values), Math.max(...values)]
 
-/** Narrower than this share of a day a figure would not fit. */
-const LEAST_SHARE = 0.035
+/** Width of a letter and of the room around a figure, px: a figure that would be cut says another, and is left out. */
+const LETTER_PX = 7.6
+const ROOM_PX = 6
+/** What stands beside the days. */
+const NAMES_PX = 46
 
 const Stretch = memo(function Stretch({
   of,
   two,
   range,
   units,
+  trackPx,
 }: {
   of: Drawn
   /** Heating and cooling each have their lane. */
@@ -183,6 +196,8 @@ const Stretch = memo(function Stretch({
   /** Lowest and highest of each lane, as one text: it changes seldom. */
   range: string
   units: UnitChoice
+  /** Of a whole day. */
+  trackPx: number
 }) {
   const [heatLow = 0, heatHigh = 0, coolLow = 0, coolHigh = 0] = range.split(' ').map(Number)
   const text = (value: number) => degrees(value, units)
@@ -212,7 +227,7 @@ const Stretch = memo(function Stretch({
           background: `color-mix(in oklab, ${tone} calc((18 + var(--lane-depth) * ${full.toFixed(2)}) * 1%), var(--color-base-100))`,
         }}
       >
-        {share >= LEAST_SHARE && text(value)}
+        {text(value).length * LETTER_PX + ROOM_PX <= share * trackPx && text(value)}
       </span>
     )
   }
