@@ -102,7 +102,7 @@ function floor(picture: AirflowPicture): Working[] {
       note: floorBindsCooling(input)
         ? 'The heater blows with this tap, so the floor binds here.'
         : input.heaterOnThisTap
-          ? 'The heater blows with the cooling tap now; it can be given a tap of its own, and the floor binds there.'
+          ? 'The heater can have a tap of its own, and the floor binds there; while it blows with the cooling tap, here.'
           : 'The heater has a tap of its own; the floor binds there.',
     },
   ]

@@ -75,7 +75,7 @@ export function HeaterKits() {
         {floorBindsCooling(picture.input)
           ? 'The heater blows with the cooling tap: the cooling tap has to give both what they need.'
           : picture.input.heaterOnThisTap
-            ? 'The heater blows with the cooling tap now. It can have a tap of its own: then cooling is free of its floor. Set that tap before it heats.'
+            ? 'While the heater blows with the cooling tap, that tap has to give both what they need. It can have a tap of its own: then cooling is free of its floor. Set that tap before it heats.'
             : 'The heater has a tap of its own: its floor holds there, and cooling is free of it.'}
       </p>
       {warm && (
