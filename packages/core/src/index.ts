@@ -191,7 +191,18 @@ export {
   toWord,
 } from './device/registers.ts'
 export { type ResolvedSetting, resolveSettings } from './device/resolve.ts'
-export { NEEDS, type NeedId, numberOf, ROLES, type Role, roleLabel, roleOf } from './device/roles.ts'
+export {
+  type MeaningOf,
+  meaningAs,
+  NEEDS,
+  type NeedId,
+  numberOf,
+  ROLES,
+  type Role,
+  type RoleId,
+  roleLabel,
+  roleOf,
+} from './device/roles.ts'
 export { ROLE_WORDS } from './device/roleWords.ts'
 export { serviceCode } from './device/serviceCode.ts'
 export * from './device/setting.ts'

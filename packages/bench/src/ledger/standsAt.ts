@@ -1,4 +1,4 @@
-import { meaningOf, type Place, type ResolvedSetting } from '@ingle/core'
+import { type MeaningOf, meaningAs, meaningOf, type Place, type ResolvedSetting } from '@ingle/core'
 import type { RowEntry } from '@ingle/record'
 import type { Stood } from './stood.ts'
 
@@ -44,6 +44,14 @@ export function seenAt(row: Standable | undefined | null): Stands | null {
 /** A row by what it is for, on one device where a place is named. */
 export const rowFor = <R extends Standable>(rows: readonly R[], id: string, place?: Place): R | undefined =>
   rows.find((one) => one.id === id && (place === undefined || one.place === place))
+
+/** What a setting stands at, in the language of its role; null where nobody looked and no factory value is known. */
+export const meaningAt = <const Id extends string>(rows: readonly Standable[], id: Id, place?: Place): MeaningOf<Id> | null =>
+  meaningAs(id, standsAt(rowFor(rows, id, place))?.meaning)
+
+/** As `meaningAt`, of what somebody saw. */
+export const meaningSeen = <const Id extends string>(rows: readonly Standable[], id: Id, place?: Place): MeaningOf<Id> | null =>
+  meaningAs(id, seenAt(rowFor(rows, id, place))?.meaning)
 
 /** What a number setting stands at, in the units of roles; null where it is not known or no number. */
 export function numberAt(row: Standable | undefined | null): number | null {

@@ -5,7 +5,7 @@ import { DIFF_C, FAN_HEAT, profile, SENSOR, setting } from '../testing/devices.t
 import { conditionMet, type HouseRule, ruleDoubts, ruledAims } from './houseRules.ts'
 import { profileDoubts, profileQuestions } from './profileCheck.ts'
 import { resolveSettings } from './resolve.ts'
-import { ROLES, roleLabel, roleOf } from './roles.ts'
+import { meaningAs, ROLES, roleLabel, roleOf } from './roles.ts'
 import { ROLE_WORDS } from './roleWords.ts'
 import { serviceCode } from './serviceCode.ts'
 import { aloneId, idOfKey, placeOfKey, rowKey } from './setting.ts'
@@ -406,4 +406,21 @@ describe('checking a profile', () => {
       ),
     ).toEqual([]))
   it('has nothing against a good one', () => expect(profileDoubts(profile([FAN_HEAT, SENSOR, DIFF_C]))).toEqual([]))
+})
+
+describe('what stands at a setting', () => {
+  it('is one of the meanings of its role; no other can even be asked for', () => {
+    expect(meaningAs('time.hold', 'held') === 'held').toBe(true)
+    expect(meaningAs('time.hold', 'hold')).toBeNull()
+    // @ts-expect-error: a hold is held or runs; whoever asks for another word has made a slip.
+    expect(meaningAs('time.hold', 'held') === 'hold').toBe(false)
+    // @ts-expect-error: keys are locked in part or in full.
+    expect(meaningAs('service.lock', 'full') === 'all').toBe(false)
+  })
+  it('is free where the role is a number, a mark of the device, or numbered', () => {
+    expect(meaningAs('control.differential', '1.5')).toBe('1.5')
+    expect(meaningAs('airflow.cool', 'Blue')).toBe('Blue')
+    expect(meaningAs('airflow.ramp', 'E')).toBe('E')
+    expect([meaningAs('time.hold', null), meaningAs('time.hold', undefined)]).toEqual([null, null])
+  })
 })

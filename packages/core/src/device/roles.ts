@@ -50,10 +50,10 @@ export const NEEDS = {
 } as const
 export type NeedId = keyof typeof NEEDS
 
-const choice = (options: Record<string, string>): RoleValues => ({ kind: 'choice', options })
-const number = (unit: RoleUnit): RoleValues => ({ kind: 'number', unit })
-const own: RoleValues = { kind: 'own' }
-const text: RoleValues = { kind: 'text' }
+const choice = <const O extends Readonly<Record<string, string>>>(options: O) => ({ kind: 'choice', options }) as const
+const number = (unit: RoleUnit) => ({ kind: 'number', unit }) as const
+const own = { kind: 'own' } as const
+const text = { kind: 'text' } as const
 const YES_NO = choice({ yes: 'yes', no: 'no' })
 const SATISFIED = choice({ off: 'off', trickle: 'trickle', 'as-set': 'as set' })
 const DAY_SETS = choice({
@@ -80,7 +80,7 @@ const DRIVES = choice({ '0-10': '0–10 V', '2-10': '2–10 V', '4-20': '4–20 
 const SENSES = choice({ none: 'none', '0-5': '0–5 V', '0-10': '0–10 V', '2-10': '2–10 V', '4-20': '4–20 mA' })
 
 /** Letters and pins of ramps mean nothing on another board: what they do does. */
-const RAMP: RoleValues = {
+const RAMP = {
   kind: 'choice',
   options: {
     'at-once': 'full speed at once',
@@ -89,18 +89,18 @@ const RAMP: RoleValues = {
     'long-off': 'runs on for long',
   },
   mayBeOwn: true,
-}
+} as const
 
 type More = Partial<Pick<Role, 'never' | 'perUnit' | 'numbered'>>
-const role = (
+const role = <const Id extends string, const V extends RoleValues>(
   need: NeedId,
-  id: string,
+  id: Id,
   word: string,
   label: string,
   meaning: string,
-  values: RoleValues,
+  values: V,
   more: More = {},
-): Role => ({
+): Omit<Role, 'id' | 'values'> & { readonly id: Id; readonly values: V } => ({
   id,
   need,
   word,
@@ -111,7 +111,7 @@ const role = (
 })
 
 // biome-ignore format: a table is read one role a line.
-export const ROLES: readonly Role[] = [
+const LISTED = [
   role('read', 'sensor.source', 'sensor', 'Control sensor', 'Where the temperature is read that the system follows.', choice({ wall: 'wall controller', return: 'return air', average: 'average of both', remote: 'remote sensor', jump: 'jumps between two' }), { never: { jump: 'A source that jumps between two sensors reads two rooms as one: choose one of them.' } }),
   role('read', 'sensor.trim', 'trim', 'Sensor offset', 'Added to what the sensor reads, so that it agrees with a reference beside it.', number('dF'), { perUnit: true }),
   role('read', 'sensor.averaging', 'averaging', 'Averaging', 'How long readings are averaged before they count.', number('s')),
@@ -257,7 +257,24 @@ export const ROLES: readonly Role[] = [
   role('service', 'service.password', 'password', 'Password', 'Whether the password is still the one from the factory.', choice({ factory: 'from the factory', changed: 'changed' }), { never: { factory: 'A factory password is in every manual: put in one of the firm’s own.' } }),
   role('service', 'service.filter', 'filter.hours', 'Filter reminder', 'Hours of running after which the filter is called for.', number('h')),
   role('service', 'service.lock', 'lock', 'Key lock', 'What somebody at the wall may still change.', choice({ none: 'everything', part: 'set point only', full: 'nothing' })),
-]
+] as const
+
+type Listed = (typeof LISTED)[number]
+/** A role as it stands in the catalogue, without a number. */
+export type RoleId = Listed['id']
+/**
+ * What may stand at a setting, in the language of its role: the meanings of a choice by name, so that a comparison with a
+ * meaning that the role does not have is no code. Text for numbers, for marks of a device's own and for numbered places.
+ */
+export type MeaningOf<Id extends string> = Id extends RoleId
+  ? Extract<Listed, { readonly id: Id }>['values'] extends infer V
+    ? V extends { readonly kind: 'choice'; readonly options: infer O; readonly mayBeOwn?: never }
+      ? keyof O & string
+      : string
+    : never
+  : string
+
+export const ROLES: readonly Role[] = LISTED
 
 const BY_ID = new Map(ROLES.map((one) => [one.id, one]))
 
@@ -288,4 +305,12 @@ export function roleLabel(id: string): string {
 export function isCommon(role: Role, value: string): boolean {
   const { values } = role
   return values.kind === 'number' || (values.kind === 'choice' && Object.hasOwn(values.options, value))
+}
+
+/** What stands at a setting of a role, as one of the meanings of that role. A value that is none of them is no meaning. */
+export const meaningAs = <const Id extends string>(id: Id, meaning: string | null | undefined): MeaningOf<Id> | null => {
+  if (meaning === null || meaning === undefined) return null
+  const values = roleOf(id)?.values
+  const isOne = values?.kind !== 'choice' || values.mayBeOwn === true || Object.hasOwn(values.options, meaning)
+  return isOne ? (meaning as MeaningOf<Id>) : null
 }

@@ -1,3 +1,4 @@
+import { meaningAs } from '../device/roles.ts'
 import type { DeviceSetting } from '../device/setting.ts'
 import { numbersOffered } from '../device/spelling.ts'
 import { dateOfYear, readDays } from './clockText.ts'
@@ -192,7 +193,7 @@ const constant = (value: number | null): Float64Array | null => (value === null 
 /** What a device follows as it stands. Without a form, or with its program off, it holds its set points. */
 export function heldProgram(form: ProgramForm | null, meaning: SlotMeaning, has: (id: string) => boolean): HeldProgram {
   const divided = meaning('time.program')
-  const held = meaning('time.hold') === 'held'
+  const held = meaningAs('time.hold', meaning('time.hold')) === 'held'
   if (!form || divided === 'none' || held) {
     const [heat, cool] = [constant(figure(meaning('setpoint.heat'))), constant(figure(meaning('setpoint.cool')))]
     return { kind: 'hold', entries: [], lines: [], heat, cool, week: eventsOfLanes(heat, cool) }

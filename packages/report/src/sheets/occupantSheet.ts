@@ -81,17 +81,22 @@ function changed({ changed, technical, cleanFilter }: OccupantFacts, words: Occu
 function use({ device }: OccupantFacts, words: OccupantWords): string[] {
   if (!device) return []
   const { warmer, cooler, name, lastsH, hasProgram, hold, resume, locked } = device
-  return [
-    warmer && cooler ? put(words.warmer, { warmer, cooler }) : put(words.warmerPlain, { name }),
-    !hasProgram || lastsH === null
-      ? words.staysSo
+  // Keys that do nothing are not told.
+  if (locked === 'whole') return [words.lockedWhole]
+  const lasts = !hasProgram
+    ? words.staysSo
+    : lastsH === null
+      ? null
       : lastsH === 0
         ? words.lastsPeriod
         : lastsH === 1
           ? words.lastsOne
-          : put(words.lastsHours, { h: lastsH }),
+          : put(words.lastsHours, { h: lastsH })
+  return [
+    warmer && cooler ? put(words.warmer, { warmer, cooler }) : put(words.warmerPlain, { name }),
+    ...(lasts ? [lasts] : []),
     ...(hold ? [put(words.hold, { keys: hold }), resume ? put(words.resume, { keys: resume }) : words.resumePlain] : []),
-    ...(locked ? [words.locked] : []),
+    ...(locked === 'part' ? [words.locked] : []),
   ]
 }
 

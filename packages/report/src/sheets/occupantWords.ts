@@ -44,6 +44,7 @@ export interface OccupantWords {
   resume: string
   resumePlain: string
   locked: string
+  lockedWhole: string
   battery: string
   batteryOn: string
   filter: string
@@ -136,6 +137,7 @@ export const OCCUPANT_WORDS = {
     resume: 'Back to the program: {keys}',
     resumePlain: 'Back to the program: end it the same way.',
     locked: 'Some keys are locked. If you need them, call us.',
+    lockedWhole: 'The keys are locked: nothing can be changed at the wall. If you need them, call us.',
     battery: 'Batteries: {what}. Change them once a year, or when the sign shows.',
     batteryOn: 'Batteries: {what}. Change them by {day}.',
     filter: 'Filter: look at it every two months; change it when it is grey.',
@@ -253,6 +255,7 @@ export const OCCUPANT_WORDS = {
     resume: 'Zurück zum Programm: {keys}',
     resumePlain: 'Zurück zum Programm: auf dieselbe Weise beenden.',
     locked: 'Einige Tasten sind gesperrt. Wenn Sie sie brauchen, rufen Sie uns an.',
+    lockedWhole: 'Die Tasten sind gesperrt: an der Wand lässt sich nichts ändern. Wenn Sie sie brauchen, rufen Sie uns an.',
     battery: 'Batterien: {what}. Einmal im Jahr wechseln, oder wenn das Zeichen erscheint.',
     batteryOn: 'Batterien: {what}. Bis zum {day} wechseln.',
     filter: 'Filter: alle zwei Monate ansehen; wechseln, wenn er grau ist.',

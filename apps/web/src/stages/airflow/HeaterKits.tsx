@@ -1,5 +1,5 @@
 import { ductFor, flowsOnTaps, HEAT_SOURCE, isFitted, waitForWarm } from '@ingle/bench'
-import { floorBindsCooling, tapName } from '@ingle/core'
+import { floorBindsCooling, meaningAs, tapName } from '@ingle/core'
 import { DataTable } from '../../kit/DataTable.tsx'
 import { CautionNote, Notice } from '../../kit/Notice.tsx'
 import { StateMark } from '../../kit/StateMark.tsx'
@@ -89,7 +89,9 @@ export function HeaterKits() {
               Aim: waits for a warm coil
             </button>
           ) : (
-            <span className="soft text-[13px]">{warm.aim?.meaning === 'yes' ? 'the aim' : ''}</span>
+            <span className="soft text-[13px]">
+              {meaningAs('fan.wait-for-warm', warm.aim?.meaning) === 'yes' ? 'the aim' : ''}
+            </span>
           )}
         </div>
       )}

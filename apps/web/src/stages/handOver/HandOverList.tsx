@@ -52,6 +52,7 @@ export function HandOverList({ base }: { base: string }) {
 }
 
 function Line({ of, base }: { of: HandOverItem; base: string }) {
+  const { write } = useVisit()
   const isHere = of.opens.startsWith('hand-over')
   const to = isHere ? `#${of.opens.split('#')[1] ?? ''}` : `${base}/${of.opens}`
   return (
@@ -59,7 +60,14 @@ function Line({ of, base }: { of: HandOverItem; base: string }) {
       <span className="mt-0.5">
         <StateMark mark={of.standing === 'done' ? 'proved' : of.explained ? 'temporary' : 'watch'} />
       </span>
-      <span className="flex-1">{of.says}</span>
+      <span className="flex-1">
+        {of.says}
+        {of.offers && (
+          <button type="button" className="btn btn-quiet mt-1.5 block" onClick={() => void write(of.offers?.drafts ?? [])}>
+            {of.offers.says}
+          </button>
+        )}
+      </span>
       {isHere ? (
         <a className="link whitespace-nowrap" href={to}>
           Open it<span className="sr-only">: {of.says}</span>

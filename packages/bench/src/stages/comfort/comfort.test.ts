@@ -8,6 +8,7 @@ import { COMFORT_SOURCE, comfort, comfortControls, comfortRuns, telling } from '
 import { roomSystemOf } from './roomSystem.ts'
 import { sensingOf, sensorProof } from './sensing.ts'
 import { sensorAdvice } from './sensorAdvice.ts'
+import { standFrom } from './stands.ts'
 
 const AROUND = { day: 'frosty', isGapOpen: false } as const
 
@@ -218,7 +219,11 @@ describe('a gap belongs to the sensor that reads it', () => {
     }
   }
   const voidAt = (v: ReturnType<typeof flat>, place: string) =>
-    roomSystemOf(v, (role) => (role === 'sensor.source' ? place : null), { day: 'frosty', isGapOpen: true })?.system.sensor
+    roomSystemOf(
+      v,
+      standFrom((role) => (role === 'sensor.source' ? place : null)),
+      { day: 'frosty', isGapOpen: true },
+    )?.system.sensor
   it('where pairs were read they decide, and not the guess that air from the void is everywhere', () => {
     const read = flat(both)
     expect(sensingOf(read).at('wall')?.found).toEqual([])

@@ -1,12 +1,13 @@
-import { capital, meaningOf, numbersOffered, type Place, roleLabel, sayMeaning } from '@ingle/core'
+import { capital, meaningAs, meaningOf, numbersOffered, type Place, roleLabel, sayMeaning } from '@ingle/core'
 import { isNoted, type LedgerRow, settled, standingOfAll } from '../../ledger/ledger.ts'
 import { seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import { givenAims } from '../../visit/devices.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { stage } from '../stage.ts'
-import { type Around, type RunDay, type Runnable, roomSystemOf, type Stand, weatherOf } from './roomSystem.ts'
+import { type Around, type RunDay, type Runnable, roomSystemOf, weatherOf } from './roomSystem.ts'
 import { sensorAdvice } from './sensorAdvice.ts'
+import type { Stand } from './stands.ts'
 
 /** Stored with every aim that was taken from a try: renaming it makes old ones no comfort aims. */
 export const COMFORT_SOURCE = 'Comfort'
@@ -93,7 +94,7 @@ const standBy =
     for (const row of rows)
       if (row.id === role) {
         const meaning = of(row)
-        if (meaning !== null) return meaning
+        if (meaning !== null) return meaningAs(role, meaning)
       }
     return null
   }

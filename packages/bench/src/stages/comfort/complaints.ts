@@ -6,6 +6,7 @@ import {
   isPump,
   openTrials,
   type RankedCause,
+  type RoleId,
   type RoomSystem,
   type RunFigures,
   rankCauses,
@@ -15,8 +16,9 @@ import {
 import { burnsIn } from '../../visit/plant.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { comfortStand, seenStand } from './comfort.ts'
-import { roomSystemOf, type Stand } from './roomSystem.ts'
+import { roomSystemOf } from './roomSystem.ts'
 import { sensingOf } from './sensing.ts'
+import type { Stand } from './stands.ts'
 
 /** One thing that can be behind a complaint. */
 interface CauseSpec {
@@ -88,9 +90,9 @@ const withHeat = (share: number) => (system: RoomSystem) => {
 }
 
 /** How far a set value speaks for a cause: for it, against it, or nobody looked. */
-const if_ = (value: string | null, isSo: (value: string) => boolean, yes = 3, no = 0.2): number =>
+const if_ = <V extends string>(value: V | null, isSo: (value: V) => boolean, yes = 3, no = 0.2): number =>
   value === null ? 1 : isSo(value) ? yes : no
-const numberIs = (stand: Stand, role: string, isSo: (value: number) => boolean, yes = 3, no = 0.3) =>
+const numberIs = (stand: Stand, role: RoleId, isSo: (value: number) => boolean, yes = 3, no = 0.3) =>
   if_(stand(role), (one) => Number.isFinite(Number(one)) && isSo(Number(one)), yes, no)
 /** What the pairs beside a reference say of the sensor in charge. */
 const sensed = (v: VisitView, fault: 'offset' | 'draught' | 'lag') => {

@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
 import type { RunDay } from './roomSystem.ts'
 import { roomSystemOf, weatherOf } from './roomSystem.ts'
+import { standFrom } from './stands.ts'
 
 /** A three-ton heat pump with nine kilowatts of auxiliary heat. */
 function pump(more: (pen: Pen) => void = () => undefined, metric = false) {
@@ -22,7 +23,12 @@ const run = (
   roles: Record<string, string> = {},
   { day = 'frosty' as RunDay, gap = false, more = undefined as ((pen: Pen) => void) | undefined, trimThen = 0 } = {},
 ) => {
-  const of = roomSystemOf(pump(more), (role) => roles[role] ?? null, { day, isGapOpen: gap }, trimThen)
+  const of = roomSystemOf(
+    pump(more),
+    standFrom((role) => roles[role] ?? null),
+    { day, isGapOpen: gap },
+    trimThen,
+  )
   if (!of) throw new Error('nothing to run')
   return of
 }
@@ -144,10 +150,14 @@ describe('how the controller holds it', () => {
     const one = pump((pen) =>
       pen.write('profile.use', { systemId: SYSTEM, place: 'controller', profile: profileById('fenwarm-p7') }),
     )
-    const eachSide = roomSystemOf(one, (role) => (role === 'control.differential' ? '2' : null), {
-      day: 'frosty',
-      isGapOpen: false,
-    })
+    const eachSide = roomSystemOf(
+      one,
+      standFrom((role) => (role === 'control.differential' ? '2' : null)),
+      {
+        day: 'frosty',
+        isGapOpen: false,
+      },
+    )
     expect(eachSide?.system.controller).toMatchObject({ rule: 'symmetric', differentialF: 2 })
     expect(eachSide?.assumptions.map((each) => each.what)).not.toContain('Side of the differential')
   })

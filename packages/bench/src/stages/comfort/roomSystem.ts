@@ -21,10 +21,7 @@ import { type Assumption, Taken } from '../assumptions.ts'
 import { controllerRun } from './controllerRun.ts'
 import { type EquipmentRun, equipmentRun } from './equipmentRun.ts'
 import { isGapAt, sensingOf } from './sensing.ts'
-import { type Stands, standsOf } from './stands.ts'
-
-/** How the settings of a run stand: a value in the language of roles; null where nobody knows. */
-export type Stand = (role: string) => string | null
+import { type Stand, type Stands, standsOf } from './stands.ts'
 
 /** The days that can be run: kinds that we make, and the one that was pasted. */
 export type RunDay = DayKind | 'pasted'

@@ -6,6 +6,7 @@ import { viewOf } from '../../testing/view.ts'
 import { comfortControls } from './comfort.ts'
 import { roomSystemOf } from './roomSystem.ts'
 import { aimReason, runDoubts } from './runDoubts.ts'
+import { standFrom } from './stands.ts'
 
 /** A two-stage furnace without a known cooling size. */
 function furnace(more: (pen: Pen) => void = () => undefined) {
@@ -19,7 +20,11 @@ function furnace(more: (pen: Pen) => void = () => undefined) {
   return viewOf(pen.changes)
 }
 const run = (roles: Record<string, string>, v = furnace()) => {
-  const of = roomSystemOf(v, (role) => roles[role] ?? null, { day: 'frosty', isGapOpen: false })
+  const of = roomSystemOf(
+    v,
+    standFrom((role) => roles[role] ?? null),
+    { day: 'frosty', isGapOpen: false },
+  )
   if (!of) throw new Error('nothing to run')
   return of
 }

@@ -1,6 +1,7 @@
 import type { VisitView } from '../../visit/visitView.ts'
 import { aimedStand, trimThenF } from './comfort.ts'
 import { type Around, type Runnable, roomSystemOf } from './roomSystem.ts'
+import { standFrom } from './stands.ts'
 
 /** One question on which practitioners differ, and what each school does, run in this room. */
 export interface School {
@@ -46,7 +47,12 @@ export function schoolsOf(v: VisitView, around: Around): School[] {
   const aimed = aimedStand(v)
   return SCHOOLS.flatMap(({ id, asks, ways }) => {
     const runs = ways.flatMap(([says, roles]) => {
-      const run = roomSystemOf(v, (role) => roles[role] ?? aimed(role), around, trimThenF(v))
+      const run = roomSystemOf(
+        v,
+        standFrom((role) => roles[role] ?? aimed(role)),
+        around,
+        trimThenF(v),
+      )
       const degrees = /([\d.]+) °F$/.exec(says)?.[1]
       const said = degrees ? says.replace(/[\d.]+ °F$/, v.show('temperatureDifference', Number(degrees))) : says
       return run ? [{ says: said, run }] : []

@@ -7,9 +7,10 @@ import {
   type FreeCoolingCase,
   type FreeCoolingYear,
   freeCoolingYear,
+  meaningAs,
   type WeatherHours,
 } from '@ingle/core'
-import { numberAt, rowFor, standsAt } from '../../ledger/standsAt.ts'
+import { meaningAt, numberAt, rowFor, standsAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import type { WorkedAim } from '../stage.ts'
 import { needOf } from './need.ts'
@@ -54,16 +55,17 @@ export function changeoverOf(v: VisitView): ChangeoverView {
   const at = (id: string) => standsAt(rowFor(ledger, id))
   const number = (id: string) => numberAt(rowFor(ledger, id))
   const rule = at('freshair.changeover')
+  const ruleNow = meaningAs('freshair.changeover', rule?.meaning)
   const zone = isZone(system.roof.zone) ? system.roof.zone : null
   const limits = zone ? limitsIn(zone, v.state.altitudeFt) : []
   const limitOf = (kind: ChangeoverKind) => limits.find((one) => one.kind === kind)
-  const sensor = at('freshair.sensor')?.meaning
-  const kindNow = KIND_OF[rule?.meaning ?? ''] ?? 'fixed-dry-bulb'
+  const sensor = meaningAt(ledger, 'freshair.sensor')
+  const kindNow = KIND_OF[ruleNow ?? ''] ?? 'fixed-dry-bulb'
   const common = { lockoutBelowF: number('freshair.lockout'), offsetF: number('freshair.limit.offset') ?? 0 }
   const now: Changeover = {
     ...common,
     kind: sensor === 'none' ? 'none' : kindNow,
-    limitF: rule?.meaning === 'zone' ? (limitOf('fixed-dry-bulb')?.limitF ?? number('freshair.limit')) : number('freshair.limit'),
+    limitF: ruleNow === 'zone' ? (limitOf('fixed-dry-bulb')?.limitF ?? number('freshair.limit')) : number('freshair.limit'),
     limitBtuLb: number('freshair.limit.enthalpy'),
   }
   const senses = sensor === 'enthalpy'
@@ -83,7 +85,7 @@ export function changeoverOf(v: VisitView): ChangeoverView {
     why === ''
       ? []
       : [
-          ...(meaning && rule?.meaning !== meaning && !(rule?.meaning === 'zone' && kind === 'fixed-dry-bulb')
+          ...(meaning && rule?.meaning !== meaning && !(ruleNow === 'zone' && kind === 'fixed-dry-bulb')
             ? [{ id: 'freshair.changeover', meaning, why: `${CHANGEOVERS[kind]}: ${why}` }]
             : []),
           ...(wanted.limitF !== null && kind !== 'differential-dry-bulb'
@@ -102,7 +104,7 @@ export function changeoverOf(v: VisitView): ChangeoverView {
     isSeen: rule !== null && rule.from !== 'default',
     wanted,
     aims,
-    integrated: at('freshair.overlap')?.meaning === 'yes',
+    integrated: meaningAs('freshair.overlap', at('freshair.overlap')?.meaning) === 'yes',
     senses,
   }
 }

@@ -8,6 +8,7 @@ import {
   type Found,
   type Line,
   lineThrough,
+  meaningAs,
   ok,
   onLine,
   type Result,
@@ -133,7 +134,8 @@ export function dcvOf(v: VisitView): Result<Dcv> {
   if (toPpm > source.outdoorPpm && forAll > need.cfm * 1.3)
     doubts.push(finding('dcv-full-unreachable', { toPpm, people, needCfm: forAll }, show))
   const co2Row = rowFor(ledger, 'freshair.co2.signal')
-  if (co2Row && (seenAt(co2Row)?.meaning ?? 'none') === 'none') doubts.push(finding('dcv-without-sensor'))
+  if (co2Row && (meaningAs('freshair.co2.signal', seenAt(co2Row)?.meaning) ?? 'none') === 'none')
+    doubts.push(finding('dcv-without-sensor'))
   return ok({
     line: line.value,
     unit,

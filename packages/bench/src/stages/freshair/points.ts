@@ -21,7 +21,7 @@ import {
 } from '@ingle/core'
 import type { PointReadState, RoofPointState } from '@ingle/record'
 import { found as finding } from '../../findingWords.ts'
-import { rowFor, standsAt } from '../../ledger/standsAt.ts'
+import { meaningAt, rowFor, standsAt } from '../../ledger/standsAt.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 
 /** A point with everything that is known of it. */
@@ -82,7 +82,7 @@ function lastRead(reads: readonly PointReadState[]): PointReadState | null {
 
 /** Points that the settings of this unit need, by how they stand. */
 function neededBy({ ledger }: Pick<VisitView, 'ledger'>): RoofPointId[] {
-  const at = (id: string) => standsAt(rowFor(ledger, id))?.meaning ?? null
+  const at = <const Id extends string>(id: Id) => meaningAt(ledger, id)
   const needed: RoofPointId[] = []
   if (ledger.some((row) => row.id.startsWith('freshair.min') || row.id.startsWith('freshair.line'))) needed.push('damper')
   const sensor = at('freshair.sensor')

@@ -57,7 +57,7 @@ describe('what stands in the way', () => {
     expect(says(pen, 'done')).toContain('The Box has a password of its own')
   })
   it('a hold that is on, and one that is off', () => {
-    const pen = site([setting('time.hold', ['on', 'off'], { on: 'hold', off: 'run' })])
+    const pen = site([setting('time.hold', ['on', 'off'], { on: 'held', off: 'run' })])
     pen.write('setting.set', { ...HERE, role: 'time.hold', place: 'controller', column: 'found', value: 'on' })
     expect(says(pen)).toContain('A hold is on: the program does not run')
     pen.write('setting.set', { ...HERE, role: 'time.hold', place: 'controller', column: 'left', value: 'off' })

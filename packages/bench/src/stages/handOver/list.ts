@@ -1,10 +1,11 @@
-import { ok, type Result, roleLabel } from '@ingle/core'
-import type { Draft, SiteState, VisitState } from '@ingle/record'
+import { meaningAs, ok, type Result, roleLabel } from '@ingle/core'
+import { type Draft, rowBody, type SiteState, type VisitState } from '@ingle/record'
 import { toSet } from '../../ledger/ledger.ts'
-import { rowFor, seenAt } from '../../ledger/standsAt.ts'
+import { meaningSeen, rowFor, seenAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import { burnsIn } from '../../visit/plant.ts'
 import { type VisitView, visitOf } from '../../visit/visitView.ts'
+import { COOL_TAP_ROLE } from '../airflow/roles.ts'
 import { baselineModes, baselineOf } from '../proof/baseline.ts'
 import { proofOf } from '../proof/due.ts'
 import { STANDING_WORDS } from '../proof/words.ts'
@@ -22,6 +23,8 @@ export interface HandOverItem {
   tick?: string
   /** Somebody answers for it until a day, or a reason was given: open, and explained. */
   explained?: string
+  /** Something on the record speaks for it: written down in one tap. */
+  offers?: { says: string; drafts: Draft[] }
 }
 
 /** What is ticked by hand, whatever the record says. The ids are stored. */
@@ -133,6 +136,7 @@ function settings(v: VisitView): HandOverItem[] {
         `${label(row)} was found at ${row.found?.value} and never left at its aim`,
         false,
         `settings#${row.key}`,
+        triedLast(v, row),
       ),
     ),
     ...rivals.map((row) =>
@@ -146,21 +150,40 @@ function settings(v: VisitView): HandOverItem[] {
   ]
 }
 
+/** The last try ran on the tap that is aimed at: it was moved there, and nobody noted that it stays. */
+function triedLast(v: VisitView, row: VisitView['ledger'][number]): Pick<HandOverItem, 'offers'> {
+  const value = row.aim?.value
+  if (row.id !== COOL_TAP_ROLE || !value || v.here.tries.at(-1)?.tap !== value) return {}
+  return {
+    offers: {
+      says: `The last try ran on it: left at ${value}`,
+      drafts: [{ kind: 'setting.set', body: { ...v.at, ...rowBody(row.key), column: 'left', value } }],
+    },
+  }
+}
+
 function service(v: VisitView): HandOverItem[] {
   const out: HandOverItem[] = []
   for (const row of v.ledger.filter((one) => one.id === 'service.password')) {
     const seen = seenAt(row)
     const says = !seen
       ? `Nobody looked whether the ${row.device.family} still has the password from the factory`
-      : seen.meaning === 'factory'
+      : meaningAs('service.password', seen.meaning) === 'factory'
         ? `The ${row.device.family} still has the password from the factory`
         : `The ${row.device.family} has a password of its own`
     if (seen || row.setting.default !== undefined)
-      out.push(item(`password-${row.place}`, says, seen !== null && seen.meaning !== 'factory', `settings#${row.key}`))
+      out.push(
+        item(
+          `password-${row.place}`,
+          says,
+          seen !== null && meaningAs('service.password', seen.meaning) !== 'factory',
+          `settings#${row.key}`,
+        ),
+      )
   }
   const hold = rowFor(v.ledger, 'time.hold')
-  const holds = seenAt(hold)?.meaning
-  if (hold && holds === 'hold') out.push(item('hold', 'A hold is on: the program does not run', false, `settings#${hold.key}`))
+  const holds = meaningSeen(v.ledger, 'time.hold')
+  if (hold && holds === 'held') out.push(item('hold', 'A hold is on: the program does not run', false, `settings#${hold.key}`))
   else if (hold && holds) out.push(item('hold', 'No hold is on', true, `settings#${hold.key}`))
   return out
 }

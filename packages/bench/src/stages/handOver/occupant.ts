@@ -1,6 +1,6 @@
 import type { OccupantSign } from '@ingle/core'
 import type { LedgerRow } from '../../ledger/ledger.ts'
-import { rowFor, seenAt, standsAt } from '../../ledger/standsAt.ts'
+import { meaningSeen, rowFor, seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { burnsIn } from '../../visit/plant.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { remindersOf } from '../times/reminders.ts'
@@ -29,14 +29,15 @@ export interface OccupantFacts {
     name: string
     warmer: string | null
     cooler: string | null
-    /** Hours that a change by hand lasts; 0: until the next period; null: until somebody changes it, or not known. */
+    /** Hours that a change by hand lasts, as somebody saw it; 0: until the next period; null: nobody looked. */
     lastsH: number | null
     hasProgram: boolean
     hold: string | null
     resume: string | null
     battery: { what: string; on: string | null } | null
     signs: { sign: string; means: OccupantSign }[]
-    locked: boolean
+    /** Some keys do nothing, or none does anything. */
+    locked: 'no' | 'part' | 'whole'
   } | null
   filter: { on: string | null; everyH: number | null } | null
   /** Open for them: what somebody is to do, by a day. */
@@ -69,6 +70,11 @@ export function occupantFacts(v: VisitView, told: (role: string) => boolean): Oc
     if (!told(role)) technical += 1
     else if (!changed.some((one) => one.role === role)) changed.push({ role, meaning: standsAt(row)?.meaning ?? '' })
   }
+  // A try on another tap, or with another trim, is a change, whoever forgot to note where it was left.
+  const [first, last] = [here.tries[0], here.tries.at(-1)]
+  const isBlownAnew = first && last && (first.tap !== last.tap || first.adjustPct !== last.adjustPct)
+  if (isBlownAnew && told('airflow') && !changed.some((one) => one.role === 'airflow'))
+    changed.push({ role: 'airflow', meaning: '' })
   const filters = here.tries.map((one) => one.filter)
   const reminders = remindersOf(v, momentOfVisit(v))
   const on = (id: string) => reminders.find((one) => one.id.endsWith(`-${id}`))?.on ?? null
@@ -76,7 +82,7 @@ export function occupantFacts(v: VisitView, told: (role: string) => boolean): Oc
     devices.find((one) => one.profile.occupant) ??
     devices.find((one) => one.place === 'controller' || one.place === 'zone-controller')
   const filterRow = rowFor(ledger, 'service.filter')
-  const everyH = Number(standsAt(filterRow)?.meaning ?? Number.NaN)
+  const everyH = Number(seenAt(filterRow)?.meaning ?? Number.NaN)
   const hasFilter = on('filter') !== null || filterRow !== undefined || system.parts.some((one) => one.role === 'filter')
   return {
     complaint: here.complaint,
@@ -105,20 +111,20 @@ function deviceFacts(
   const row = (id: string): LedgerRow | undefined => rowFor(ledger, id, place)
   const { occupant, keypad, power } = profile
   const key = (id: string) => keypad?.keys.find((one) => one.id === id)?.label ?? null
-  const lasts = Number(standsAt(row('time.override'))?.meaning ?? Number.NaN)
+  const lasts = Number(seenAt(row('time.override'))?.meaning ?? Number.NaN)
   const hold = row('time.hold')
-  const lock = seenAt(row('service.lock'))?.meaning
+  const lock = meaningSeen(ledger, 'service.lock', place)
   const hasProgram = profile.program !== undefined
   return {
     name: `${profile.maker} ${profile.family}`,
     warmer: occupant?.warmer ?? key('up'),
     cooler: occupant?.cooler ?? key('down'),
-    lastsH: hasProgram ? (Number.isFinite(lasts) ? lasts : 0) : null,
+    lastsH: hasProgram && Number.isFinite(lasts) ? lasts : null,
     hasProgram,
     hold: occupant?.hold ?? hold?.setting.access ?? null,
     resume: occupant?.resume ?? null,
     battery: power?.backup && /cell|batter/i.test(power.backup.what) ? { what: power.backup.what, on: batteriesOn } : null,
     signs: (occupant?.signs ?? []).map(({ sign, means }) => ({ sign, means })),
-    locked: lock === 'part' || lock === 'all',
+    locked: lock === 'part' ? 'part' : lock === 'full' ? 'whole' : 'no',
   }
 }

@@ -1,5 +1,5 @@
-import type { Fact } from '@ingle/core'
-import { rowFor, seenAt, standsAt } from '../../ledger/standsAt.ts'
+import { type Fact, meaningAs } from '@ingle/core'
+import { meaningAt, rowFor, seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { burnsIn } from '../../visit/plant.ts'
 import type { VisitView } from '../../visit/visitView.ts'
 import { isRoof } from '../freshair/roof.ts'
@@ -26,7 +26,7 @@ function workOut(v: VisitView): ReadonlySet<Fact> {
   const ids = new Set<string>()
   for (const { id } of ledger) for (let at = id.length; at > 0; at = id.lastIndexOf('.', at - 1)) ids.add(id.slice(0, at))
   const any = (id: string) => ids.has(id)
-  const meaning = (id: string) => standsAt(rowFor(ledger, id))?.meaning ?? null
+  const meaning = <const Id extends string>(id: Id) => meaningAt(ledger, id)
   const isDriven = devices.length > 0
   const burns = burnsIn(devices, v.here)
   const electric = (system.heaterKw ?? 0) > 0
@@ -70,7 +70,7 @@ function workOut(v: VisitView): ReadonlySet<Fact> {
   add('input', inputs.length > 0)
   add(
     'remote',
-    inputs.some((row) => seenAt(row)?.meaning === 'remote'),
+    inputs.some((row) => meaningAs('input.function', seenAt(row)?.meaning) === 'remote'),
   )
   add('clock', any('time.program') || any('time.clock') || any('time.start'))
   add('sensor', any('sensor'))

@@ -5,6 +5,7 @@ import {
   gapStretches,
   type HeldProgram,
   happening,
+  meaningAs,
   ordinalOfYear,
   type PeriodEntry,
   sayDateOfYear,
@@ -105,7 +106,7 @@ function clockWrong(v: VisitView, times: TimesDevice): TimesCheck[] {
   const row = times.rows.get('time.clock')
   const drafts = row ? [aimDraft(v, row, 'right', 'day and time by this phone’s clock')] : []
   if (!read) {
-    if (row && seenAt({ ...row, left: row.left })?.meaning === 'wrong')
+    if (row && meaningAs('time.clock', seenAt(row)?.meaning) === 'wrong')
       return [
         made('clock-not-set', finding('clock-not-set', { device: times.device.profile.family }), {
           row,

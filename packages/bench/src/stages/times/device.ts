@@ -3,6 +3,8 @@ import {
   type HeldProgram,
   heldProgram,
   holdingOf,
+  type MeaningOf,
+  meaningAs,
   type ProgramForm,
   type ProgramHolding,
   sayDays,
@@ -49,10 +51,10 @@ const aimedMeaning = (row: LedgerRow): string | null =>
 /** A setting's meaning by need, on that device. */
 export const meaningIn =
   ({ rows }: TimesDevice, as: HeldAs) =>
-  (id: string): string | null => {
+  <const Id extends string>(id: Id): MeaningOf<Id> | null => {
     const row = rows.get(id)
     if (!row) return null
-    return as === 'aimed' ? aimedMeaning(row) : (standsAt(as === 'found' ? { ...row, left: null } : row)?.meaning ?? null)
+    return meaningAs(id, as === 'aimed' ? aimedMeaning(row) : standsAt(as === 'found' ? { ...row, left: null } : row)?.meaning)
   }
 
 /** What that device follows. */

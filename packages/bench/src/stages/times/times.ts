@@ -1,6 +1,7 @@
-import { clockText, keptBy, sayDays, sayModes, sayValue, wordOfEntry } from '@ingle/core'
+import { clockText, keptBy, meaningOf, sayDays, sayModes, sayValue, wordOfEntry } from '@ingle/core'
+import type { LedgerRow } from '../../ledger/ledger.ts'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
-import { seenAt, standsAt } from '../../ledger/standsAt.ts'
+import { meaningSeen, seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import type { PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -170,6 +171,15 @@ function programSections(v: VisitView): PlacedSection[] {
   const rows = slotRows(device)
   const fit = timesAims(v)
   const { family } = device.device.profile
+  // What is aimed at stands beside what is there, never in its place.
+  const held = rows.flatMap((row) => {
+    const stands = standsAt(row)
+    const aim = row.aim?.value ?? null
+    const wanted = aim !== null && !isSameValue(row, aim) ? sayValue(row.setting, aim) : ''
+    if (stands === null && wanted === '') return []
+    return [[row.setting.label, stands ? sayValue(row.setting, stands.value) : '', STANDS_WORDS[stands?.from ?? 'none'], wanted]]
+  })
+  const isAnyWanted = held.some((cells) => cells[3] !== '')
   const slots: PlacedSection[] =
     rows.length === 0 || !(isProgramSeen(device) || rows.some((row) => row.aim?.value))
       ? []
@@ -181,20 +191,9 @@ function programSections(v: VisitView): PlacedSection[] {
             blocks: [
               {
                 kind: 'table',
-                head: ['Place', 'Stands at', ''],
-                rows: rows.flatMap((row) => {
-                  const value = row.left?.value ?? row.aim?.value ?? standsAt(row)?.value
-                  return value === undefined
-                    ? []
-                    : [
-                        [
-                          row.setting.label,
-                          sayValue(row.setting, value),
-                          row.left ? 'left' : row.aim?.value ? 'to be set' : seenAt(row) ? 'found' : 'as shipped',
-                        ],
-                      ]
-                }),
-                figures: [1],
+                head: ['Place', 'Stands at', '', ...(isAnyWanted ? ['To be set'] : [])],
+                rows: held.map((cells) => (isAnyWanted ? cells : cells.slice(0, 3))),
+                figures: [1, 3],
                 empty: '',
               },
             ],
@@ -229,16 +228,30 @@ function programSections(v: VisitView): PlacedSection[] {
   ]
 }
 
+const STANDS_WORDS = {
+  left: 'left',
+  found: 'found',
+  carried: 'as left before',
+  default: 'as shipped',
+  none: 'not looked at',
+} as const
+/** Whether what somebody saw there means what is aimed at, however it is spelt. */
+const isSameValue = (row: LedgerRow, aim: string): boolean => {
+  const seen = seenAt(row)
+  return seen !== null && seen.meaning === meaningOf(row.setting, aim)
+}
+
+/** What people do by hand at the wall: only what somebody saw there. */
 function handLines(v: VisitView): string[] {
   const device = timesDevice(v)
-  const lasts = device?.rows.get('time.override')
+  if (device && meaningSeen(v.ledger, 'service.lock', device.device.place) === 'full')
+    return ['Its keys are locked: nothing is changed at the wall.']
+  const lasts = seenAt(device?.rows.get('time.override'))?.meaning
   const hold = device?.rows.get('time.hold')
-  const value = lasts ? (lasts.left?.value ?? lasts.aim?.value ?? standsAt(lasts)?.value) : undefined
-  const means = lasts && value !== undefined ? standsAt({ ...lasts, left: { value } as never })?.meaning : undefined
   return [
-    means === undefined
+    lasts === undefined
       ? 'Warmer or cooler now: with its own keys.'
-      : `Warmer or cooler now: with its own keys; it lasts ${means === '0' ? 'until the next change of the week' : `${means} h`}, then the week goes on.`,
+      : `Warmer or cooler now: with its own keys; it lasts ${lasts === '0' ? 'until the next change of the week' : `${lasts} h`}, then the week goes on.`,
     ...(hold ? [`Away for longer: ${hold.setting.access} It stays until you end it, so end it when you come back.`] : []),
   ]
 }

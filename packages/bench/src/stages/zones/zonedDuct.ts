@@ -21,7 +21,7 @@ import {
 import type { OutletState, SystemState, SystemVisit, ZoneReadingState, ZoneState } from '@ingle/record'
 import { found } from '../../findingWords.ts'
 import type { LedgerRow } from '../../ledger/ledger.ts'
-import { numberAt, rowFor, standsAt } from '../../ledger/standsAt.ts'
+import { meaningAt, numberAt, rowFor } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import type { Fires } from '../airflow/fires.ts'
 
@@ -181,7 +181,7 @@ function caseOf(
       maxStaticInWc: picture.input.blower?.ratedStaticInWc ?? null,
     },
     steps: stepsOf(ledger),
-    keepsLast: standsAt(rowFor(ledger, 'zone.last-open'))?.meaning === 'yes',
+    keepsLast: meaningAt(ledger, 'zone.last-open') === 'yes',
   }
 }
 
