@@ -242,8 +242,12 @@ export function libraryChanges(now: Date): Change[] {
       ['shut.shut', 1.2],
       ['open.there', 1.4],
       ['open.open', 1.5],
+      ['closing.back', 1.4],
+      ['closing.shut-again', 1.5],
+      ['power.springs', 1.2],
     ],
     values: { 'at-0': 1.5, 'at-50': 49, 'at-100': 99 },
+    limits: { 'plate.damper.stroke': 90 },
     stepMin: 1.6,
     ends: 'done',
   })

@@ -16,6 +16,8 @@ export interface StrokeRule {
   /** How much longer than that it may take, as a factor. */
   slowFactor: number
 }
+/** What a hand on a stopwatch may be late by, s. */
+export const STROKE_SLACK_S = 2
 export const USUAL_STROKE: StrokeRule = { tolerancePct: 5, strokeS: null, slowFactor: 1.3 }
 
 export type StrokeVerdict = 'pass' | 'stuck' | 'reversed' | 'blades-loose' | 'off' | 'slow' | 'cannot-tell'
@@ -50,7 +52,7 @@ export function judgeStroke(steps: readonly StrokeStep[], rule: StrokeRule): Str
     let [from, slow] = [steps[0]?.commandPct ?? 0, false]
     for (const one of steps) {
       const way = Math.abs(one.commandPct - from) / 100
-      if (one.seconds !== null && way > 0 && one.seconds > way * rule.strokeS * rule.slowFactor + 2) slow = true
+      if (one.seconds !== null && way > 0 && one.seconds > way * rule.strokeS * rule.slowFactor + STROKE_SLACK_S) slow = true
       from = one.commandPct
     }
     if (slow) return 'slow'

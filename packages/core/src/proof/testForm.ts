@@ -75,6 +75,7 @@ export const PLATE_LIMITS = {
   'plate.rise.low': 'the least temperature rise',
   'plate.rise.high': 'the most temperature rise',
   'plate.heater.power': 'the power of the heater',
+  'plate.damper.stroke': 'the time of the damper from shut to open',
 } as const
 export type PlateLimit = keyof typeof PLATE_LIMITS
 export const isPlateLimit = (role: string): role is PlateLimit => Object.hasOwn(PLATE_LIMITS, role)

@@ -54,6 +54,7 @@ const RISE_WITHOUT_PLATE = { 'plate.rise.low': 8, 'plate.rise.high': 60 } as con
 /** What the plate says; null where nobody entered it. A burner has a window of its own; what has no burner has none. */
 function plateLimit({ system, fires, devices, here }: VisitView, limit: PlateLimit): number | null {
   if (limit === 'plate.heater.power') return system.heaterKw || null
+  if (limit === 'plate.damper.stroke') return system.roof.strokeS ?? null
   if (!burnsIn(devices, here)) return RISE_WITHOUT_PLATE[limit]
   const { high, low } = fires
   // On either fire: what burns at the moment of reading is not asked.

@@ -5,6 +5,7 @@ import { begun, HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
+import { strokeOf } from '../freshair/faults.ts'
 import { BASELINE_FIELDS, baselineFromReadings, baselineOf, baselineSign, machineOf } from './baseline.ts'
 import { casesOf } from './cases.ts'
 import { endDrafts, readDraft, startDraft } from './drafts.ts'
@@ -551,4 +552,65 @@ describe('what a pass rests on', () => {
     [250, 44, 'passed'], // 11
     [250, 44.1, 'failed'],
   ])('%f V × %f A of a 10 kW heater: %s', (volts, amps, standing) => expect(heater(volts, amps)).toBe(standing))
+
+  /** A damper of 90 s on its plate, there and back in so many seconds. */
+  const stroke = (there: number, back = there, plate: number | null = 90, power = 'springs') => {
+    const pen = new Pen()
+    pen.write('site.set', { name: 'Lamp Yard', altitudeFt: 40 })
+    pen.write('system.set', { systemId: SYSTEM, name: 'Own' })
+    pen.write('profile.use', { systemId: SYSTEM, place: 'equipment', profile: profile([], 'rooftop') })
+    pen.write('visit.start', { visitId: VISIT, reason: 'first' })
+    pen.write('roof.set', { systemId: SYSTEM, fan: 'one', fullCfm: 3000, ...(plate && { strokeS: plate }) })
+    pen.write('test.start', startDraft(viewOf(pen.changes), caseIn(pen, 'damper-stroke'), RUN).body as TestStartBody)
+    const step = (id: string, answers: [answer: string, afterS: number][], reading?: [string, number]) => {
+      pen.write('test.step', { ...HERE, runId: RUN, step: id })
+      for (const [answer, afterS] of answers) {
+        pen.wait(afterS / 60 - 1)
+        pen.write('test.answer', { ...HERE, runId: RUN, step: id, answer })
+      }
+      pen.wait(2)
+      if (reading)
+        pen.write('test.read', { ...HERE, runId: RUN, reading: reading[0], value: reading[1], plusMinus: 0, from: 'hand' })
+    }
+    step('shut', [['shut', 60]], ['at-0', 2])
+    step(
+      'open',
+      [
+        ['there', there],
+        ['open', 30],
+      ],
+      ['at-100', 99],
+    )
+    step('closing', [
+      ['back', back],
+      ['shut-again', 30],
+    ])
+    step('half', [], ['at-50', 50])
+    step('power', [[power, 60]])
+    pen.write('test.end', { ...HERE, runId: RUN, how: 'done', reason: '' })
+    // The same figures as they are put in under Checks: the whole way and back.
+    for (const [commandPct, seconds] of [
+      [0, null],
+      [100, there],
+      [0, back],
+    ] as const)
+      pen.write('stroke.reading', { ...HERE, commandPct, feedbackPct: commandPct, ...(seconds && { seconds }) })
+    const one = caseIn(pen, 'damper-stroke')
+    return [one.standing, strokeOf(viewOf(pen.changes))?.verdict]
+  }
+  it.each([
+    [84, 84, ['passed', 'pass']],
+    // 1.3 × 90 + 2 = 119, give or take the two seconds of a watch.
+    [117, 117, ['passed', 'pass']],
+    [119, 84, ['cannot-tell', 'pass']],
+    [121.5, 84, ['failed', 'slow']],
+    [84, 121.5, ['failed', 'slow']],
+  ])('a damper of 90 s that takes %f s to open and %f s to shut: Proof and Checks agree', (there, back, both) =>
+    expect(stroke(there, back)).toEqual(both),
+  )
+  it('84 s are too long for a damper of 45 s, there as here', () => expect(stroke(84, 84, 45)).toEqual(['failed', 'slow']))
+  it('without its time nobody can tell, and a damper that stays open without power fails', () => {
+    expect(stroke(84, 84, null)[0]).toBe('cannot-tell')
+    expect(stroke(84, 84, 90, 'stays')[0]).toBe('failed')
+  })
 })
