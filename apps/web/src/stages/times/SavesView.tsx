@@ -63,18 +63,12 @@ function OneYear({ of }: { of: Saves }) {
   return (
     <section aria-label={MODE[of.mode]} className="min-w-0 panel p-4 flex flex-col gap-2">
       <h2 className="font-bold text-lg leading-snug">{says.headline}</h2>
-      <p className="text-[14px]">
-        <span className="num">{figure(of.used)}</span> {unitOf(of)} a year instead of{' '}
-        <span className="num">{figure(of.held)}</span>
-        {of.money && (
-          <>
-            {' '}
-            (<span className="num">{money(of.money.unit, of.money.saved)}</span> of{' '}
-            <span className="num">{money(of.money.unit, of.money.of)}</span>)
-          </>
-        )}
-        . {says.auxiliary && <b>{says.auxiliary}</b>}
-      </p>
+      {says.figures.map((one, i) => (
+        <p key={one} className={i === 0 && of.money ? 'text-[17px] font-bold' : 'text-[14px]'}>
+          {one}.
+        </p>
+      ))}
+      {says.auxiliary && <p className="text-[14px] font-bold">{says.auxiliary}</p>}
       {says.deeper && (
         <>
           <h3 className="font-bold text-[15px]">{says.deeper}</h3>
@@ -96,7 +90,7 @@ function OneYear({ of }: { of: Saves }) {
                   }}
                 />
                 <YAxis
-                  domain={['auto', 'auto']}
+                  domain={[0, 'auto']}
                   width={56}
                   tick={{ fill: 'var(--tone-ink)', fontSize: 12 }}
                   tickFormatter={(value: number) => figure(value)}

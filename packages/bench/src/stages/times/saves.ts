@@ -303,12 +303,34 @@ function isFlatAfter({ depths }: Saves): boolean {
 }
 
 /** The answer in sentences; without `deeper` where there is hardly anything to save. */
-export function savesSaid(of: Saves, show: Show): { headline: string; auxiliary: string | null; deeper: string | null } {
+export interface SavesSaid {
+  headline: string
+  /** Of a year, in one form: money where a price is known, then energy. Empty where nothing is needed. */
+  figures: string[]
+  auxiliary: string | null
+  deeper: string | null
+}
+
+/** “690 instead of 943 therms a year: 253 less”, with the unit before the figure where it is money. */
+function insteadOf(used: number, held: number, say: (value: number) => string, unit = ''): string {
+  const less = Math.round(held) - Math.round(used)
+  const by = less === 0 ? 'no difference' : `${say(Math.abs(less))} ${less > 0 ? 'less' : 'more'}`
+  return `${say(Math.round(used))} instead of ${say(Math.round(held))}${unit && ` ${unit}`} a year: ${by}`
+}
+
+export function savesSaid(of: Saves, show: Show): SavesSaid {
   const mode = of.mode === 'heat' ? 'Heating' : 'Cooling'
-  if (of.held < HARDLY[of.unit]) return { headline: `${mode}: this place hardly needs it`, auxiliary: null, deeper: null }
+  if (of.held < HARDLY[of.unit])
+    return { headline: `${mode}: this place hardly needs it`, figures: [], auxiliary: null, deeper: null }
   const more = of.auxiliaryKwh - of.auxiliaryHeldKwh
   const turns = turnsAtF(of)
+  const plain = (value: number) => value.toLocaleString('en-US')
+  const { money } = of
   return {
+    figures: [
+      ...(money ? [insteadOf(money.of - money.saved, money.of, (value) => `${money.unit}${plain(value)}`)] : []),
+      insteadOf(of.used, of.held, plain, of.unit === 'therm' ? 'therms' : 'kWh'),
+    ],
     headline: `${mode}: the week saves ${Math.round(of.savedPct)} ± ${Math.max(1, Math.round(of.unsurePct))} % against holding`,
     auxiliary:
       more > 1 ? `It calls ${Math.round(more).toLocaleString('en-US')} kWh more auxiliary heat than holding would.` : null,

@@ -677,6 +677,30 @@ describe('warm on time', () => {
 })
 
 describe('what it saves', () => {
+  it('says money and energy of a year in one form: so much instead of so much, and the difference', () => {
+    const year = {
+      mode: 'heat',
+      unit: 'therm',
+      held: 943.2,
+      used: 689.9,
+      savedPct: 27,
+      unsurePct: 4,
+      auxiliaryKwh: 0,
+      auxiliaryHeldKwh: 0,
+    } as const
+    const said = (more: object) =>
+      savesSaid(
+        { ...year, money: null, assumptions: [], depths: [{ depthF: 0, used: 943, money: null, auxiliaryKwh: 0 }], ...more },
+        viewOf(house().changes).show,
+      ).figures
+    expect(said({ money: { saved: 480, of: 1791, unit: '£' } })).toEqual([
+      '£1,311 instead of £1,791 a year: £480 less',
+      '690 instead of 943 therms a year: 253 less',
+    ])
+    expect(said({ unit: 'kWh', used: 960 })).toEqual(['960 instead of 943 kWh a year: 17 more'])
+    expect(said({ used: 943.4 })).toEqual(['943 instead of 943 therms a year: no difference'])
+    expect(said({ held: 1, used: 1 })).toEqual([])
+  })
   it('says nothing against a depth whose cost is the same within what could be told', () => {
     const depths = (values: number[]) => values.map((used, i) => ({ depthF: 2 * i, used, money: null, auxiliaryKwh: 0 }))
     const of = (values: number[]) =>
