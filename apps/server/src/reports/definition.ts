@@ -1,15 +1,11 @@
 import { type Sheet, type SheetBlock, sceneToSvg } from '@ingle/report'
-
-/** Signs that the shipped faces do not have; those letters alone are set in another. */
-const RARE = /([≥≤√→∩Δρ·⁰¹⁴⁵⁶⁷⁸⁹⁻ᵢΣ∝✓▲▼◀▶●↺↻‹›]+)/
+import { partsOf } from './faces.ts'
 
 type Rich = string | { text: string; font: string }[]
 
 export function rich(text: string): Rich {
-  const parts = text.split(RARE).filter((part) => part !== '')
-  return parts.length < 2 && !RARE.test(text)
-    ? text
-    : parts.map((part) => ({ text: part, font: RARE.test(part) ? 'Signs' : 'Words' }))
+  const parts = partsOf(text)
+  return parts.some((one) => one.isRare) ? parts.map((one) => ({ text: one.text, font: one.isRare ? 'Signs' : 'Words' })) : text
 }
 
 const INK = '#1d2b2a'
@@ -123,7 +119,7 @@ function blockContent(block: SheetBlock, photos: readonly PdfPhoto[]): unknown[]
       return [
         ...(block.caption ? [{ text: rich(block.caption), bold: true, margin: [0, 6, 0, 2] }] : []),
         {
-          svg: sceneToSvg(block.scene, { words: 'Words', figures: 'Figures' }),
+          svg: sceneToSvg(block.scene, { words: 'Words', figures: 'Figures', signs: { family: 'Signs', partsOf } }),
           width: Math.min(block.scene.width, 510),
           margin: [0, 4, 0, 4],
         },

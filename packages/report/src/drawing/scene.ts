@@ -62,19 +62,29 @@ const escapeXml = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&
 const path = (points: readonly (readonly [number, number])[]) =>
   points.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
 
-function textSvg(
-  mark: Extract<Mark, { kind: 'text' }>,
-  fonts: { words: string; figures: string },
-  fill: string,
-  more = '',
-): string {
-  const [x, y] = [mark.x.toFixed(1), mark.y.toFixed(1)]
-  const weight = mark.bold ? ' font-weight="bold"' : ''
-  return `<text x="${x}" y="${y}" font-size="${mark.size}" text-anchor="${mark.anchor}" fill="${fill}" font-family="${mark.mono ? fonts.figures : fonts.words}"${weight}${more}>${escapeXml(mark.text)}</text>`
+/** Families of a drawing on paper: `signs` for letters that the others do not have, where no browser looks for one. */
+export interface DrawingFonts {
+  words: string
+  figures: string
+  signs?: { family: string; partsOf: (text: string) => { text: string; isRare: boolean }[] }
 }
 
+function textSvg(mark: Extract<Mark, { kind: 'text' }>, fonts: DrawingFonts, fill: string, more = ''): string {
+  const [x, y] = [mark.x.toFixed(1), mark.y.toFixed(1)]
+  const weight = mark.bold ? ' font-weight="bold"' : ''
+  return `<text x="${x}" y="${y}" font-size="${mark.size}" text-anchor="${mark.anchor}" fill="${fill}" font-family="${mark.mono ? fonts.figures : fonts.words}"${weight}${more}>${lettersSvg(mark.text, fonts)}</text>`
+}
+
+const lettersSvg = (text: string, { signs }: DrawingFonts): string =>
+  signs
+    ? signs
+        .partsOf(text)
+        .map((one) => (one.isRare ? `<tspan font-family="${signs.family}">${escapeXml(one.text)}</tspan>` : escapeXml(one.text)))
+        .join('')
+    : escapeXml(text)
+
 /** The drawing as a standalone SVG in paper colours. `fonts` name the families of words and figures. */
-export function sceneToSvg(scene: Scene, fonts: { words: string; figures: string }): string {
+export function sceneToSvg(scene: Scene, fonts: DrawingFonts): string {
   const marks = scene.marks.map((mark) => {
     switch (mark.kind) {
       case 'line':
