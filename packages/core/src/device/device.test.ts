@@ -297,6 +297,21 @@ describe('the order of work', () => {
       [],
     ])
   })
+  it('sets the heating tap before the cooling tap: a heater on “same” would lose its air between the two', () => {
+    const tap = (role: string, more: object = {}) => setting({ role, label: role, values: ['1', '2', 'same'], ...more })
+    const board = (cool: object, heat: object = {}) =>
+      workOrder(
+        resolveSettings([{ place: 'equipment', profile: profile([tap('airflow.cool', cool), tap('airflow.heat', heat)]) }]),
+      )
+    const { steps } = board({})
+    expect(steps.map((one) => one.key)).toEqual(['airflow.heat', 'airflow.cool'])
+    expect(steps[1]?.because[0]).toBe('Heating tap first: until it has a tap of its own, the heater blows with this one.')
+    // A furnace's heating tap is never the cooling tap: nothing is said of it.
+    expect(board({}, { values: ['1', '2'] }).steps.map((one) => one.key)).toEqual(['airflow.cool', 'airflow.heat'])
+    // Where the device itself wants it the other way round, it is the other way round, and no ring.
+    const turned = board({}, { requires: [{ of: 'airflow.cool', is: ['1'], why: 'It is read first.' }] })
+    expect(turned).toMatchObject({ ring: [], steps: [{ key: 'airflow.cool' }, { key: 'airflow.heat' }] })
+  })
   it('names a ring instead of an order', () => {
     const a = setting({ code: 'a', label: 'A', requires: [{ of: 'b', is: ['1'], why: '' }] })
     const b = setting({ code: 'b', label: 'B', requires: [{ of: 'a', is: ['1'], why: '' }] })

@@ -9,7 +9,7 @@ interface OrderedStep {
 
 /**
  * A legal order for settings to be set: what others require comes first, what needs the power off is done together,
- * what appears only after a restart comes after what makes it appear. Settings that wait for one another in a ring
+ * what appears only after a restart comes after what makes it appear, and a heater has its tap before cooling has another. Settings that wait for one another in a ring
  * cannot be ordered; they are named. Source: Kahn's topological sort, ties broken by power, restart and ledger order.
  */
 export function workOrder(rows: readonly ResolvedSetting[]): { steps: OrderedStep[]; ring: string[] } {
@@ -27,6 +27,10 @@ export function workOrder(rows: readonly ResolvedSetting[]): { steps: OrderedSte
         maker.key,
         `It appears only once ${maker.label} is set${maker.setting.needs?.restart ? ' and the power has been off' : ''}.`,
       )
+    // A heater that blows with the cooling tap loses its air with it: its own tap is set before that one is lowered.
+    const heat = row.id === 'airflow.cool' ? rows.find((one) => one.id === 'airflow.heat' && one.place === row.place) : undefined
+    if (heat && mayBlowWithCooling(heat) && !waitsFor(heat, row))
+      waits.set(heat.key, `${heat.label} first: until it has a tap of its own, the heater blows with this one.`)
     before.set(row.key, waits)
   }
   const turn = (row: ResolvedSetting) =>
@@ -48,6 +52,14 @@ export function workOrder(rows: readonly ResolvedSetting[]): { steps: OrderedSte
   }
   return { steps, ring: open.map(({ row }) => row.key) }
 }
+
+/** A heating tap that may stand at “same”: the heater then blows with the cooling tap. */
+const mayBlowWithCooling = ({ setting }: ResolvedSetting): boolean =>
+  setting.values.some((one) => (setting.means?.[one] ?? one) === 'same')
+
+const waitsFor = (row: ResolvedSetting, other: ResolvedSetting): boolean =>
+  (row.setting.requires ?? []).some((tie) => tie.of === other.id || tie.of === other.setting.code) ||
+  row.setting.needs?.appearsAfter === other.id
 
 function sameDeviceFirst(rows: readonly ResolvedSetting[], row: ResolvedSetting, of: string): ResolvedSetting | undefined {
   const named = rows.filter(
