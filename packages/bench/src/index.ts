@@ -49,7 +49,7 @@ export { firesOnTaps, fireTapAims, flowsOnTaps, isFitted, unknownFires, waitForW
 export { adjustChosen, ductFor } from './stages/airflow/heatingTap.ts'
 export { moveCautions } from './stages/airflow/moveCaution.ts'
 export { moveDrafts } from './stages/airflow/moveDrafts.ts'
-export { COOL_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from './stages/airflow/roles.ts'
+export { COOL_TAP_ROLE, HEAT_TAP_ROLE, LOW_FIRE_TAP_ROLE, SAME_TAP } from './stages/airflow/roles.ts'
 export { stagingOf } from './stages/airflow/staging.ts'
 export { settledApart, type Together, togetherOf } from './stages/airflow/together.ts'
 export { type AirflowViewId, airflowViews, furnaceOf, kitsOf } from './stages/airflow/views.ts'

@@ -1,20 +1,24 @@
 import {
   CARD_PLACES,
+  COOL_TAP_ROLE,
   damperLineOf,
   EMPTY,
+  HEAT_TAP_ROLE,
   isNoted,
   PANEL_PLACES,
   type PlacedSection,
   type SheetBlock as PlainBlock,
   proofOf,
   RECORD_PLACES,
+  rowFor,
   STAGES,
+  seenAt,
   speaksSection,
   type VisitView,
   WEEK_PLACES,
 } from '@ingle/bench'
 import { STANDING_NOTE } from '@ingle/catalog'
-import { PLACE_WORDS } from '@ingle/core'
+import { PLACE_WORDS, tapName } from '@ingle/core'
 import { PART_WORDS, type PartState } from '@ingle/record'
 import { airLineScene } from '../drawing/airLine.ts'
 import { damperLineScene } from '../drawing/damperLine.ts'
@@ -30,13 +34,14 @@ import type { Sheet, SheetBlock, SheetSection } from './sheet.ts'
 /** One page for inside the panel: what it is, how it is left, how to change it safely. */
 export function settingsCard(v: VisitView, crewName: string): Sheet {
   const { system, state, visit, picture, show, clock } = v
-  const flow = picture.current?.flow
+  const shown = coolingTry(v)
+  const flow = shown?.flow
   return {
     title: system.name || 'System',
     subtitle: `Settings card · ${state.name} · ${visit.closedAt ? 'left' : 'visit not closed, as it stood'} ${clock.day(visit.closedAt ?? lastWritten(v))} · ${visit.by}`,
     facts: [
       ...identity(v),
-      ['Flow', flow ? `${show('flow', flow.flowCfm)} ± ${show('flow', flow.plusMinusCfm)}` : 'not measured'],
+      ['Flow', flow ? `${show('flow', flow.flowCfm)} ± ${show('flow', flow.plusMinusCfm)}${onTap(v, shown)}` : 'not measured'],
       [
         'Aim',
         picture.aimCfm === null
@@ -46,14 +51,38 @@ export function settingsCard(v: VisitView, crewName: string): Sheet {
       ...testsFact(v),
       [
         'External static',
-        picture.current?.externalInWc == null
+        shown?.externalInWc == null
           ? 'not measured'
-          : `${show('static', picture.current.externalInWc)}, ${picture.input.blower?.ratedStaticInWc == null ? 'its rating not known' : `rated ${show('static', picture.input.blower.ratedStaticInWc)}`}`,
+          : `${show('static', shown.externalInWc)}${onTap(v, shown)}, ${picture.input.blower?.ratedStaticInWc == null ? 'its rating not known' : `rated ${show('static', picture.input.blower.ratedStaticInWc)}`}`,
       ],
     ],
     sections: placed(v, CARD_PLACES, (one) => one.card),
     foot: `${crewName} · ${STANDING_NOTE}`,
   }
+}
+
+type Try = NonNullable<VisitView['picture']['current']>
+
+/**
+ * The try that says what cooling blows: the last one on the tap at which it was left; where nobody noted that, the last of
+ * all, but none on a tap that is heating's alone. The aim on the card is cooling's.
+ */
+function coolingTry({ picture, ledger }: VisitView): Try | null {
+  const at = (role: string) => rowFor(ledger, role)
+  const taps = picture.input.blower?.table.taps ?? []
+  const tapOf = (one: Try) => (one.input.tap === null ? undefined : taps[one.input.tap])
+  const left = at(COOL_TAP_ROLE)?.left?.value
+  const onLeft = left === undefined ? undefined : picture.tries.findLast((one) => one.flow !== null && tapOf(one) === left)
+  if (onLeft) return onLeft
+  const [cool, heat] = [seenAt(at(COOL_TAP_ROLE))?.value, seenAt(at(HEAT_TAP_ROLE))?.value]
+  const isHeatsAlone = (one: Try) => heat !== undefined && heat !== cool && tapOf(one) === heat
+  return picture.tries.findLast((one) => !isHeatsAlone(one)) ?? picture.current
+}
+
+/** A flow is that of the tap on which it was read. */
+const onTap = ({ picture }: VisitView, one: Try | null): string => {
+  const label = one?.input.tap == null ? undefined : picture.input.blower?.table.taps[one.input.tap]
+  return label === undefined ? '' : ` on ${tapName(label)}`
 }
 
 /** The card has one page: how many tests passed stands on it, which in the record. */
