@@ -13,6 +13,15 @@ export interface Stands {
   entry: RowEntry | null
 }
 
+/** Whose word a value is, on paper; `none`: nobody looked, and no factory value is known. */
+export const STANDS_WORDS = {
+  left: 'left',
+  found: 'found',
+  carried: 'as left before',
+  default: 'as shipped',
+  none: 'not looked at',
+} as const satisfies Record<Stands['from'] | 'none', string>
+
 /** A row as far as this needs it: its aim is worked out from how the others stand. */
 export interface Standable extends Pick<ResolvedSetting, 'id' | 'place' | 'setting'> {
   found: RowEntry | null

@@ -1,5 +1,6 @@
 import { profileById } from '@ingle/catalog'
 import { onLine } from '@ingle/core'
+import type { VisitId } from '@ingle/record'
 import { HERE, Pen, SYSTEM, uuid, VISIT } from '@ingle/record/testing'
 import { describe, expect, it } from 'vitest'
 import { viewOf } from '../../testing/view.ts'
@@ -13,6 +14,7 @@ import { needOf } from './need.ts'
 import { stripOf } from './points.ts'
 import { roofOf } from './roof.ts'
 
+const LATER = uuid<VisitId>(903)
 type Given = { profile?: string; fan?: 'one' | 'two' | 'three' | 'variable'; roof?: object; space?: object | null }
 
 /** A roof with one space of 432 cfm (24 people, 2,600 ft² of library). */
@@ -346,6 +348,28 @@ describe('the changeover', () => {
     // November on a mild coast: cool enough all day for any limit.
     expect(hours.every((one) => one.now && one.wanted)).toBe(true)
     expect(hoursOf(viewOf(roof().changes))).toEqual([])
+  })
+})
+
+describe('the panel sheet', () => {
+  it('says of each setting whose word it is: what an earlier visit left was not found today', () => {
+    const pen = roof()
+    const [unknown] = freshAir.sections(viewOf(pen.changes)).filter((one) => one.panel === 'settings')
+    const rows = (of = freshAir.sections(viewOf(pen.changes, { visitId: LATER })).find((one) => one.panel === 'settings')) => {
+      const block = of?.blocks[0]
+      return block?.kind === 'table' ? block.rows : []
+    }
+    const [row] = viewOf(pen.changes).ledger.filter((one) => one.id === 'freshair.min.high')
+    const value = row?.setting.values[0] ?? String(row?.setting.range?.min ?? 10)
+    expect(rows(unknown).map((one) => one[4])).not.toContain('as left before')
+    pen.write('setting.set', { ...HERE, role: 'freshair.min.high', place: 'economizer', column: 'left', value })
+    expect(
+      rows(freshAir.sections(viewOf(pen.changes)).find((one) => one.panel === 'settings')).find(
+        (one) => one[1] === row?.setting.label,
+      )?.[4],
+    ).toBe('left')
+    pen.write('visit.start', { visitId: LATER, reason: 'Again' })
+    expect(rows().find((one) => one[1] === row?.setting.label)?.[4]).toBe('as left before')
   })
 })
 

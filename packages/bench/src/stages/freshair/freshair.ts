@@ -1,7 +1,7 @@
 import { CHANGEOVERS, resultSaid, said, sayBoth } from '@ingle/core'
 import { found as finding } from '../../findingWords.ts'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
-import { standsAt } from '../../ledger/standsAt.ts'
+import { STANDS_WORDS, standsAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import { EMPTY, type PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -255,7 +255,7 @@ function leftAs(v: VisitView): PlacedSection {
             row.setting.label,
             stands ? (sayBoth(row.setting, stands.value, v.units).shows ?? stands.value) : EMPTY,
             stands ? sayBoth(row.setting, stands.value, v.units).means : EMPTY,
-            stands === null || stands.from === 'default' ? 'as shipped' : stands.from === 'left' ? 'left' : 'found',
+            STANDS_WORDS[stands?.from ?? 'none'],
           ]
         }),
         empty: 'Nothing was set.',

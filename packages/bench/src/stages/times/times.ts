@@ -1,7 +1,7 @@
 import { clockText, keptBy, meaningOf, sayDays, sayModes, sayValue, wordOfEntry } from '@ingle/core'
 import type { LedgerRow } from '../../ledger/ledger.ts'
 import { isNoted, settled, standingOfAll } from '../../ledger/ledger.ts'
-import { meaningSeen, seenAt, standsAt } from '../../ledger/standsAt.ts'
+import { meaningSeen, STANDS_WORDS, seenAt, standsAt } from '../../ledger/standsAt.ts'
 import { refuse } from '../../refusals.ts'
 import type { PlacedSection } from '../../sheet.ts'
 import type { VisitView } from '../../visit/visitView.ts'
@@ -228,13 +228,6 @@ function programSections(v: VisitView): PlacedSection[] {
   ]
 }
 
-const STANDS_WORDS = {
-  left: 'left',
-  found: 'found',
-  carried: 'as left before',
-  default: 'as shipped',
-  none: 'not looked at',
-} as const
 /** Whether what somebody saw there means what is aimed at, however it is spelt. */
 const isSameValue = (row: LedgerRow, aim: string): boolean => {
   const seen = seenAt(row)
