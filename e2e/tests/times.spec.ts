@@ -65,7 +65,7 @@ test('the furnace’s thermostat: the slip is found and mended, the week put in 
   await force.getByLabel('Day', { exact: true }).selectOption('Monday')
   await force.getByLabel('Time', { exact: true }).fill('05:40')
   await expect(force.getByRole('heading')).toHaveText(
-    /^Heating 61\.0 °F, cooling 78\.0 °F because of the week: (winter: )?it goes on from the day before until 05:45\.$/,
+    /^Heating 61\.0 °F, cooling 78\.0 °F because of the week( \(winter\))?, which goes on from the day before until 05:45\.$/,
   )
   await force.getByRole('button', { name: 'In the P2' }).click()
   await expect(force.getByRole('heading')).toHaveText(/^Heating 61\.0 °F, cooling 78\.0 °F because of its program until 05:45\.$/)

@@ -105,9 +105,12 @@ function RuleCard({ entry, lead }: { entry: LibraryEntry<HouseRuleBody>; lead: b
   )
 }
 
+/** “an air handler”, “a furnace”. */
+const article = (name: string): string => `${/^[aeiou]/i.test(name) ? 'an' : 'a'} ${name}`
+
 function Condition({ when }: { when: RuleCondition | undefined }) {
   const parts = [
-    when?.equipment?.length ? `with a ${when.equipment.join(' or ').replaceAll('-', ' ')}` : '',
+    when?.equipment?.length ? `with ${when.equipment.map((one) => article(one.replaceAll('-', ' '))).join(' or ')}` : '',
     when?.climate?.length ? `where it is ${when.climate.join(' or ')}` : '',
     when?.wish?.length ? `when “${when.wish.join('” or “')}” is wished` : '',
   ].filter(Boolean)

@@ -1,4 +1,4 @@
-import { METRIC_UNITS } from '@ingle/core'
+import { isolationSteps, METRIC_UNITS } from '@ingle/core'
 import { describe, expect, it } from 'vitest'
 import type { RunId } from '../ids.ts'
 import type { BodyOf, ChangeKind } from '../kinds/kinds.ts'
@@ -238,5 +238,17 @@ describe('what a change wrote down, in a line', () => {
     expect(describeChange(written('reading.probes'), METRIC_UNITS)).toBe('static supply side of the cabinet +55 Pa')
     expect(describeChange(written('system.set'), METRIC_UNITS)).toBe('system: capacity 12.3 kW')
     expect(describeChange(written('site.set'), METRIC_UNITS)).toBe('site: name Quay, altitude 94 m')
+  })
+  it('names every step of making dead in words, and whether it was taken back', () => {
+    const said = (checkId: string, done: boolean) => {
+      const pen = new Pen()
+      pen.write('check.set', { ...HERE, checkId, done })
+      return describeChange(pen.changes[0]!)
+    }
+    expect(said('isolation.dead', true)).toBe('isolation: proved dead')
+    expect(said('isolation.dead', false)).toBe('isolation: proved dead, taken back')
+    // A step that is added in core needs its words here.
+    for (const { id } of isolationSteps({ gas: true, dischargeS: 300, slowest: '5 min' } as never))
+      expect(said(id, true)).not.toMatch(/isolation\.|: done/)
   })
 })

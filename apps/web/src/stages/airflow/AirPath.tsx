@@ -225,7 +225,7 @@ function Held() {
               {one.runOut && <span className="soft"> falls</span>}
             </span>,
             Math.round(one.powerW).toString(),
-            `+${one.louderDb.toFixed(1)}`,
+            one.times === 1 ? '—' : `${one.louderDb < 0 ? '−' : '+'}${Math.abs(one.louderDb).toFixed(1)}`,
           ],
         }))}
       />

@@ -215,10 +215,10 @@ function reasonSaid(
         return `“${reason.name}”, ${reason.kind === 'letting' ? 'let that day' : reason.kind === 'holiday' ? 'a holiday' : 'an exception'},`
       const entries = weekIn(v, seasonOn(v, day))[String(weekdayOf(day))] ?? []
       const entry = entries.findLast((one) => one.startMin <= minute)
-      const season = reason?.kind === 'season' ? `${reason.name}: ` : ''
+      const season = reason?.kind === 'season' ? ` (${reason.name})` : ''
       return entry
-        ? `the week: ${season}${sayDays([weekdayOf(day)])} ${wordOfEntry(entry, entries)} ${clockText(entry.startMin)}`
-        : `the week: ${season}it goes on from the day before`
+        ? `the week${season}: ${sayDays([weekdayOf(day)])} ${wordOfEntry(entry, entries)} ${clockText(entry.startMin)}`
+        : `the week${season}, which goes on from the day before`
     }
   }
 }
