@@ -588,7 +588,9 @@ export {
   type WeekEntry,
   type WeekTemperatures,
   withLettings,
+  withMode,
   wordOfEntry,
+  worksIn,
 } from './times/occupantWeek.ts'
 export { deviceTime, isForgotten, type PowerCut } from './times/powerCut.ts'
 export { programPlaces, readGroups } from './times/programPlaces.ts'

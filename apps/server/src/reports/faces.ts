@@ -4,7 +4,7 @@
  * that can be seen. A test holds this list against the files of the faces.
  */
 const OWN =
-  '\\n\\x20-\\x7E\\u00A0-\\u00AC\\u00AE-\\u00B4\\u00B6-\\u00FF\\u0102\\u0131\\u0152\\u0153\\u02C6\\u02DA\\u02DC\\u2009\\u2013\\u2014\\u2018-\\u201A\\u201C-\\u201E\\u2022\\u2026\\u2039\\u203A\\u2044\\u20AC\\u2122\\u2212\\u2215'
+  '\\n\\r\\t\\x20-\\x7E\\u00A0-\\u00AC\\u00AE-\\u00B4\\u00B6-\\u00FF\\u0102\\u0131\\u0152\\u0153\\u02C6\\u02DA\\u02DC\\u2009\\u2013\\u2014\\u2018-\\u201A\\u201C-\\u201E\\u2022\\u2026\\u2039\\u203A\\u2044\\u20AC\\u2122\\u2212\\u2215'
 const RARE = new RegExp(`([^${OWN}]+)`, 'u')
 
 /** A text in parts that one face has: those of signs, and the others. */

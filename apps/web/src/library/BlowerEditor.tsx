@@ -10,6 +10,7 @@ import { cellBase, cellText } from './cells.ts'
 import { PasteDialog } from './PasteDialog.tsx'
 import type { ProfileForm } from './profileForm.ts'
 import { readCellText } from './readCellText.ts'
+import { TapTable } from './TapTable.tsx'
 
 type Blower = NonNullable<Profile['blower']>
 
@@ -78,6 +79,7 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
   const { watch } = useFormContext<ProfileForm>()
   const taps = tapSettings({ blower, settings: watch('settings'), kind: watch('kind') })
   const statics = table.staticsInWc ?? []
+  const isHeld = table.kind === 'constant-airflow'
   const units = usePrefs((prefs) => prefs.units)
   const staticText = (one: number) => cellText('static', one, units)
   const setFlow = (t: number, s: number, text: string) => {
@@ -110,81 +112,35 @@ function BlowerFields({ blower, onChange }: { blower: Blower; onChange: (blower:
         />
         <LineField label="Source" value={blower.source} onChange={(source) => onChange({ ...blower, source })} />
       </div>
-      <div className="overflow-x-auto mt-3">
-        <table className="text-[14px] num">
-          <thead>
-            <tr className="soft text-[12.5px]">
-              <th scope="col" className="font-sans text-left pr-2">
-                {units.flow} at {units.static}
-              </th>
-              {(table.kind === 'constant-airflow' ? [table.maxStaticInWc ?? 0] : statics).map((one, s) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a static may stand twice while it is being mended.
-                <th key={s} scope="col" className="px-1">
-                  {table.kind === 'constant-airflow' ? `held to ${staticText(one)}` : staticText(one)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {table.taps.map((tap, t) => (
-              <tr key={tap}>
-                <th scope="row" className="text-left pr-2">
-                  {tap}
-                </th>
-                {(table.kind === 'constant-airflow' ? [table.tapFlowsCfm?.[t]] : (table.flowsCfm?.[t] ?? [])).map((flow, s) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: cells have no identity but their place.
-                  <td key={`${s} ${units.flow}`} className="p-0.5">
-                    <input
-                      className="input input-sm num w-20 text-right"
-                      aria-label={`Tap ${tap}${table.kind === 'constant-airflow' ? '' : ` at ${staticText(statics[s] ?? 0)} ${units.static}`}`}
-                      defaultValue={cellText('flow', flow, units)}
-                      onBlur={(event) => setFlow(t, s, event.target.value)}
-                    />
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <TapTable
+        corner={`${units.flow} at ${units.static}`}
+        taps={table.taps}
+        columns={isHeld ? [`held to ${staticText(table.maxStaticInWc ?? 0)}`] : statics.map(staticText)}
+        cell={(t, s) => (
+          <input
+            key={units.flow}
+            className="input input-sm num w-20 text-right"
+            aria-label={`Tap ${table.taps[t]}${isHeld ? '' : ` at ${staticText(statics[s] ?? 0)} ${units.static}`}`}
+            defaultValue={cellText('flow', isHeld ? table.tapFlowsCfm?.[t] : table.flowsCfm?.[t]?.[s], units)}
+            onBlur={(event) => setFlow(t, s, event.target.value)}
+          />
+        )}
+      />
       {table.powersW && (
-        <div className="overflow-x-auto mt-3">
-          <table className="text-[14px] num" aria-label="Watts">
-            <thead>
-              <tr className="soft text-[12.5px]">
-                <th scope="col" className="font-sans text-left pr-2">
-                  W at {units.static}
-                </th>
-                {statics.map((one, s) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: a static may stand twice while it is being mended.
-                  <th key={s} scope="col" className="px-1">
-                    {staticText(one)}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {table.taps.map((tap, t) => (
-                <tr key={tap}>
-                  <th scope="row" className="text-left pr-2">
-                    {tap}
-                  </th>
-                  {statics.map((one, s) => (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: cells have no identity but their place.
-                    <td key={s} className="p-0.5">
-                      <input
-                        className="input input-sm num w-20 text-right"
-                        aria-label={`Watts of tap ${tap} at ${staticText(one)} ${units.static}`}
-                        defaultValue={table.powersW?.[t]?.[s] ?? ''}
-                        onBlur={(event) => setWatts(t, s, event.target.value)}
-                      />
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <TapTable
+          label="Watts"
+          corner={`W at ${units.static}`}
+          taps={table.taps}
+          columns={statics.map(staticText)}
+          cell={(t, s) => (
+            <input
+              className="input input-sm num w-20 text-right"
+              aria-label={`Watts of tap ${table.taps[t]} at ${staticText(statics[s] ?? 0)} ${units.static}`}
+              defaultValue={table.powersW?.[t]?.[s] ?? ''}
+              onBlur={(event) => setWatts(t, s, event.target.value)}
+            />
+          )}
+        />
       )}
       {taps.length > 0 && (
         <p className="soft text-[14px] mt-2">

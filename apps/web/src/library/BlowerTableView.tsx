@@ -1,85 +1,28 @@
 import { format } from '@ingle/core'
 import type { Profile } from '@ingle/record'
 import { usePrefs } from '../prefs/prefs.ts'
+import { TapTable } from './TapTable.tsx'
 
 /** A blower table and its heater kits, in the reader's units. */
 export function BlowerTableView({ blower }: { blower: NonNullable<Profile['blower']> }) {
   const units = usePrefs((prefs) => prefs.units)
   const { table, heaterKits } = blower
   const flow = (value: number | null | undefined) => (value == null ? '—' : format('flow', value, units, { bare: true }))
-  const statics = table.staticsInWc ?? []
+  const isHeld = table.kind === 'constant-airflow'
+  const heads = (table.staticsInWc ?? []).map((one) => format('static', one, units, { bare: true }))
   return (
     <section aria-label="Blower table" className="panel p-4 overflow-x-auto">
       <h2 className="font-bold">
         Blower table <span className="soft font-normal text-[13px]">{blower.source}</span>
       </h2>
-      <table className="mt-2 text-[14px] num">
-        <thead>
-          <tr className="soft text-[12.5px]">
-            <th scope="col" className="text-left pr-4 font-sans">
-              {blower.tapWord}
-            </th>
-            {table.kind === 'constant-airflow' ? (
-              <th scope="col" className="font-sans px-2">
-                {units.flow}, held to {format('static', table.maxStaticInWc ?? 0, units)}
-              </th>
-            ) : (
-              statics.map((one) => (
-                <th key={one} scope="col" className="px-2 text-right">
-                  {format('static', one, units, { bare: true })}
-                </th>
-              ))
-            )}
-          </tr>
-        </thead>
-        <tbody>
-          {table.taps.map((tap, t) => (
-            <tr key={tap}>
-              <th scope="row" className="text-left pr-4">
-                {tap}
-              </th>
-              {table.kind === 'constant-airflow' ? (
-                <td className="px-2">{flow(table.tapFlowsCfm?.[t])}</td>
-              ) : (
-                statics.map((one, s) => (
-                  <td key={one} className="px-2 text-right">
-                    {flow(table.flowsCfm?.[t]?.[s])}
-                  </td>
-                ))
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <TapTable
+        corner={blower.tapWord}
+        taps={table.taps}
+        columns={isHeld ? [`${units.flow}, held to ${format('static', table.maxStaticInWc ?? 0, units)}`] : heads}
+        cell={(t, s) => flow(isHeld ? table.tapFlowsCfm?.[t] : table.flowsCfm?.[t]?.[s])}
+      />
       {table.powersW && (
-        <table className="mt-3 text-[14px] num" aria-label="Watts">
-          <thead>
-            <tr className="soft text-[12.5px]">
-              <th scope="col" className="text-left pr-4 font-sans">
-                W
-              </th>
-              {statics.map((one) => (
-                <th key={one} scope="col" className="px-2 text-right">
-                  {format('static', one, units, { bare: true })}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {table.taps.map((tap, t) => (
-              <tr key={tap}>
-                <th scope="row" className="text-left pr-4">
-                  {tap}
-                </th>
-                {statics.map((one, s) => (
-                  <td key={one} className="px-2 text-right">
-                    {table.powersW?.[t]?.[s] ?? '—'}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <TapTable label="Watts" corner="W" taps={table.taps} columns={heads} cell={(t, s) => table.powersW?.[t]?.[s] ?? '—'} />
       )}
       <p className="soft text-[13px] mt-1">
         Flow in {units.flow}

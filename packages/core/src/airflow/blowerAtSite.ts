@@ -5,7 +5,8 @@ import { densityRatioAt } from './target.ts'
 /**
  * A blower as it works in the air of a site; its sheet is for standard air. One rule for all of it: a fan at its speed
  * moves the same volume in thin air and lifts it by as much less as the air is lighter, so every static of the table is
- * multiplied by the density ratio, and its watts with them; what a heater needs is a mass of air, so its least flow is divided by it. The rated
+ * multiplied by the density ratio, and its watts with them; what a heater needs is a mass of air, so its least flow is
+ * divided by it. The rated
  * external static is a limit of the cabinet and stays.
  * Source: fan laws, pressure and power ∝ density at equal speed and flow (ASHRAE Systems and Equipment, ch. Fans); density ratio as
  * `targetOf`. Valid: −1,500 to 20,000 ft. Pure.

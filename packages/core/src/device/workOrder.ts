@@ -9,7 +9,8 @@ interface OrderedStep {
 
 /**
  * A legal order for settings to be set: what others require comes first, what needs the power off is done together,
- * what appears only after a restart comes after what makes it appear, and a heater has its tap before cooling has another. Settings that wait for one another in a ring
+ * what appears only after a restart comes after what makes it appear, and a heater has its tap before
+ * cooling has another. Settings that wait for one another in a ring
  * cannot be ordered; they are named. Source: Kahn's topological sort, ties broken by power, restart and ledger order.
  */
 export function workOrder(rows: readonly ResolvedSetting[]): { steps: OrderedStep[]; ring: string[] } {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { entriesOfLettings, withLettings, wordOfEntry } from './occupantWeek.ts'
+import { entriesOfLettings, keptBy, withLettings, withMode, wordOfEntry } from './occupantWeek.ts'
 
 const letting = fc
   .tuple(fc.nat(1439), fc.integer({ min: 1, max: 600 }))
@@ -43,5 +43,20 @@ describe('the word for what happens', () => {
       { startMin: 1310, is: 'asleep' as const },
     ]
     expect(day.map((one) => wordOfEntry(one, day))).toEqual(['up', 'out', 'back', 'bed'])
+  })
+})
+
+describe('what may work', () => {
+  const kept = { in: { heatF: 68, coolF: 76 }, out: { heatF: 61, coolF: 82 }, asleep: { heatF: 63, coolF: 78 } }
+  const entry = { startMin: 0, is: 'in' as const, heatF: 70, coolF: 75, fan: 'low' as const }
+  it.each([
+    [undefined, { heatF: 70, coolF: 75 }, { heatF: 70, coolF: 75 }],
+    ['heat' as const, { heatF: 70, coolF: null }, { heatF: 70 }],
+    ['cool' as const, { heatF: null, coolF: 75 }, { coolF: 75 }],
+    ['off' as const, { heatF: null, coolF: null }, {}],
+  ])('%s: set points of what is switched off are neither kept nor stored', (mode, held, stored) => {
+    const made = withMode({ ...entry, mode: 'off' }, mode)
+    expect(made).toEqual({ startMin: 0, is: 'in', fan: 'low', ...stored, ...(mode && { mode }) })
+    expect(keptBy({ ...entry, ...(mode && { mode }) }, kept)).toEqual(held)
   })
 })

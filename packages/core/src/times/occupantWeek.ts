@@ -50,13 +50,26 @@ export interface WeekEntry {
   fan?: EntryFan
 }
 
+/** Whether heating, or cooling, may work in a mode; as usual both may. */
+export const worksIn = (mode: EntryMode | undefined, channel: 'heat' | 'cool'): boolean => mode === undefined || mode === channel
+
+/** An entry in another mode; undefined: as usual. A set point of what is switched off says nothing more, and goes. */
+export function withMode({ heatF, coolF, mode: _, ...rest }: WeekEntry, mode: EntryMode | undefined): WeekEntry {
+  return {
+    ...rest,
+    ...(heatF !== undefined && worksIn(mode, 'heat') && { heatF }),
+    ...(coolF !== undefined && worksIn(mode, 'cool') && { coolF }),
+    ...(mode && { mode }),
+  }
+}
+
 /** What is kept from an entry on, °F; null for what is switched off. */
 export const keptBy = (
   { is, heatF, coolF, mode }: Omit<WeekEntry, 'startMin'>,
   kept: WeekTemperatures,
 ): { heatF: number | null; coolF: number | null } => ({
-  heatF: mode === 'off' || mode === 'cool' ? null : (heatF ?? kept[is].heatF),
-  coolF: mode === 'off' || mode === 'heat' ? null : (coolF ?? kept[is].coolF),
+  heatF: worksIn(mode, 'heat') ? (heatF ?? kept[is].heatF) : null,
+  coolF: worksIn(mode, 'cool') ? (coolF ?? kept[is].coolF) : null,
 })
 
 /** Mode and fan of an entry in words, none where they are as usual: `off`, `heating only`, `fan high`. */

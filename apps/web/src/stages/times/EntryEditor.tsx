@@ -9,6 +9,8 @@ import {
   readClock,
   sayDays,
   type WeekEntry,
+  withMode,
+  worksIn,
 } from '@ingle/core'
 import { CopyPlus, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
@@ -83,7 +85,7 @@ export function EntryEditor(props: {
           options={PRESENCE_OPTIONS}
           onSave={(is) => void put({ ...entry, is })}
         />
-        {!system.times.neverHeats && entry.mode !== 'off' && entry.mode !== 'cool' && (
+        {!system.times.neverHeats && worksIn(entry.mode, 'heat') && (
           <QuantityField
             label="Heating, if not as usual"
             quantity="temperature"
@@ -93,7 +95,7 @@ export function EntryEditor(props: {
             onSave={(heatF) => put({ ...entry, heatF })}
           />
         )}
-        {!system.times.neverCools && entry.mode !== 'off' && entry.mode !== 'heat' && (
+        {!system.times.neverCools && worksIn(entry.mode, 'cool') && (
           <QuantityField
             label="Cooling, if not as usual"
             quantity="temperature"
@@ -107,10 +109,7 @@ export function EntryEditor(props: {
           label="What may work"
           value={entry.mode ?? ''}
           options={MODE_OPTIONS}
-          onSave={(mode) => {
-            const { mode: _, ...rest } = entry
-            void put(mode === '' ? rest : { ...withoutLanes(rest, mode), mode })
-          }}
+          onSave={(mode) => void put(withMode(entry, mode === '' ? undefined : mode))}
         />
         <SelectField<EntryFan | ''>
           label="Fan"
@@ -137,15 +136,6 @@ export function EntryEditor(props: {
       </div>
     </section>
   )
-}
-
-/** Set points of a lane that is switched off say nothing more. */
-function withoutLanes({ heatF, coolF, ...rest }: WeekEntry, mode: EntryMode): WeekEntry {
-  return {
-    ...rest,
-    ...(mode === 'heat' && heatF !== undefined && { heatF }),
-    ...(mode === 'cool' && coolF !== undefined && { coolF }),
-  }
 }
 
 /** Copies a day to others. */

@@ -11,6 +11,7 @@ import {
   sayDateOfYear,
   sayDays,
   weekdayOf,
+  worksIn,
   zoneTable,
 } from '@ingle/core'
 import { type Draft, type SeasonId } from '@ingle/record'
@@ -76,7 +77,7 @@ function unheated(v: VisitView): TimesCheck[] {
   const dated = v.system.exceptions.map((one) => ({ name: one.name, week: { 0: one.entries ?? [] } }))
   for (const { name, week } of [...weeks, ...dated])
     for (const { days, entries } of daysAlike(week)) {
-      const one = entries.find(({ mode }) => mode === 'off' || mode === 'cool')
+      const one = entries.find(({ mode }) => !worksIn(mode, 'heat'))
       if (one)
         return [
           made(

@@ -9,6 +9,7 @@ import {
   WEEK_WORDS,
   type WeekEntry,
   wordOfEntry,
+  worksIn,
 } from '../../times/occupantWeek.ts'
 import { finish, type Line } from '../line.ts'
 import { clip, type JotContext, type JotReading, needs, wrong } from '../reading.ts'
@@ -46,9 +47,9 @@ export function weekOfDays(head: string, line: Line, context: JotContext): JotRe
     if ('state' in set) return set
     const modes = modesAfter(line, word === 'off')
     if ('state' in modes) return modes
-    if ((modes.mode === 'off' || modes.mode === 'cool') && set.heatF !== undefined)
+    if (modes.mode && !worksIn(modes.mode, 'heat') && set.heatF !== undefined)
       return wrong(`Heating to a set point and ${ENTRY_MODES[modes.mode]} do not go together.`, 'Leave one of the two off.')
-    if ((modes.mode === 'off' || modes.mode === 'heat') && set.coolF !== undefined)
+    if (modes.mode && !worksIn(modes.mode, 'cool') && set.coolF !== undefined)
       return wrong(`Cooling to a set point and ${ENTRY_MODES[modes.mode]} do not go together.`, 'Leave one of the two off.')
     entries.push({ startMin, is, ...set, ...modes })
   }
