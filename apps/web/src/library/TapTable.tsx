@@ -35,7 +35,7 @@ export function TapTable(props: {
               </th>
               {columns.map((_, s) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: cells have no identity but their place.
-                <td key={s} className="px-1 text-right">
+                <td key={s} className="px-1 py-0.5 text-right">
                   {cell(t, s)}
                 </td>
               ))}
